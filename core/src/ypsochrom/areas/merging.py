@@ -1,0 +1,129 @@
+"""Patches merged into areas, the least difference first, as long as there are more than wanted."""
+
+import heapq
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from ..colour.types import Float, LabelImage
+
+
+@dataclass(frozen=True)
+class MergeSettings:
+    """Exponents of the merging cost: of the harmonic size, of the colour difference and of the border's edge."""
+
+    size_power: float = 1.0
+    colour_power: float = 0.75
+    edge_power: float = 0.7
+    edge_floor: float = 0.3
+
+
+USUAL = MergeSettings()
+
+
+@dataclass
+class _Graph:
+    """Patches still alive: share of the picture, mean features, and per neighbour the border's (edge sum, length)."""
+
+    share: list[float]
+    mean: list[tuple[float, ...]]
+    borders: list[dict[int, tuple[float, float]]]
+    changes: list[int] = field(default_factory=list)
+    parent: list[int] = field(default_factory=list)
+
+
+def merge(
+    patches: LabelImage, features: Float, edge: Float, fewest: int, most: int, stop_cost: float,
+    settings: MergeSettings = MergeSettings(),
+) -> LabelImage:  # fmt: skip
+    """Areas 0 .. n-1 with n between `fewest` and `most` (fewer if there are fewer patches).
+
+    Ward's criterion (ward1963) between neighbours, weighted by how strong an edge lies on their common border. Below
+    `most` areas merging goes on only while it costs less than `stop_cost`.
+    """
+    graph = _graph_of(patches, features, edge)
+    left = len(graph.share)
+
+    def cost(i: int, j: int) -> float:
+        difference = sum((x - y) ** 2 for x, y in zip(graph.mean[i], graph.mean[j], strict=True)) + 1.0
+        edge_sum, length = graph.borders[i][j]
+        size = graph.share[i] * graph.share[j] / (graph.share[i] + graph.share[j])
+        return float(
+            size**settings.size_power
+            * difference**settings.colour_power
+            * (settings.edge_floor + edge_sum / length) ** settings.edge_power
+        )
+
+    heap = [(cost(i, j), i, j, 0, 0) for i, near in enumerate(graph.borders) for j in near if j > i]
+    heapq.heapify(heap)
+    while heap and left > fewest:
+        price, i, j, seen_i, seen_j = heapq.heappop(heap)
+        if graph.changes[i] != seen_i or graph.changes[j] != seen_j:
+            continue
+        if left <= most and price > stop_cost:
+            break
+        _absorb(graph, i, j)
+        left -= 1
+        for k in graph.borders[i]:
+            a, b = min(i, k), max(i, k)
+            heapq.heappush(heap, (cost(a, b), a, b, graph.changes[a], graph.changes[b]))
+    roots = np.array([_root(graph.parent, i) for i in range(len(graph.parent))])
+    _, areas = np.unique(roots, return_inverse=True)
+    return areas[patches]
+
+
+def _graph_of(patches: LabelImage, features: Float, edge: Float) -> _Graph:
+    n = int(patches.max()) + 1
+    flat = patches.ravel()
+    pixels = np.bincount(flat, minlength=n).astype(float)
+    means = np.stack(
+        [np.bincount(flat, weights=features[..., i].ravel(), minlength=n) / pixels for i in range(features.shape[-1])],
+        axis=-1,
+    )
+    borders: list[dict[int, tuple[float, float]]] = [{} for _ in range(n)]
+    for here, there in (((slice(None), slice(1, None)), (slice(None), slice(-1))), ((slice(1, None),), (slice(-1),))):
+        first, second = patches[here], patches[there]
+        apart = first != second
+        strength = np.maximum(edge[here], edge[there])[apart]
+        pair = np.minimum(first, second)[apart].astype(np.int64) * n + np.maximum(first, second)[apart]
+        keys, inverse = np.unique(pair, return_inverse=True)
+        sums, lengths = np.bincount(inverse, weights=strength), np.bincount(inverse)
+        for key, edge_sum, length in zip(keys.tolist(), sums.tolist(), lengths.tolist(), strict=True):
+            i, j = divmod(key, n)
+            _add_border(borders, i, j, (edge_sum, float(length)))
+    return _Graph(
+        share=(pixels / pixels.sum()).tolist(),
+        mean=[tuple(row) for row in means.tolist()],
+        borders=borders,
+        changes=[0] * n,
+        parent=list(range(n)),
+    )
+
+
+def _add_border(borders: list[dict[int, tuple[float, float]]], i: int, j: int, more: tuple[float, float]) -> None:
+    edge_sum, length = borders[i].get(j, (0.0, 0.0))
+    borders[i][j] = borders[j][i] = (edge_sum + more[0], length + more[1])
+
+
+def _absorb(graph: _Graph, i: int, j: int) -> None:
+    """Patch i takes in patch j."""
+    total = graph.share[i] + graph.share[j]
+    graph.mean[i] = tuple(
+        (x * graph.share[i] + y * graph.share[j]) / total for x, y in zip(graph.mean[i], graph.mean[j], strict=True)
+    )
+    graph.share[i] = total
+    graph.parent[j] = i
+    graph.changes[i] += 1
+    graph.changes[j] = -1
+    for k, border in graph.borders[j].items():
+        del graph.borders[k][j]
+        if k != i:
+            _add_border(graph.borders, i, k, border)
+    graph.borders[j] = {}
+
+
+def _root(parent: list[int], i: int) -> int:
+    while parent[i] != i:
+        parent[i] = parent[parent[i]]
+        i = parent[i]
+    return i

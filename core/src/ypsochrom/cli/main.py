@@ -1,0 +1,224 @@
+"""`ypsochrom plan | values | mix | match`: batch work and checks on the same core as the web application.
+
+The contract is public and versioned (docs/plan-schema). Bad input gives one line on standard error and exit status 2.
+"""
+
+import argparse
+import json
+import re
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any, NoReturn
+
+import numpy as np
+
+from ..colour import cielab
+from ..colour.types import Lab
+from ..kit.errors import BadColour, BadPicture, BadSetting, BadShelf, YpsochromError
+
+_HEX = re.compile(r"^#?([0-9a-fA-F]{6})$")
+
+
+class _Parser(argparse.ArgumentParser):
+    def error(self, message: str) -> NoReturn:
+        self.exit(2, f"ypsochrom: {message}. Run 'ypsochrom --help' for the commands.\n")
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; the exit status is 0, or 2 when the input cannot be used."""
+    given = _guarded(list(sys.argv[1:] if arguments is None else arguments))
+    options = _parser().parse_args(given)
+    try:
+        options.run(options)
+    except YpsochromError as error:
+        print("ypsochrom: " + " ".join(str(error).split()), file=sys.stderr)
+        return 2
+    return 0
+
+
+def _guarded(arguments: list[str]) -> list[str]:
+    """A target such as `-5,0,0` would be read as an option; a leading blank keeps it a target."""
+    return [f" {a}" if re.match(r"^-[\d.]", a) else a for a in arguments]
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = _Parser(prog="ypsochrom", description="From a photo to a painting plan in acrylics.")
+    commands = parser.add_subparsers(required=True, metavar="COMMAND", parser_class=_Parser)
+
+    plan = commands.add_parser("plan", help="a photo to a whole painting plan")
+    _photo(plan)
+    plan.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
+    plan.add_argument("--method", choices=["equal", "natural"], default="equal", help="how steps are parted (equal)")
+    plan.add_argument("--brush-mm", type=float, help="simplify the value map to this brush")
+    plan.add_argument("--school", default="direct", help="way of painting (direct)")
+    plan.add_argument("--shelf", type=Path, help="CSV of your tubes; else a shelf of sixteen common ones")
+    plan.add_argument("--tubes", type=int, default=None, help="how many tubes the palette may have (8)")
+    plan.add_argument("--paper", choices=["A4", "Letter"], default="A4", help="size of plan.pdf (A4)")
+    plan.set_defaults(run=_plan)
+
+    values = commands.add_parser("values", help="a photo to a value map")
+    _photo(values)
+    values.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
+    values.add_argument("--method", choices=["equal", "natural"], default="equal", help="how steps are parted (equal)")
+    values.add_argument("--thresholds", help="your own thresholds, as in 2.5,4,6,8; they set the number of steps")
+    values.add_argument("--brush-mm", type=float, help="simplify to this brush")
+    values.set_defaults(run=_values)
+
+    mix = commands.add_parser("mix", help="what a mix looks like, dry and wet")
+    mix.add_argument("recipes", nargs="+", metavar="MIX", help="such as 'PB29:1 PBr7bs:1 PW6:4'")
+    mix.add_argument("--json", action="store_true", help="print JSON")
+    mix.set_defaults(run=_mix)
+
+    match = commands.add_parser("match", help="the best recipes for a colour")
+    match.add_argument("targets", nargs="+", metavar="TARGET", help="L,a,b (CIELAB, D65) or #rrggbb")
+    match.add_argument("--tubes-only", help="only these paints, as in PW6,PB29,PY42")
+    match.add_argument("--shelf", type=Path, help="CSV of your tubes")
+    match.add_argument("--json", action="store_true", help="print JSON")
+    match.set_defaults(run=_match)
+    return parser
+
+
+def _photo(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("photo", type=Path, metavar="PHOTO", help="JPEG or PNG")
+    parser.add_argument("--size", required=True, help="the support, as in 400x300mm")
+    parser.add_argument("--out", type=Path, required=True, metavar="DIR", help="folder for the results")
+
+
+def _read_photo(path: Path) -> bytes:
+    try:
+        return path.read_bytes()
+    except OSError as error:
+        raise BadPicture(f"The photo {path} cannot be read: {error.strerror}.", "Check its name and place.") from error
+
+
+def _read_shelf(path: Path | None) -> Any:
+    from ..materials import shelf
+
+    if path is None:
+        return shelf.starter_shelf()
+    try:
+        text = path.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        raise BadShelf(f"The shelf {path} cannot be read: {error.strerror}.", "Check its name and place.") from error
+    except UnicodeDecodeError as error:
+        raise BadShelf(f"The shelf {path} is not text in UTF-8.", "Save it as CSV in UTF-8.") from error
+    return shelf.read_csv(text)
+
+
+def _plan(options: argparse.Namespace) -> None:
+    from ..formats import plan_files
+    from ..materials.support import Support
+    from ..mixes.mix_set import USUAL_TUBES
+    from ..passes.plan import PlanSettings, make_plan
+    from ..subject.decode import decode
+
+    settings = PlanSettings(
+        support=Support.parse(options.size),
+        steps=options.steps,
+        method=options.method,
+        brush_mm=options.brush_mm,
+        school=options.school,
+        tubes=USUAL_TUBES if options.tubes is None else options.tubes,
+    )
+    tubes = _read_shelf(options.shelf)
+    plan = make_plan(decode(_read_photo(options.photo)), settings, tubes)
+    plan_files.write(plan, options.out, options.photo.stem, options.paper)
+
+
+def _values(options: argparse.Namespace) -> None:
+    from ..formats import folder, plan_json, png
+    from ..materials.support import Support
+    from ..passes.plan import PlanSettings
+    from ..subject.crop import crop_to
+    from ..subject.decode import decode
+    from ..values.scale import value_field
+    from ..values.steps import thresholds
+    from ..values.value_map import value_map
+
+    settings = PlanSettings(Support.parse(options.size), brush_mm=options.brush_mm)
+    field = value_field(crop_to(decode(_read_photo(options.photo)), settings.support).linear)
+    limits = _numbers(options.thresholds) if options.thresholds else thresholds(field, options.steps, options.method)
+    found = value_map(field, limits, settings.support, settings.map_brush_mm)
+    answer = {
+        "schema_version": plan_json.SCHEMA_VERSION,
+        "support": plan_json.support_json(settings.support),
+        "brush_mm": settings.map_brush_mm,
+        **plan_json.values_json(found),
+    }
+    files: dict[str, bytes | str] = {
+        "value-map.png": png.value_map_png(found),
+        "values.json": json.dumps(answer, indent=2) + "\n",
+    }
+    folder.write_folder(options.out, files)
+
+
+def _numbers(text: str) -> tuple[float, ...]:
+    try:
+        return tuple(float(word) for word in text.split(","))
+    except ValueError:
+        raise BadSetting(f"{text!r} is not a list of numbers.", "Write thresholds as in 2.5,4,6,8.") from None
+
+
+def _mix(options: argparse.Namespace) -> None:
+    from ..formats.plan_json import prediction_json
+    from ..mixes.recipe import Recipe
+
+    answers = [prediction_json(Recipe.parse(text)) for text in options.recipes]
+    if options.json:
+        print(json.dumps(answers, indent=2))
+        return
+    for text, answer in zip(options.recipes, answers, strict=True):
+        dry, wet = (", ".join(f"{x:.1f}" for x in answer[key]) for key in ("lab_dry", "lab_wet"))
+        print(
+            f"{text}: dry Lab {dry} (value {answer['value_dry']:.2f}), wet Lab {wet} (value {answer['value_wet']:.2f})"
+        )
+
+
+def read_target(text: str) -> Lab:
+    """CIELAB of `62,14,28` or `#a07850`; `BadColour` for anything else."""
+    text = text.strip()
+    if found := _HEX.match(text):
+        encoded = np.array([int(found[1][i : i + 2], 16) for i in (0, 2, 4)], dtype=np.uint8)
+        return cielab.srgb8_to_lab(encoded).astype(float)
+    try:
+        numbers = np.array([float(word) for word in text.replace(";", ",").split(",")])
+    except ValueError:
+        numbers = np.empty(0)
+    if numbers.shape != (3,) or not np.isfinite(numbers).all():
+        raise BadColour(f"{text!r} is not a colour.", "Write CIELAB as in 62,14,28 or a colour as in #a07850.")
+    if not (0 <= numbers[0] <= 100 and (np.abs(numbers[1:]) <= 160).all()):
+        raise BadColour(f"{text!r} lies outside CIELAB.", "L* must be 0-100, a* and b* between -160 and 160.")
+    return numbers
+
+
+def _match(options: argparse.Namespace) -> None:
+    from ..formats.plan_json import matches_json
+    from ..materials.shelf import usable_keys
+    from ..mixes.search import best_recipes
+    from ..mixes.table import table_for
+    from ..paint.catalogue import paint, paintbox
+
+    targets = [read_target(text) for text in options.targets]
+    if options.tubes_only is not None:
+        keys: tuple[str, ...] = tuple(word.strip() for word in options.tubes_only.split(",") if word.strip())
+        if options.shelf is not None:
+            left = usable_keys(_read_shelf(options.shelf))
+            keys = tuple(key for key in keys if key in left)
+        paintbox(keys)
+    else:
+        keys = usable_keys(_read_shelf(options.shelf))
+    table = table_for(keys)
+    answers = [matches_json(target, best_recipes(table, target)) for target in targets]
+    if options.json:
+        print(json.dumps(answers, indent=2))
+        return
+    for text, answer in zip(options.targets, answers, strict=True):
+        print(f"{text.strip()}:")
+        for recipe in answer["recipes"]:
+            parts = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in recipe["parts"].items())
+            print(f"  {parts}  (colour difference {recipe['de00']:.1f}, value {recipe['value_error']:+.2f} steps)")
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

@@ -1,0 +1,1 @@
+"""Colour measurement: sRGB, XYZ, CIELAB, CIEDE2000, Munsell value, spectra and illuminants."""

@@ -1,0 +1,53 @@
+"""A colour in a painter's words: light or dark, greyed or strong, and a hue family."""
+
+import numpy as np
+
+from .types import Lab
+
+NEUTRAL_CHROMA = 5.0
+_GREYED_CHROMA = 14.0
+_BROWN_LIGHTNESS = 52.0
+
+_HUES = (
+    (18.0, "rose"),
+    (42.0, "red"),
+    (68.0, "orange"),
+    (102.0, "yellow"),
+    (125.0, "yellow-green"),
+    (175.0, "green"),
+    (225.0, "blue-green"),
+    (290.0, "blue"),
+    (325.0, "violet"),
+    (355.0, "magenta"),
+    (360.0, "rose"),
+)
+"""Upper end of each hue family in degrees of CIELAB hue; from memory, rough."""
+
+_TONES = ((22.0, "very dark"), (42.0, "dark"), (66.0, "mid"), (84.0, "light"), (101.0, "very light"))
+
+
+def hue_family(lab: Lab) -> str:
+    """One word for the hue; `grey` below `NEUTRAL_CHROMA`, `brown` for dark oranges and yellows."""
+    lightness, a, b = (float(x) for x in lab)
+    chroma = float(np.hypot(a, b))
+    if chroma < NEUTRAL_CHROMA:
+        return "grey"
+    angle = float(np.degrees(np.arctan2(b, a)) % 360)
+    word = next(name for end, name in _HUES if angle <= end)
+    if word in ("orange", "yellow") and lightness < _BROWN_LIGHTNESS and chroma < 45:
+        return "brown"
+    return word
+
+
+def colour_name(lab: Lab) -> str:
+    """Such as `dark brown`, `light greyed blue`, `near white`, `near black`."""
+    lightness, a, b = (float(x) for x in lab)
+    chroma = float(np.hypot(a, b))
+    if chroma < NEUTRAL_CHROMA + 3 and lightness > 88:
+        return "near white"
+    if chroma < NEUTRAL_CHROMA + 3 and lightness < 22:
+        return "near black"
+    tone = next(word for end, word in _TONES if lightness < end)
+    family = hue_family(lab)
+    greyed = "greyed " if family not in ("grey", "brown") and chroma < _GREYED_CHROMA else ""
+    return f"{tone} {greyed}{family}"

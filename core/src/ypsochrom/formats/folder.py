@@ -1,0 +1,27 @@
+"""A folder of results, written whole or not at all."""
+
+import os
+import tempfile
+from collections.abc import Mapping
+from pathlib import Path
+
+from ..kit.errors import BadSetting
+
+
+def write_folder(folder: Path, files: Mapping[str, bytes | str]) -> None:
+    """Write all files into the folder (made if missing); on any error none of them is there or changed."""
+    made = not folder.exists()
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        with tempfile.TemporaryDirectory(dir=folder, prefix=".writing-") as place:
+            for name, content in files.items():
+                data = content.encode() if isinstance(content, str) else content
+                (Path(place) / name).write_bytes(data)
+            for name in files:
+                os.replace(Path(place) / name, folder / name)
+    except OSError as error:
+        if made and folder.is_dir() and not any(folder.iterdir()):
+            folder.rmdir()
+        raise BadSetting(
+            f"The results cannot be written to {folder}: {error.strerror}.", "Choose a folder you may write to."
+        ) from error

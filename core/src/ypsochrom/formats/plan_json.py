@@ -1,0 +1,170 @@
+"""plan.json and the smaller JSON answers; docs/plan-schema describes them, and tests check them against it."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+
+from ..areas.area import Area, AreaMap
+from ..colour.munsell import lab_to_value
+from ..kit.advice import Advice
+from ..materials.support import Support
+from ..mixes.mix_set import Mix
+from ..mixes.recipe import Recipe
+from ..mixes.search import Match
+from ..paint import appearance
+from ..paint.catalogue import paintbox
+from ..passes.direct import PaintPass
+from ..passes.plan import PassPlan, Plan
+from ..values.value_map import ValueMap
+
+SCHEMA_VERSION = 1
+
+Json = dict[str, Any]
+
+
+def _lab(lab: Iterable[float]) -> list[float]:
+    return [round(float(x), 3) for x in lab]
+
+
+def support_json(support: Support) -> Json:
+    """Width and height in mm."""
+    return {"width_mm": support.width_mm, "height_mm": support.height_mm}
+
+
+def values_json(value_map: ValueMap) -> Json:
+    """Steps from dark to light and the thresholds between them."""
+    return {
+        "thresholds": list(value_map.thresholds),
+        "steps": [
+            {"index": s.index, "value": s.value, "share": s.share, "area_cm2": s.area_cm2} for s in value_map.steps
+        ],
+    }
+
+
+def area_json(area: Area) -> Json:
+    """One area; `index` is its number in areas.png."""
+    return {
+        "id": area.id,
+        "index": area.index,
+        "name": area.name,
+        "area_cm2": area.area_cm2,
+        "share": area.share,
+        "value": area.value,
+        "lab": _lab(area.lab),
+        "centre": list(area.centre),
+        "families": [
+            {"family": p.family, "area_cm2": p.area_cm2, "value": p.value, "lab": _lab(p.lab)} for p in area.parts
+        ],
+    }
+
+
+def areas_json(area_map: AreaMap) -> list[Json]:
+    """All areas in the order of their index."""
+    return [area_json(area) for area in area_map.areas]
+
+
+def pile_json(recipe: Recipe) -> list[Json]:
+    """The recipe as measured: whole parts, touches let down 1:9 in medium, weak paints first."""
+    return [{"key": p.key, "parts": p.parts, "let_down_with": p.let_down_with} for p in recipe.portions()]
+
+
+def match_json(match: Match) -> Json:
+    """A recipe with its dry and wet colour and its errors against the target."""
+    return {
+        "parts": match.recipe.mapping,
+        "pile": pile_json(match.recipe),
+        "lab_dry": _lab(match.lab_dry),
+        "lab_wet": _lab(match.lab_wet),
+        "target_lab": _lab(match.target_lab),
+        "de00": match.de00,
+        "value_error": match.value_error,
+    }
+
+
+def mix_json(mix: Mix, volume_ml: float) -> Json:
+    """One mix of a plan; `serves` lists area ids, `parts_served` also the value family of each."""
+    areas = list(dict.fromkeys(area for area, _ in mix.serves))
+    return {
+        "id": mix.id,
+        "name": mix.name,
+        **match_json(mix.match),
+        "serves": areas,
+        "parts_served": [{"area": area, "family": family} for area, family in mix.serves],
+        "volume_ml": volume_ml,
+    }
+
+
+def pass_json(paint_pass: PaintPass) -> Json:
+    """One pass with its steps in order."""
+    return {
+        "number": paint_pass.number,
+        "role": paint_pass.role,
+        "brush_mm": paint_pass.brush_mm,
+        "medium": paint_pass.medium,
+        "why": paint_pass.why,
+        "steps": [
+            {
+                "area": s.area,
+                "family": s.family,
+                "mix": s.mix,
+                "coats": s.coats,
+                "film_um": s.film_um,
+                "area_cm2": s.area_cm2,
+                "volume_ml": s.volume_ml,
+            }
+            for s in paint_pass.steps
+        ],
+    }
+
+
+def paint_json(passes: PassPlan) -> list[Json]:
+    """The paint needed, the most needed first."""
+    return [
+        {"key": n.key, "volume_ml": n.volume_ml, "mass_g": n.mass_g, "bead_cm": n.bead_cm, "left_ml": n.left_ml}
+        for n in passes.paint
+    ]
+
+
+def advice_json(advice: Sequence[Advice]) -> list[Json]:
+    """Advice in the order given."""
+    return [
+        {"id": a.id, "severity": a.severity, "message": a.message, "hint": a.hint, "subject": a.subject} for a in advice
+    ]
+
+
+def plan_json(plan: Plan) -> Json:
+    """The whole plan. Mixes that no step uses are left out: every volume in it is above 0."""
+    volumes = plan.passes.volumes
+    return {
+        "schema_version": SCHEMA_VERSION,
+        "support": support_json(plan.settings.support),
+        "school": plan.settings.school,
+        "picture": {"width_px": plan.picture.width, "height_px": plan.picture.height},
+        "values": {**values_json(plan.values), "brush_mm": plan.settings.map_brush_mm},
+        "areas": areas_json(plan.areas),
+        "palette": list(plan.mixes.palette),
+        "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
+        "passes": [pass_json(p) for p in plan.passes.passes],
+        "paint": paint_json(plan.passes),
+        "advice": advice_json(plan.advice),
+    }
+
+
+def prediction_json(recipe: Recipe) -> Json:
+    """What a mix looks like: `mix` on the command line."""
+    box = paintbox(recipe.keys)
+    parts = appearance.parts_vector(recipe.mapping, box)
+    dry, wet = appearance.dry_lab(parts, box), appearance.wet_lab(parts, box)
+    return {
+        "parts": recipe.mapping,
+        "lab_dry": _lab(dry),
+        "lab_wet": _lab(wet),
+        "value_dry": float(lab_to_value(dry)),
+        "value_wet": float(lab_to_value(wet)),
+    }
+
+
+def matches_json(target: np.ndarray, matches: Sequence[Match]) -> Json:
+    """The best recipes for one target: `match` on the command line."""
+    return {"target_lab": _lab(target), "recipes": [match_json(match) for match in matches]}

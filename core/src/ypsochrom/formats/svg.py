@@ -1,0 +1,42 @@
+"""Areas as line art: an SVG in millimetres of the support, one path per area."""
+
+from xml.sax.saxutils import escape, quoteattr
+
+import cv2
+import numpy as np
+
+from ..areas.area import AreaMap
+from ..colour import cielab
+from ..materials.support import Support
+
+_TOLERANCE_PX = 0.8
+
+
+def outlines(mask: np.ndarray, mm_per_px: float) -> str:
+    """The outlines of a mask as SVG path data in mm, outer ones and holes alike (fill rule: evenodd)."""
+    found, _ = cv2.findContours(np.pad(mask.astype(np.uint8), 1), cv2.RETR_CCOMP, cv2.CHAIN_APPROX_NONE)
+    pieces = []
+    for contour in found:
+        line = cv2.approxPolyDP(contour, _TOLERANCE_PX, closed=True)[:, 0, :]
+        if len(line) >= 3:
+            points = " ".join(f"{(x - 0.5) * mm_per_px:.2f},{(y - 0.5) * mm_per_px:.2f}" for x, y in line.tolist())
+            pieces.append(f"M{points}Z")
+    return "".join(pieces)
+
+
+def areas_svg(area_map: AreaMap, support: Support) -> str:
+    """The picture's areas, each a path with its local colour, name and id; units are millimetres."""
+    width, height = f"{support.width_mm:g}", f"{support.height_mm:g}"
+    mm_per_px = support.width_mm / area_map.labels.shape[1]
+    lines = [
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}mm" height="{height}mm" viewBox="0 0 {width} {height}">'
+    ]
+    for area in area_map.areas:
+        data = outlines(area_map.labels == area.index, mm_per_px)
+        colour = cielab.lab_to_hex(np.array(area.lab))
+        lines.append(
+            f'<path id={quoteattr(area.id)} d="{data}" fill="{colour}" fill-rule="evenodd" stroke="#555" '
+            f'stroke-width="0.4"><title>{escape(area.name)}</title></path>'
+        )
+    lines.append("</svg>")
+    return "\n".join(lines) + "\n"

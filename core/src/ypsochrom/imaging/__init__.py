@@ -1,0 +1,1 @@
+"""Pixels: resizing in linear light, discs, and label images."""

@@ -1,0 +1,28 @@
+"""Making pictures smaller without changing the light in them."""
+
+import cv2
+import numpy as np
+
+from ..colour.types import Float, LabelImage
+
+
+def fit_within(width: int, height: int, longest: int) -> tuple[int, int]:
+    """Width and height scaled down (never up) so that the longer side is `longest`; at least 1 pixel each."""
+    scale = min(1.0, longest / max(width, height))
+    return max(1, round(width * scale)), max(1, round(height * scale))
+
+
+def shrink(picture: Float, width: int, height: int) -> Float:
+    """A picture averaged over the area of each new pixel; feed it linear light, so that mixtures stay mixtures."""
+    if (picture.shape[1], picture.shape[0]) == (width, height):
+        return picture
+    return np.asarray(cv2.resize(picture, (width, height), interpolation=cv2.INTER_AREA))
+
+
+def enlarge_labels(labels: LabelImage, width: int, height: int) -> LabelImage:
+    """Labels (uint8) at a larger size, their staircase borders rounded off by a median over one old pixel."""
+    factor = max(width / labels.shape[1], height / labels.shape[0])
+    large: LabelImage = np.asarray(cv2.resize(labels, (width, height), interpolation=cv2.INTER_NEAREST), dtype=np.uint8)
+    if factor <= 1.0:
+        return large
+    return np.asarray(cv2.medianBlur(large, 2 * round(factor) + 1), dtype=np.uint8)

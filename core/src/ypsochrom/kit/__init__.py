@@ -1,0 +1,1 @@
+"""What every part of the core shares: errors, advice, units of length, progress."""

@@ -1,0 +1,70 @@
+"""The errors of the core, by meaning.
+
+Each says what was expected, what came and what to do: `message` for the first two, `hint` for the last, and a stable
+`code` for programs.
+"""
+
+
+class YpsochromError(Exception):
+    """Something the painter can act on; `str()` gives one line."""
+
+    code = "ypsochrom"
+
+    def __init__(self, message: str, hint: str) -> None:
+        super().__init__(message, hint)
+        self.message = message
+        self.hint = hint
+
+    def __str__(self) -> str:
+        return f"{self.message} {self.hint}".strip()
+
+
+class BadPicture(YpsochromError):
+    """The file is not a picture that can be painted from."""
+
+    code = "subject.bad_picture"
+
+
+class BadSupport(YpsochromError):
+    """The size of the support cannot be read or is absurd."""
+
+    code = "materials.bad_support"
+
+
+class BadShelf(YpsochromError):
+    """The shelf holds no usable paint, or a row that cannot be read."""
+
+    code = "materials.bad_shelf"
+
+
+class UnknownPaint(YpsochromError):
+    """A paint key that the catalogue does not have."""
+
+    code = "materials.unknown_paint"
+
+
+class BadRecipe(YpsochromError):
+    """A recipe with no parts, negative parts or parts that are not numbers."""
+
+    code = "mixes.bad_recipe"
+
+
+class BadColour(YpsochromError):
+    """A target colour that cannot be read."""
+
+    code = "mixes.bad_colour"
+
+
+class BadSetting(YpsochromError):
+    """A setting outside its range (number of steps, brush width, thresholds, school)."""
+
+    code = "kit.bad_setting"
+
+
+class Cancelled(YpsochromError):
+    """The painter stopped the computation."""
+
+    code = "kit.cancelled"
+
+    def __init__(self) -> None:
+        super().__init__("The computation was stopped.", "Start it again when you are ready.")

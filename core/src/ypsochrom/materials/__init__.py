@@ -1,0 +1,1 @@
+"""What lies on the table: supports, tubes, brushes, grounds."""

@@ -1,0 +1,124 @@
+"""The shelf: tubes with what is left in them, read from and written to CSV."""
+
+import csv
+import io
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from ..kit.errors import BadShelf, UnknownPaint
+from ..paint import catalogue
+
+USUAL_VOLUME_ML = 60.0
+USUAL_NOZZLE_MM = 8.0
+"""A middling opening of 60 ml tubes; from memory."""
+
+LARGEST_TUBE_ML = 5000.0
+CSV_COLUMNS = ("key", "name", "volume_ml", "left_ml", "nozzle_mm", "price", "notes")
+
+
+@dataclass(frozen=True)
+class Tube:
+    """One tube of a paint of the catalogue."""
+
+    key: str
+    volume_ml: float = USUAL_VOLUME_ML
+    left_ml: float = USUAL_VOLUME_ML
+    nozzle_mm: float = USUAL_NOZZLE_MM
+    price: float | None = None
+    notes: str = ""
+
+    def __post_init__(self) -> None:
+        catalogue.paint(self.key)
+        for what, number, low, high in (
+            ("volume", self.volume_ml, 0.0, LARGEST_TUBE_ML),
+            ("volume left", self.left_ml, 0.0, self.volume_ml),
+            ("nozzle diameter", self.nozzle_mm, 1.0, 60.0),
+        ):
+            if not (math.isfinite(number) and low <= number <= high):
+                raise BadShelf(
+                    f"The tube {self.key} has a {what} of {number:g}.", f"It must lie between {low:g} and {high:g}."
+                )
+
+
+STARTER_KEYS = (
+    "PW6", "PY35l", "PY83", "PY42", "PO20", "PR108", "PV19r", "PBr7bs", "PBr7ru", "PBr7bu", "PB29", "PB28", "PB15:3",
+    "PG7", "PG17", "PBk9",
+)  # fmt: skip
+"""A shelf of sixteen common tubes, for painters who have not entered theirs."""
+
+
+def starter_shelf() -> tuple[Tube, ...]:
+    """Full tubes of `STARTER_KEYS`."""
+    return tuple(Tube(key) for key in STARTER_KEYS)
+
+
+def usable_keys(tubes: Iterable[Tube]) -> tuple[str, ...]:
+    """Paint keys of which something is left, each once; `BadShelf` when there is none."""
+    keys = tuple(dict.fromkeys(tube.key for tube in tubes if tube.left_ml > 0))
+    if not keys:
+        raise BadShelf("The shelf is empty: there is no tube with paint in it.", "Add at least one tube to the shelf.")
+    return keys
+
+
+def read_csv(text: str) -> tuple[Tube, ...]:
+    """Tubes of a CSV text with a header; only the column `key` is needed. `BadShelf` names the first bad row.
+
+    Comma, semicolon or tab may separate the columns. Two rows with the same key are two tubes of the same paint.
+    """
+    text = text.removeprefix("\ufeff")
+    header = text.split("\n", 1)[0]
+    separator = max(",;\t", key=header.count)
+    rows = csv.DictReader(io.StringIO(text), delimiter=separator)
+    names = {name.strip().lower(): name for name in rows.fieldnames or () if name}
+    if "key" not in names:
+        raise BadShelf(
+            "The shelf file has no column 'key'.", f"Its first row must name columns: {', '.join(CSV_COLUMNS)}."
+        )
+    tubes = []
+    for row in rows:
+        cells = {
+            ours: (row[theirs] or "").strip() for ours, theirs in names.items() if not isinstance(row[theirs], list)
+        }
+        if any(cells.values()):
+            tubes.append(_tube_of(cells, rows.line_num, decimal_comma=separator != ","))
+    if not tubes:
+        raise BadShelf("The shelf file holds no tubes.", "Add one row per tube below the header.")
+    return tuple(tubes)
+
+
+def _tube_of(cells: dict[str, str], line: int, *, decimal_comma: bool) -> Tube:
+    def number(column: str, otherwise: float) -> float:
+        written = cells.get(column, "")
+        if not written:
+            return otherwise
+        try:
+            return float(written.replace(",", ".") if decimal_comma else written)
+        except ValueError:
+            raise BadShelf(f"{column} is {written!r}.", "Write a plain number.") from None
+
+    try:
+        volume = number("volume_ml", USUAL_VOLUME_ML)
+        return Tube(
+            key=cells["key"],
+            volume_ml=volume,
+            left_ml=number("left_ml", volume),
+            nozzle_mm=number("nozzle_mm", USUAL_NOZZLE_MM),
+            price=number("price", 0.0) if cells.get("price") else None,
+            notes=cells.get("notes", ""),
+        )
+    except (BadShelf, UnknownPaint) as error:
+        raise BadShelf(f"Line {line} of the shelf file: {error.message}", error.hint) from error
+
+
+def write_csv(tubes: Iterable[Tube]) -> str:
+    """The shelf as CSV text that `read_csv` reads back to the same tubes."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(CSV_COLUMNS)
+    for tube in tubes:
+        price = "" if tube.price is None else f"{tube.price:g}"
+        name = catalogue.paint(tube.key).name
+        numbers = (f"{x:g}" for x in (tube.volume_ml, tube.left_ml, tube.nozzle_mm))
+        writer.writerow([tube.key, name, *numbers, price, tube.notes])
+    return out.getvalue()

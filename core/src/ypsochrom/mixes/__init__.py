@@ -1,0 +1,1 @@
+"""From target colours to mixing recipes in whole parts."""

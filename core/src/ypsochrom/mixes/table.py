@@ -1,0 +1,212 @@
+"""Every recipe a painter would measure out, once per palette, with its dry colour.
+
+Up to `MAX_PAINTS` paints. White stands outside the coloured parts, because light tints need far more of it than sixteen
+parts allow; strong tinters come in tenths of a part (let down 1:9), because a whole part of them is far too strong.
+"""
+
+import itertools
+import math
+from collections import OrderedDict
+from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, field
+from functools import cache
+from threading import Lock
+
+import numpy as np
+from scipy.spatial import KDTree
+
+from ..colour import spectra
+from ..colour.types import Lab
+from ..kit.progress import Progress, silent
+from ..paint import strength, surface
+from ..paint.catalogue import Paintbox, paintbox
+from .uniform import coordinates
+
+MAX_PAINTS = 4
+TENTHS = 10
+"""Amounts are counted in tenths of a part."""
+
+FINE_PALETTE, LARGE_PALETTE = 9, 12
+"""Up to so many tubes the ladders are finer; above so many three-paint ladders are coarser: at most a million rows."""
+
+
+@dataclass(frozen=True, eq=False)
+class Ladders:
+    """Amounts (in tenths) that a plain and a strong paint may take, by the number of coloured paints; steps of white."""
+
+    plain: dict[int, tuple[int, ...]]
+    strong: dict[int, tuple[int, ...]]
+    white_steps: int
+
+
+_FINE = Ladders(
+    plain={1: (10,), 2: tuple(range(10, 130, 10)), 3: (10, 20, 30, 40, 50, 60, 80), 4: (10, 20, 30, 50)},
+    strong={1: (10,), 2: (1, 2, 3, 4, 5, 6, 8, 10, 20, 30, 40, 60), 3: (1, 2, 3, 5, 10, 20, 40), 4: (1, 3, 10, 30)},
+    white_steps=36,
+)
+_MIDDLE = Ladders(
+    plain={1: (10,), 2: tuple(range(10, 90, 10)), 3: (10, 20, 30, 40, 60), 4: (10, 20, 40)},
+    strong={1: (10,), 2: (1, 2, 3, 5, 10, 20, 30, 50), 3: (1, 2, 5, 10, 30), 4: (1, 5, 20)},
+    white_steps=28,
+)
+_COARSE = Ladders(plain={**_MIDDLE.plain, 3: (10, 20, 40)}, strong={**_MIDDLE.strong, 3: (1, 3, 10)}, white_steps=28)
+SURVEY = Ladders(
+    plain={1: (10,), 2: (10, 20, 40), 3: (10, 30), 4: (10,)},
+    strong={1: (10,), 2: (1, 3, 10, 30), 3: (1, 4, 10), 4: (1, 10)},
+    white_steps=18,
+)
+"""For comparing palettes, not for mixing: its resolution floor is about CIEDE2000 2."""
+
+_WHITE_LEAST, _WHITE_MOST = 0.125, 640.0
+_SCALES = (10, 20, 30, 40, 60, 80, 2, 1)
+_WHITE_MAX = 64 * TENTHS
+_CHUNK = 16_384
+_THREADS = 2
+_CACHED_TABLES = 8
+
+
+@dataclass(frozen=True, eq=False)
+class RecipeTable:
+    """`amounts` (m, n) in tenths of a part in the box's order, `lab` (m, 3) dry, `tree` over the uniform coordinates."""
+
+    box: Paintbox
+    amounts: np.ndarray = field(repr=False)
+    lab: Lab = field(repr=False)
+    tree: KDTree = field(repr=False)
+
+    def __len__(self) -> int:
+        return len(self.amounts)
+
+
+@cache
+def _coloured(strong: tuple[bool, ...], of: Ladders) -> np.ndarray:
+    """Distinct ratios of so many coloured paints in tenths, shape (m, k); each ratio once, in its smallest amounts."""
+    k = len(strong)
+    ladders = [of.strong[k] if is_strong else of.plain[k] for is_strong in strong]
+    seen: dict[tuple[int, ...], tuple[int, ...]] = {}
+    for amounts in sorted(itertools.product(*ladders), key=sum):
+        divisor = math.gcd(*amounts)
+        seen.setdefault(tuple(a // divisor for a in amounts), amounts)
+    return np.array(list(seen.values()), dtype=np.int32)
+
+
+@cache
+def _white_steps(coloured_total: int, count: int) -> np.ndarray:
+    """Pairs (scale of the coloured amounts in tenths, white in tenths), white in whole parts, near the ladder of ratios.
+
+    The coloured paints keep their amounts or a multiple; only where 64 parts of white are not enough they become a touch
+    (a fifth or a tenth of their amounts, let down).
+    """
+    steps: dict[float, tuple[int, int]] = {}
+    for ratio in (0.0, *np.geomspace(_WHITE_LEAST, _WHITE_MOST, count)):
+        for scale in _SCALES:
+            wanted = ratio * coloured_total * scale / TENTHS**2
+            white = round(wanted)
+            close = ratio == 0.0 or (white > 0 and abs(white / wanted - 1) < 0.08)
+            if close and white * TENTHS <= _WHITE_MAX:
+                steps.setdefault(white / (coloured_total * scale), (scale, white * TENTHS))
+                break
+    return np.array(list(steps.values()), dtype=np.int32)
+
+
+@cache
+def _with_white(strong: tuple[bool, ...], of: Ladders) -> np.ndarray:
+    """The ratios of so many coloured paints, each with every step of white, shape (m, k + 1); white in the last column."""
+    coloured = _coloured(strong, of)
+    totals = coloured.sum(axis=1)
+    blocks = []
+    for total in np.unique(totals):
+        rows = coloured[totals == total]
+        steps = _white_steps(int(total), of.white_steps)
+        scaled = rows[:, None, :] * steps[None, :, :1]
+        white = np.broadcast_to(steps[None, :, 1:], (len(rows), len(steps), 1))
+        block = np.concatenate([scaled // TENTHS, white], axis=2)
+        blocks.append(block[(scaled % TENTHS == 0).all(axis=2)])
+    return np.concatenate(blocks)
+
+
+def _ladders_for(tubes: int) -> Ladders:
+    if tubes <= FINE_PALETTE:
+        return _FINE
+    return _MIDDLE if tubes <= LARGE_PALETTE else _COARSE
+
+
+def _mixing_white(box: Paintbox) -> int | None:
+    """The column of the white that stands outside the parts: the strongest scatterer of the whites."""
+    whites = [i for i, paint in enumerate(box.paints) if paint.is_white]
+    return max(whites, key=lambda i: float(box.scattering[i].mean())) if whites else None
+
+
+def enumerate_amounts(box: Paintbox, *, ladders: Ladders | None = None) -> np.ndarray:
+    """All recipes of the box as amounts in tenths of a part, shape (m, n), each colour ratio about once."""
+    n = len(box)
+    ladders = ladders or _ladders_for(n)
+    white = _mixing_white(box)
+    coloured = [i for i in range(n) if i != white]
+    strong = [strength.is_strong(key) for key in box.keys]
+    placed: list[tuple[list[int], np.ndarray]] = []
+    if white is not None:
+        placed.append(([white], np.array([[TENTHS]], dtype=np.int32)))
+    for size in range(1, MAX_PAINTS + 1):
+        for columns in itertools.combinations(coloured, size):
+            pattern = tuple(strong[i] for i in columns)
+            if white is not None and size < MAX_PAINTS:
+                placed.append(([*columns, white], _with_white(pattern, ladders)))
+            else:
+                placed.append((list(columns), _coloured(pattern, ladders)))
+    amounts = np.zeros((sum(len(rows) for _, rows in placed), n), dtype=np.int16)
+    start = 0
+    for into, rows in placed:
+        amounts[start : start + len(rows), into] = rows
+        start += len(rows)
+    return amounts
+
+
+def colours(amounts: np.ndarray, box: Paintbox) -> Lab:
+    """Dry CIELAB (float32) of recipes given as rows of amounts; the fast path of `appearance.dry_lab`."""
+    absorption, scattering = box.absorption.astype(np.float32), box.scattering.astype(np.float32)
+    finish = surface.dry("satin")
+
+    def chunk(rows: np.ndarray) -> Lab:
+        parts = rows.astype(np.float32)
+        ratio = parts @ absorption
+        ratio /= parts @ scattering
+        root = np.sqrt(ratio * (ratio + 2))
+        ratio += root
+        ratio += 1
+        return spectra.reflectance_to_lab(surface.seen(1 / ratio, finish)).astype(np.float32)
+
+    starts = range(0, len(amounts), _CHUNK)
+    with ThreadPoolExecutor(_THREADS) as pool:
+        return np.concatenate(list(pool.map(lambda start: chunk(amounts[start : start + _CHUNK]), starts)))
+
+
+def build(box: Paintbox, progress: Progress = silent) -> RecipeTable:
+    """The table of a palette: about 2 s for twelve tubes."""
+    progress(0.0, "writing out recipes")
+    amounts = enumerate_amounts(box)
+    progress(0.3, "predicting their dry colours")
+    lab = colours(amounts, box)
+    progress(0.8, "sorting them by colour")
+    tree = KDTree(coordinates(lab), balanced_tree=False, compact_nodes=False)
+    return RecipeTable(box=box, amounts=amounts, lab=lab, tree=tree)
+
+
+_tables: OrderedDict[tuple[str, ...], RecipeTable] = OrderedDict()
+_tables_lock = Lock()
+
+
+def table_for(keys: Sequence[str], progress: Progress = silent) -> RecipeTable:
+    """The table of these paints, kept for the last few palettes; the order of the keys does not matter."""
+    key = tuple(sorted(set(keys)))
+    with _tables_lock:
+        if key in _tables:
+            _tables.move_to_end(key)
+            return _tables[key]
+    made = build(paintbox(key), progress)
+    with _tables_lock:
+        _tables[key] = made
+        while len(_tables) > _CACHED_TABLES:
+            _tables.popitem(last=False)
+    return made

@@ -1,0 +1,108 @@
+"""The paints we know: Colour Index name, K and S, opacity, density.
+
+The numbers in data/catalogue.json are from memory and indicative (its `note` says how they were made): nothing in it was
+measured. K and S are per volume of tube paint, in units of titanium white's scattering at 550 nm.
+"""
+
+import difflib
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from functools import cache
+from importlib import resources
+from typing import Literal
+
+import numpy as np
+
+from ..colour.types import Float
+from ..kit.errors import BadShelf, UnknownPaint
+
+SCATTERING_UNIT_PER_UM = 0.25
+"""One unit of K or S per micrometre of dry film (catalogue note): film thickness x this = thickness in catalogue units."""
+
+Opacity = Literal["T", "ST", "SO", "O"]
+
+_WHITE_LIGHTNESS = 92.0
+_WHITE_CHROMA = 6.0
+
+
+@dataclass(frozen=True, eq=False)
+class Paint:
+    """One paint of the catalogue; `absorption` and `scattering` have shape (36,)."""
+
+    key: str
+    name: str
+    pigment: str
+    opacity: Opacity
+    density_kg_per_l: float
+    masstone_lab: tuple[float, float, float]
+    absorption: Float = field(repr=False)
+    scattering: Float = field(repr=False)
+
+    @property
+    def is_white(self) -> bool:
+        """Whether this is a white, which recipes count outside their parts."""
+        lightness, a, b = self.masstone_lab
+        return lightness > _WHITE_LIGHTNESS and float(np.hypot(a, b)) < _WHITE_CHROMA
+
+
+@cache
+def catalogue() -> dict[str, Paint]:
+    """Every paint by its key, in the catalogue's order."""
+    raw = json.loads(resources.files(__package__).joinpath("data/catalogue.json").read_text())
+    return {
+        row["key"]: Paint(
+            key=row["key"],
+            name=row["name"],
+            pigment=row["pigment"],
+            opacity=row["opacity"],
+            density_kg_per_l=row["density_kg_per_l"],
+            masstone_lab=tuple(row["masstone_lab"]),
+            absorption=np.array(row["K"], dtype=float),
+            scattering=np.array(row["S"], dtype=float),
+        )
+        for row in raw["paints"]
+    }
+
+
+def paint(key: str) -> Paint:
+    """The paint with this key; `UnknownPaint` names the nearest ones."""
+    known = catalogue()
+    if key in known:
+        return known[key]
+    near = difflib.get_close_matches(key.upper(), known, n=3, cutoff=0.4)
+    hint = f"Did you mean {', '.join(near)}?" if near else f"Known keys are {', '.join(known)}."
+    raise UnknownPaint(f"There is no paint with the key {key!r} in the catalogue.", hint)
+
+
+@dataclass(frozen=True, eq=False)
+class Paintbox:
+    """Some paints with their coefficients stacked: `absorption` and `scattering` have shape (n, 36)."""
+
+    paints: tuple[Paint, ...]
+    absorption: Float = field(repr=False)
+    scattering: Float = field(repr=False)
+
+    @property
+    def keys(self) -> tuple[str, ...]:
+        """The paints' keys in their order."""
+        return tuple(paint.key for paint in self.paints)
+
+    def __len__(self) -> int:
+        return len(self.paints)
+
+    def only(self, keys: Iterable[str]) -> "Paintbox":
+        """The box with these paints alone, in the order of `keys`."""
+        return paintbox(keys)
+
+
+def paintbox(keys: Iterable[str]) -> Paintbox:
+    """A box of the paints with these keys, each once, in the given order."""
+    paints = tuple(paint(key) for key in dict.fromkeys(keys))
+    if not paints:
+        raise BadShelf("The shelf is empty: there is no paint to mix with.", "Add at least one tube to the shelf.")
+    return Paintbox(
+        paints=paints,
+        absorption=np.stack([p.absorption for p in paints]),
+        scattering=np.stack([p.scattering for p in paints]),
+    )

@@ -1,0 +1,48 @@
+"""What the surface of a film does to light: Saunderson's correction (saunderson1942) for dry and wet paint.
+
+The surface sets the darkest dark: a satin film, whatever lies beneath, stays above about L* 18.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from ..colour.types import Float, Reflectance
+
+Finish = Literal["matt", "satin", "gloss"]
+
+FIRST_SURFACE = {"matt": 0.04, "satin": 0.025, "gloss": 0.005}
+"""Share of light reflected towards the eye by the film's first surface; prototype values, from memory."""
+
+
+@dataclass(frozen=True)
+class Surface:
+    """`first` is what the eye gets straight from the surface, `k1` and `k2` are Saunderson's outer and inner losses."""
+
+    first: float
+    k1: float = 0.04
+    k2: float = 0.60
+
+
+def dry(finish: Finish = "satin") -> Surface:
+    """A dry film: refractive index about 1.5, hence k1 = 0.04; k2 = 0.60 for diffuse light (saunderson1942)."""
+    return Surface(FIRST_SURFACE[finish])
+
+
+def wet(finish: Finish = "satin") -> Surface:
+    """A wet film compared *at equal gloss* with a dry one of this finish, so that only the paint's own change shows."""
+    return Surface(FIRST_SURFACE[finish], k1=0.03, k2=0.53)
+
+
+def seen(internal: Reflectance, surface: Surface) -> Reflectance:
+    """Measured reflectance of a film whose internal reflectance is given."""
+    passed = (1 - surface.first) * (1 - surface.k1) * (1 - surface.k2)
+    return surface.first + passed * internal / (1 - surface.k2 * internal)
+
+
+def internal(measured: Reflectance, surface: Surface) -> Reflectance:
+    """The inverse of `seen`; measured reflectances below the surface's own give 0."""
+    passed = (1 - surface.first) * (1 - surface.k1) * (1 - surface.k2)
+    above: Float = np.maximum(measured - surface.first, 0.0)
+    return above / (passed + surface.k2 * above)

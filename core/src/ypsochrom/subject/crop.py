@@ -1,0 +1,49 @@
+"""Crop the reference to the support's proportions."""
+
+from dataclasses import dataclass, replace
+
+from ..kit.advice import Advice
+from ..kit.errors import BadPicture, BadSetting
+from ..materials.support import Support
+from .decode import SMALLEST_SIDE_PX, Picture
+
+_MUCH_LOST = 0.3
+
+
+@dataclass(frozen=True)
+class CropCentre:
+    """Where the crop's centre lies, as shares (0-1) of the way it can move: 0.5, 0.5 is the middle."""
+
+    x: float = 0.5
+    y: float = 0.5
+
+    def __post_init__(self) -> None:
+        if not (0 <= self.x <= 1 and 0 <= self.y <= 1):
+            raise BadSetting(f"The crop's centre is {self.x:g}, {self.y:g}.", "Give both as shares between 0 and 1.")
+
+
+MIDDLE = CropCentre()
+
+
+def crop_to(picture: Picture, support: Support, centre: CropCentre = MIDDLE) -> Picture:
+    """The largest part of the picture with the support's proportions; advice when much of the photo falls away."""
+    width = min(picture.width, round(picture.height * support.proportion))
+    height = min(picture.height, round(picture.width / support.proportion))
+    if min(width, height) < SMALLEST_SIDE_PX:
+        raise BadPicture(
+            f"Cropped to the support's proportions the picture keeps only {width} x {height} pixels.",
+            "Choose a support or a photo of more similar proportions.",
+        )
+    left = round((picture.width - width) * centre.x)
+    top = round((picture.height - height) * centre.y)
+    lost = 1 - width * height / (picture.width * picture.height)
+    advice = picture.advice
+    if lost > _MUCH_LOST:
+        much = Advice(
+            "subject.W003",
+            "warning",
+            f"The support's proportions cut away {lost:.0%} of the photo.",
+            "Turn the support, or choose one whose proportions are closer to the photo's.",
+        )
+        advice = (*advice, much)
+    return replace(picture, linear=picture.linear[top : top + height, left : left + width], advice=advice)

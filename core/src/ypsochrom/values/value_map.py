@@ -1,0 +1,103 @@
+"""The value map itself: every pixel's step, simplified to a brush, with shares and areas."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+import cv2
+import numpy as np
+
+from ..colour.types import LabelImage, MunsellValue
+from ..imaging.discs import nearest_label, opened, smoothed_levels
+from ..imaging.resample import enlarge_labels, shrink
+from ..kit.errors import BadSetting
+from ..materials.support import Support
+from .steps import checked
+
+BRUSH_PX = 6
+"""The map is simplified at a size at which the brush is about this wide: enough to round a corner, and quick."""
+
+WIDEST_BRUSH_SHARE = 0.5
+_ROUNDS = 3
+_NARROWEST_PX = 2.0
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step of the ladder, darkest first: its mean value, its share of the surface, its area."""
+
+    index: int
+    value: float
+    share: float
+    area_cm2: float
+
+
+@dataclass(frozen=True, eq=False)
+class ValueMap:
+    """`labels` holds the step of every pixel (uint8, 0 = darkest); `thresholds` part the steps."""
+
+    labels: LabelImage = field(repr=False)
+    steps: tuple[Step, ...]
+    thresholds: tuple[float, ...]
+
+
+def brush_px(brush_mm: float, support: Support, width_px: int) -> float:
+    """The brush's width in pixels; `BadSetting` when it is no brush or wider than half the support."""
+    widest = WIDEST_BRUSH_SHARE * min(support.width_mm, support.height_mm)
+    if not 0 < brush_mm <= widest:
+        raise BadSetting(
+            f"The brush is {brush_mm:g} mm wide.", f"Give a width above 0 and at most {widest:g} mm for this support."
+        )
+    return brush_mm * width_px / support.width_mm
+
+
+def value_map(field: MunsellValue, given: Sequence[float], support: Support, brush_mm: float) -> ValueMap:
+    """The picture in steps parted by the given thresholds, with no mass narrower than the brush can place.
+
+    Every step appears in `steps`, also one whose mass is empty (share 0): its value is then the middle of its interval.
+    """
+    limits = checked(given)
+    labels = _simplified(field, limits, brush_px(brush_mm, support, field.shape[1]))
+    return ValueMap(labels=labels, steps=_steps(field, labels, limits, support), thresholds=limits)
+
+
+def _simplified(field: MunsellValue, limits: Sequence[float], width_px: float) -> LabelImage:
+    """Steps in which every mass can be laid with a round brush of this width; below two pixels nothing is simplified."""
+    height, width = field.shape
+    if width_px < _NARROWEST_PX:
+        return _stepped(field, limits)
+    # 1. to the size at which the brush is a few pixels wide; specks that a brush averages away go by a median
+    scale = min(1.0, BRUSH_PX / width_px)
+    small_width, small_height = max(8, round(width * scale)), max(8, round(height * scale))
+    diameter = max(2, round(width_px * small_width / width))
+    small = _stepped(np.asarray(cv2.medianBlur(shrink(field, small_width, small_height), 5)), limits)
+    # 2. lighter and darker specks inside their surroundings
+    small = smoothed_levels(small, diameter)
+    # 3. strips left between two contours: what no disc of its own step covers goes to the nearest step that holds
+    for _ in range(_ROUNDS):
+        held = np.zeros(small.shape, dtype=bool)
+        for label in range(len(limits) + 1):
+            held |= opened(small == label, diameter)
+        if held.all() or not held.any():
+            break
+        small = nearest_label(small, ~held)
+    return enlarge_labels(small, width, height)
+
+
+def _stepped(field: MunsellValue, limits: Sequence[float]) -> LabelImage:
+    labels = np.zeros(field.shape, dtype=np.uint8)
+    for limit in limits:
+        labels += field >= np.float32(limit)
+    return labels
+
+
+def _steps(field: MunsellValue, labels: LabelImage, limits: tuple[float, ...], support: Support) -> tuple[Step, ...]:
+    count = len(limits) + 1
+    pixels = np.bincount(labels.ravel(), minlength=count)
+    sums = np.bincount(labels.ravel(), weights=field.ravel(), minlength=count)
+    ends = (float(field.min()), *limits, float(field.max()))
+    steps = []
+    for index in range(count):
+        share = float(pixels[index] / labels.size)
+        value = float(sums[index] / pixels[index]) if pixels[index] else (ends[index] + ends[index + 1]) / 2
+        steps.append(Step(index=index, value=value, share=share, area_cm2=share * support.area_cm2))
+    return tuple(steps)
