@@ -16,6 +16,13 @@ MISS_POWER = 2.0
 """Differences count by their square: one passage far off is worse than several slightly off."""
 
 
+def checked_tubes(count: int) -> int:
+    """The number of tubes, if a palette can have so many; else `BadSetting`."""
+    if not FEWEST_TUBES <= count <= MOST_TUBES:
+        raise BadSetting(f"{count} tubes were asked for.", f"Choose {FEWEST_TUBES} to {MOST_TUBES}.")
+    return count
+
+
 def best_tubes(
     keys: Sequence[str], targets: Lab, weights: Float, count: int, *, locked: Sequence[str] = ()
 ) -> tuple[str, ...]:
@@ -24,8 +31,7 @@ def best_tubes(
     Greedy choice, then swaps until none helps, over a coarse table of all recipes; white is always kept when there is
     one, and so are `locked` paints. Deterministic: of equals the earlier key wins.
     """
-    if not FEWEST_TUBES <= count <= MOST_TUBES:
-        raise BadSetting(f"{count} tubes were asked for.", f"Choose {FEWEST_TUBES} to {MOST_TUBES}.")
+    checked_tubes(count)
     keys = tuple(dict.fromkeys(keys))
     if len(keys) <= count:
         return keys

@@ -12,12 +12,13 @@ from ..kit.progress import Progress, part_of, silent
 from ..materials.shelf import Tube, usable_keys
 from ..materials.support import Support
 from ..mixes.mix_set import USUAL_TUBES, Mix, MixSet, choose_palette, find_mixes, targets_of
+from ..mixes.palette import checked_tubes
 from ..mixes.search import best_recipes
 from ..mixes.table import table_for
 from ..subject.crop import MIDDLE, CropCentre, crop_to
 from ..subject.decode import Picture
 from ..values.scale import value_field
-from ..values.steps import Method, thresholds
+from ..values.steps import Method, checked_count, thresholds
 from ..values.value_map import ValueMap, value_map
 from .direct import PaintPass, ground_colour, mix_volumes, plan_passes
 from .quantities import PaintNeed, paint_needs, stock_advice
@@ -43,11 +44,15 @@ class PlanSettings:
     def __post_init__(self) -> None:
         if self.school not in SCHOOLS:
             raise BadSetting(f"There is no school {self.school!r} yet.", f"Choose one of: {', '.join(SCHOOLS)}.")
+        checked_count(self.steps)
+        checked_tubes(self.tubes)
 
     @property
     def map_brush_mm(self) -> float:
         """The brush to which the value map is simplified."""
-        return self.brush_mm or round(min(self.support.width_mm, self.support.height_mm) / 30, 1)
+        if self.brush_mm is None:
+            return round(min(self.support.width_mm, self.support.height_mm) / 30, 1)
+        return self.brush_mm
 
 
 @dataclass(frozen=True)

@@ -19,10 +19,16 @@ _BINS = 256
 _LEAST_GAP = 0.02
 
 
-def thresholds(field: MunsellValue, count: int, method: Method = "equal") -> tuple[float, ...]:
-    """The `count - 1` values that part the steps, rising. A flat picture gets steps around its one value."""
+def checked_count(count: int) -> int:
+    """The number of steps, if it is one that a painter can keep apart; else `BadSetting`."""
     if not FEWEST_STEPS <= count <= MOST_STEPS:
         raise BadSetting(f"{count} value steps were asked for.", f"Choose {FEWEST_STEPS} to {MOST_STEPS} steps.")
+    return count
+
+
+def thresholds(field: MunsellValue, count: int, method: Method = "equal") -> tuple[float, ...]:
+    """The `count - 1` values that part the steps, rising. A flat picture gets steps around its one value."""
+    checked_count(count)
     low, high = (float(x) for x in np.quantile(field, _EXTREMES))
     if high - low < _LEAST_GAP * count:
         middle = (low + high) / 2

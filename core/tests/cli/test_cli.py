@@ -1,0 +1,154 @@
+"""The command line's public contract, against the JSON Schema in docs/plan-schema."""
+
+import csv
+import io
+import json
+from xml.etree import ElementTree
+
+import cv2
+import jsonschema
+import numpy as np
+import pypdf
+import pytest
+
+from ypsochrom.cli.main import main
+from ypsochrom.materials.shelf import Tube, write_csv
+
+
+@pytest.fixture(scope="module")
+def planned(tmp_path_factory, request):
+    out = tmp_path_factory.mktemp("plan") / "results"
+    photo = request.config.rootpath / "demo/pictures/kettle-close.jpg"
+    assert main(["plan", str(photo), "--size", "40x30cm", "--tubes", "6", "--out", str(out), "--paper", "Letter"]) == 0
+    return out
+
+
+def schema(request, name):
+    return json.loads((request.config.rootpath / "docs/plan-schema" / name).read_text())
+
+
+def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
+    plan = json.loads((planned / "plan.json").read_text())
+    jsonschema.validate(plan, schema(request, "plan-1.schema.json"))
+    assert len(plan["palette"]) == 6
+    assert sum(s["share"] for s in plan["values"]["steps"]) == pytest.approx(1)
+    assert sum(a["area_cm2"] for a in plan["areas"]) == pytest.approx(1200)
+    steps = [s for p in plan["passes"] for s in p["steps"]]
+    for mix in plan["mixes"]:
+        assert sum(s["volume_ml"] for s in steps if s["mix"] == mix["id"]) == pytest.approx(mix["volume_ml"])
+        assert set(mix["parts"]) <= set(plan["palette"])
+    for paint in plan["paint"]:
+        used = sum(m["volume_ml"] * m["parts"].get(paint["key"], 0) / sum(m["parts"].values()) for m in plan["mixes"])
+        assert used == pytest.approx(paint["volume_ml"])
+
+
+def test_areas_png_holds_every_areas_index_in_16_bit_grey(planned):
+    plan = json.loads((planned / "plan.json").read_text())
+    labels = cv2.imread(str(planned / "areas.png"), cv2.IMREAD_UNCHANGED)
+    assert labels.dtype == np.uint16
+    assert sorted(np.unique(labels)) == [area["index"] for area in plan["areas"]] == list(range(len(plan["areas"])))
+    for area in plan["areas"]:
+        assert (labels == area["index"]).mean() == pytest.approx(area["share"])
+
+
+def test_the_other_files_open_in_what_reads_their_formats(planned):
+    grey = cv2.imread(str(planned / "value-map.png"), cv2.IMREAD_UNCHANGED)
+    assert grey.ndim == 2
+    assert len(np.unique(grey)) == 5
+    plan = json.loads((planned / "plan.json").read_text())
+    drawing = ElementTree.parse(planned / "areas.svg").getroot()
+    assert drawing.attrib["width"] == "400mm"
+    assert len(drawing.findall("{http://www.w3.org/2000/svg}path")) == len(plan["areas"])
+    rows = list(csv.DictReader(io.StringIO((planned / "recipes.csv").read_text())))
+    assert {row["mix"] for row in rows} == {mix["id"] for mix in plan["mixes"]}
+    pdf = pypdf.PdfReader(planned / "plan.pdf")
+    assert tuple(float(x) for x in pdf.pages[0].mediabox[2:]) == (612, 792)
+    text = "\n".join(page.extract_text() for page in pdf.pages)
+    for words in ("Areas", "Mixes", "Passes", "block-in", "titanium white", "cm from the tube"):
+        assert words in text
+
+
+def test_values_writes_a_map_of_the_asked_steps(tmp_path, request, capsys):
+    photo = request.config.rootpath / "demo/pictures/kettle.jpg"
+    out = tmp_path / "v"
+    base = ["values", str(photo), "--size", "400x300mm", "--out", str(out)]
+    assert main([*base, "--steps", "4", "--brush-mm", "12"]) == 0
+    answer = json.loads((out / "values.json").read_text())
+    jsonschema.validate(answer, schema(request, "values-1.schema.json"))
+    assert len(answer["steps"]) == 4
+    assert sum(step["area_cm2"] for step in answer["steps"]) == pytest.approx(1200)
+    assert main([*base, "--thresholds", "3,6"]) == 0
+    assert json.loads((out / "values.json").read_text())["thresholds"] == [3.0, 6.0]
+    assert main([*base, "--thresholds", "6,3"]) == 2
+    assert "do not rise" in capsys.readouterr().err
+
+
+def test_mix_answers_an_array_with_one_object_a_mix(request, capsys):
+    assert main(["mix", "PB29:1 PBr7bs:1 PW6:4", "PB15:3:1 PW6:9", "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    jsonschema.validate(answer, schema(request, "mix-1.schema.json"))
+    assert answer[0]["parts"] == {"PW6": 4, "PB29": 1, "PBr7bs": 1}
+    assert answer[0]["value_wet"] > answer[0]["value_dry"]
+
+
+def test_match_answers_recipes_best_first_that_mix_confirms(request, capsys):
+    keys = "PW6,PB29,PBr7bs,PY42,PR108"
+    assert main(["match", "62,14,28", "#7a6b5c", "-5,0,0", "--tubes-only", keys, "--json"]) == 2
+    assert main(["match", "62,14,28", "#7a6b5c", "--tubes-only", keys, "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    jsonschema.validate(answer, schema(request, "match-1.schema.json"))
+    assert answer[0]["target_lab"] == [62, 14, 28]
+    best = answer[0]["recipes"][0]
+    assert best["de00"] < 1
+    assert set(best["parts"]) <= set(keys.split(","))
+    assert main(["mix", " ".join(f"{k}:{v}" for k, v in best["parts"].items()), "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)[0]["lab_dry"] == pytest.approx(best["lab_dry"], abs=1e-3)
+
+
+def test_match_takes_only_what_the_shelf_has(tmp_path, capsys):
+    shelf = tmp_path / "shelf.csv"
+    shelf.write_text(write_csv([Tube("PW6"), Tube("PB29"), Tube("PY42", 60, 0)]))
+    assert main(["match", "60,0,0", "--shelf", str(shelf), "--json"]) == 0
+    recipes = json.loads(capsys.readouterr().out)[0]["recipes"]
+    assert {key for recipe in recipes for key in recipe["parts"]} == {"PW6", "PB29"}
+
+
+BAD = [
+    ["plan", "{photo}", "--size", "0x0mm", "--out", "{out}"],
+    ["plan", "nowhere.jpg", "--size", "400x300mm", "--out", "{out}"],
+    ["plan", "{text}", "--size", "400x300mm", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--steps", "12", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--tubes", "0", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--school", "unknown", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--shelf", "{text}", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--shelf", "nowhere.csv", "--out", "{out}"],
+    ["plan", "{photo}", "--size", "400x300mm", "--out", "{text}"],
+    ["values", "{photo}", "--size", "400x300mm", "--brush-mm", "0", "--out", "{out}"],
+    ["match", "puce"],
+    ["match", "300,0,0"],
+    ["match", "50,0,0", "--tubes-only", ""],
+    ["match", "50,0,0", "--tubes-only", "PX1"],
+    ["mix", "PW6"],
+    ["mix", "PW6:-1"],
+    ["fly"],
+    [],
+]
+
+
+@pytest.mark.parametrize("arguments", BAD)
+def test_bad_input_gets_one_line_status_2_and_leaves_nothing(arguments, tmp_path, request, capsys):
+    (tmp_path / "a.txt").write_text("not what was asked for\n")
+    places = {
+        "photo": request.config.rootpath / "demo/pictures/kettle-close.jpg",
+        "text": tmp_path / "a.txt",
+        "out": tmp_path / "out",
+    }
+    try:
+        status = main([a.format(**places) for a in arguments])
+    except SystemExit as stop:
+        status = stop.code
+    assert status == 2
+    printed = capsys.readouterr()
+    assert printed.out == ""
+    assert len(printed.err.strip().splitlines()) == 1
+    assert not (tmp_path / "out").exists()

@@ -1,0 +1,153 @@
+"""The invariants of a plan, on the demo scene and on real photographs."""
+
+import math
+
+import numpy as np
+import pytest
+from skimage import data
+from sklearn.datasets import load_sample_images
+
+from ypsochrom.colour import srgb
+from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf, Cancelled
+from ypsochrom.materials.shelf import Tube, starter_shelf
+from ypsochrom.materials.support import Support
+from ypsochrom.paint.catalogue import paint
+from ypsochrom.passes import layers, quantities
+from ypsochrom.passes.direct import mix_volumes
+from ypsochrom.passes.plan import PlanSettings, make_plan
+from ypsochrom.passes.stages import stage_pictures
+from ypsochrom.subject.decode import Picture, decode
+
+PANEL = Support(400, 300)
+SOURCES = ("kettle", "coffee", "china")
+
+
+@pytest.fixture(scope="module", params=SOURCES)
+def plan(request, kettle_bytes):
+    if request.param == "kettle":
+        picture = decode(kettle_bytes)
+    else:
+        photo = data.coffee() if request.param == "coffee" else load_sample_images().images[0]
+        picture = Picture(srgb.decode_picture(np.ascontiguousarray(photo)), photo.shape[1], photo.shape[0])
+    return make_plan(picture, PlanSettings(PANEL, tubes=8), starter_shelf())
+
+
+def test_shares_areas_and_volumes_add_up(plan):
+    assert sum(s.share for s in plan.values.steps) == pytest.approx(1)
+    assert sum(a.area_cm2 for a in plan.areas.areas) == pytest.approx(PANEL.area_cm2)
+    steps = [s for p in plan.passes.passes for s in p.steps]
+    for mix, volume in plan.passes.volumes.items():
+        assert sum(s.volume_ml for s in steps if s.mix == mix) == pytest.approx(volume)
+    assert sum(n.volume_ml for n in plan.passes.paint) == pytest.approx(sum(plan.passes.volumes.values()))
+    for need in plan.passes.paint:
+        assert need.mass_g == pytest.approx(need.volume_ml * paint(need.key).density_kg_per_l)
+
+
+def test_every_part_of_every_area_has_a_mix_of_the_palette(plan):
+    assert len(plan.mixes.palette) == 8
+    assert 5 <= len(plan.mixes.mixes) <= 25
+    for area in plan.areas.areas:
+        for part in area.parts:
+            mix = plan.mixes.serving(area.id, part.family)
+            assert set(mix.match.recipe.keys) <= set(plan.mixes.palette)
+
+
+def test_passes_go_from_ground_to_highlights_with_shrinking_brushes_common_practice(plan):
+    roles = [p.role for p in plan.passes.passes]
+    order = ["ground", "block-in", "shadow", "half-tone", "light", "highlight"]
+    assert roles == [role for role in order if role in roles]
+    assert roles[:2] == ["ground", "block-in"]
+    assert [p.number for p in plan.passes.passes] == list(range(1, len(roles) + 1))
+    brushes = [p.brush_mm for p in plan.passes.passes]
+    assert brushes == sorted(brushes, reverse=True)
+
+
+def test_block_in_covers_everything_darks_first_and_lights_are_held_back_common_practice(plan):
+    block_in = plan.passes.passes[1]
+    assert {s.area for s in block_in.steps} == {a.id for a in plan.areas.areas}
+    dry = {m.id: m.match.lab_dry[0] for m in plan.all_mixes}
+    lightness = [dry[s.mix] for s in block_in.steps]
+    assert lightness == sorted(lightness)
+    for paint_pass in plan.passes.passes[:-1]:
+        assert all(s.family not in ("accent", "highlight") for s in paint_pass.steps)
+
+
+def test_step_volumes_are_area_times_film_times_coats_with_loss(plan):
+    for paint_pass in plan.passes.passes:
+        for step in paint_pass.steps:
+            bare = step.area_cm2 * step.film_um * 1e-4 * step.coats
+            assert step.volume_ml >= bare * (1 + quantities.LOSS_SHARE) - 1e-12
+            assert 1 <= step.coats <= layers.MOST_COATS
+    assert min(mix_volumes(plan.passes.passes).values()) >= quantities.SMALLEST_PILE_ML - 1e-9
+
+
+def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(plan):
+    stages = stage_pictures(plan.areas, plan.all_mixes, plan.passes.passes)
+    assert len(stages) == len(plan.passes.passes)
+    photo = plan.picture.srgb8.astype(float)
+    away = [np.abs(stage - photo).mean() for stage in stages]
+    assert away[-1] < away[1] < away[0]
+
+
+def test_bead_of_an_8_mm_nozzle_is_two_centimetres_a_millilitre():
+    # worked by hand: 1 cm3 / (pi x 0.4^2 cm2) = 1.989 cm
+    assert quantities.bead_cm(1.0, 8.0) == pytest.approx(1.989, abs=1e-3)
+    assert quantities.film_volume_ml(1000, 100, 1) == pytest.approx(10 * (1 + quantities.LOSS_SHARE))
+
+
+def test_pale_paint_over_a_dark_needs_more_coats_than_an_earth_common_practice(plan):
+    black = layers.masstone(_recipe({"PBk9": 1}))
+    yellow, ochre = _recipe({"PY74": 1}), _recipe({"PBr7bu": 1})
+    assert layers.coats_needed(yellow, 60, black) > layers.coats_needed(ochre, 60, black)
+
+
+def _recipe(parts):
+    from ypsochrom.mixes.recipe import Recipe
+
+    return Recipe.of(parts)
+
+
+def small(kettle_bytes):
+    return decode(kettle_bytes, longest_px=320)
+
+
+def test_short_stock_is_warned_of_by_name(kettle_bytes):
+    shelf = [Tube("PW6", 60, 0.5), Tube("PB29"), Tube("PBr7bs"), Tube("PY42")]
+    plan = make_plan(small(kettle_bytes), PlanSettings(PANEL), shelf)
+    (warning,) = [a for a in plan.advice if a.id == "passes.W001"]
+    assert warning.subject == "PW6"
+    assert "0.5 ml" in warning.message
+    assert warning.hint
+
+
+def test_a_shelf_without_white_plans_and_warns(kettle_bytes):
+    plan = make_plan(small(kettle_bytes), PlanSettings(PANEL), [Tube("PB29"), Tube("PBr7bs"), Tube("PY42")])
+    assert "mixes.W001" in {a.id for a in plan.advice}
+    assert math.isfinite(sum(plan.passes.volumes.values()))
+
+
+def test_an_empty_shelf_an_unknown_school_and_a_sliver_are_refused(kettle_bytes):
+    with pytest.raises(BadShelf):
+        make_plan(small(kettle_bytes), PlanSettings(PANEL), [])
+    with pytest.raises(BadSetting, match="school"):
+        PlanSettings(PANEL, school="by accident")
+    with pytest.raises(BadPicture):
+        make_plan(small(kettle_bytes), PlanSettings(Support(2000, 20)), starter_shelf())
+
+
+def test_the_plan_is_the_same_byte_for_byte(kettle_bytes):
+    from ypsochrom.formats.plan_files import files
+
+    first, second = (
+        files(make_plan(small(kettle_bytes), PlanSettings(PANEL), starter_shelf()), "Kettle") for _ in "12"
+    )
+    assert first == second
+
+
+def test_work_can_be_stopped_from_its_progress_report(kettle_bytes):
+    def stop(share, doing):
+        if share > 0.3:
+            raise Cancelled
+
+    with pytest.raises(Cancelled):
+        make_plan(small(kettle_bytes), PlanSettings(PANEL), starter_shelf(), stop)

@@ -1,0 +1,127 @@
+import itertools
+
+import cv2
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from hypothesis.extra import numpy as hnp
+
+from ypsochrom.imaging.discs import opened
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.materials.support import Support
+from ypsochrom.subject.crop import crop_to
+from ypsochrom.subject.decode import decode
+from ypsochrom.values.scale import PaintRange, to_paint_range, value_field
+from ypsochrom.values.steps import checked, natural_breaks, thresholds
+from ypsochrom.values.value_map import brush_px, value_map
+
+PANEL = Support(400, 300)
+fields = hnp.arrays(np.float32, (24, 32), elements=st.floats(0, 10, width=32))
+
+
+@given(st.lists(st.floats(0, 10), min_size=2, max_size=30))
+def test_bending_into_the_paint_range_keeps_the_order(values):
+    values = np.sort(values)
+    bent = to_paint_range(values)
+    assert (np.diff(bent) >= 0).all()
+    assert PaintRange().darkest <= bent.min()
+    assert bent.max() <= PaintRange().lightest
+
+
+def test_values_that_paint_reaches_stay_as_they_are():
+    assert to_paint_range(np.array([3.5, 5.0, 8.0])).tolist() == [3.5, 5.0, 8.0]
+
+
+def brute_force_breaks(values: np.ndarray, count: int) -> float:
+    """The least squared spread over every way of cutting sorted values into classes."""
+    values = np.sort(values)
+    ways = itertools.combinations(range(1, len(values)), count - 1)
+    return min(sum(part.var() * len(part) for part in np.split(values, cuts)) for cuts in ways)
+
+
+@settings(deadline=None, max_examples=40)
+@given(st.lists(st.integers(0, 255), min_size=6, max_size=12, unique=True), st.integers(2, 4))
+def test_natural_breaks_are_optimal_fisher_1958(bins, count):
+    values = (np.array(bins) + 0.5) * 10 / 256
+    limits = natural_breaks(values, count)
+    parts = [values[np.searchsorted(limits, values) == i] for i in range(count)]
+    spread = sum(part.var() * len(part) for part in parts if len(part))
+    assert spread == pytest.approx(brute_force_breaks(values, count), abs=1e-6)
+
+
+def test_equal_intervals_are_equal_and_ignore_sparks():
+    field = np.tile(np.linspace(2, 8, 1000, dtype=np.float32), (100, 1))
+    field[0, :3] = 10
+    limits = thresholds(field, 5)
+    np.testing.assert_allclose(np.diff(limits), np.diff(limits)[0])
+    np.testing.assert_allclose(limits, [3.2, 4.4, 5.6, 6.8], atol=0.05)
+
+
+@pytest.mark.parametrize("count", range(2, 10))
+def test_two_to_nine_steps_of_any_picture_even_a_flat_one(count):
+    flat = np.full((40, 40), 5.0, dtype=np.float32)
+    for method in ("equal", "natural"):
+        limits = checked(thresholds(flat, count, method))
+        assert len(limits) == count - 1
+
+
+@pytest.mark.parametrize("given_limits", [(5, 4), (0,), (10,), (3, 3), (float("nan"),), (), tuple(range(1, 10))])
+def test_impossible_thresholds_are_refused(given_limits):
+    with pytest.raises(BadSetting):
+        checked(given_limits)
+
+
+@pytest.mark.parametrize("count", [0, 1, 10])
+def test_impossible_numbers_of_steps_are_refused(count):
+    with pytest.raises(BadSetting):
+        thresholds(np.zeros((9, 9), dtype=np.float32), count)
+
+
+@settings(deadline=None)
+@given(fields, st.floats(1, 60))
+def test_shares_add_up_and_areas_are_the_support(field, brush):
+    found = value_map(field, (2.5, 5.0, 7.5), PANEL, brush)
+    assert sum(step.share for step in found.steps) == pytest.approx(1)
+    assert sum(step.area_cm2 for step in found.steps) == pytest.approx(PANEL.area_cm2)
+    values = [step.value for step in found.steps if step.share > 0.2]
+    assert len(found.steps) == 4
+    assert all(0 <= value <= 10 for value in values)
+
+
+@pytest.mark.parametrize("brush_mm", [4.0, 8.0, 12.0, 25.0])
+def test_no_mass_is_narrower_than_the_brush(kettle_bytes, brush_mm):
+    picture = crop_to(decode(kettle_bytes), PANEL)
+    field = value_field(picture.linear)
+    found = value_map(field, thresholds(field, 5), PANEL, brush_mm)
+    # contours are rounded to a sixth of the brush: a disc of three quarters of it must cover nearly all of every mass
+    diameter = round(0.75 * brush_px(brush_mm, PANEL, picture.width))
+    uncovered = sum((~opened(found.labels == i, diameter) & (found.labels == i)).sum() for i in range(5))
+    assert uncovered / found.labels.size < 0.012
+
+
+def test_a_hair_of_light_narrower_than_the_brush_disappears_and_a_band_stays():
+    field = np.full((300, 400), 3.0, dtype=np.float32)
+    field[:, 100:104] = 8.0
+    field[:, 200:240] = 8.0
+    labels = value_map(field, (5.5,), PANEL, 12).labels
+    assert labels[150, 102] == 0
+    assert labels[150, 220] == 1
+
+
+def test_without_simplification_the_map_is_the_plain_threshold():
+    field = np.random.default_rng(5).uniform(0, 10, (300, 400)).astype(np.float32)
+    labels = value_map(field, (5.0,), PANEL, 0.5).labels
+    np.testing.assert_array_equal(labels, field >= 5)
+
+
+@pytest.mark.parametrize("brush", [0.0, -3.0, 151.0, float("nan")])
+def test_impossible_brushes_are_refused(brush):
+    with pytest.raises(BadSetting, match="brush"):
+        value_map(np.zeros((30, 40), dtype=np.float32), (5.0,), PANEL, brush)
+
+
+def test_dark_and_light_halves_measure_as_painted(blocks):
+    field = value_field(cv2.GaussianBlur((blocks / 255.0).astype(np.float32) ** 2.2, (0, 0), 1))
+    found = value_map(field, (5.0,), PANEL, 10)
+    assert found.steps[0].area_cm2 == pytest.approx(600 + 120, rel=0.05)
