@@ -120,7 +120,7 @@ def loss_of(keys, targets):
 
 def test_best_tubes_beat_random_palettes_of_the_same_size():
     targets = random_mixes(("PW6", "PB28", "PO20", "PBr7ru"), 12, seed=5)
-    chosen = best_tubes(TWELVE + ("PB28", "PO20", "PBr7ru"), targets, np.ones(12), 4)
+    chosen = best_tubes((*TWELVE, "PB28", "PO20", "PBr7ru"), targets, np.ones(12), 4)
     rng = np.random.default_rng(8)
     others = [("PW6", *rng.choice([k for k in TWELVE if k != "PW6"], 3, replace=False)) for _ in range(6)]
     assert loss_of(chosen, targets) <= min(loss_of(other, targets) for other in others)

@@ -1,0 +1,43 @@
+"""HTTP of the shelf."""
+
+from django.http import HttpRequest
+from ninja import Router, Status
+
+from server.site.owned import painter
+from server.site.problems import PROBLEMS
+
+from . import services
+from .schemas import PaintOut, TubeIn, TubeOut
+
+router = Router()
+
+
+@router.get("/paints", response={200: list[PaintOut], **PROBLEMS})
+def paints(request: HttpRequest) -> tuple[PaintOut, ...]:
+    """Every paint that can be on a shelf."""
+    return services.known_paints()
+
+
+@router.get("/tubes", response={200: list[TubeOut], **PROBLEMS})
+def tubes(request: HttpRequest) -> list[TubeOut]:
+    """The painter's shelf."""
+    return services.list_tubes(painter(request))
+
+
+@router.post("/tubes", response={201: TubeOut, **PROBLEMS})
+def add(request: HttpRequest, payload: TubeIn) -> Status[TubeOut]:
+    """Put a tube on the shelf."""
+    return Status(201, services.add_tube(painter(request), payload))
+
+
+@router.put("/tubes/{tube_id}", response={200: TubeOut, **PROBLEMS})
+def change(request: HttpRequest, tube_id: int, payload: TubeIn) -> TubeOut:
+    """Change a tube."""
+    return services.change_tube(painter(request), tube_id, payload)
+
+
+@router.delete("/tubes/{tube_id}", response={204: None, **PROBLEMS})
+def remove(request: HttpRequest, tube_id: int) -> Status[None]:
+    """Take a tube off the shelf."""
+    services.remove_tube(painter(request), tube_id)
+    return Status(204, None)

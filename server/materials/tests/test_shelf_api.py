@@ -1,0 +1,41 @@
+import pytest
+
+from ypsochrom.paint.catalogue import catalogue
+
+JSON = "application/json"
+TUBE = {"key": "PB29", "volume_ml": 60, "left_ml": 6, "nozzle_mm": 8, "price": 7.5, "notes": "the old one"}
+
+pytestmark = pytest.mark.django_db
+
+
+def test_a_tube_is_added_changed_and_removed(client):
+    added = client.post("/api/materials/tubes", TUBE, content_type=JSON)
+    assert added.status_code == 201
+    tube = added.json()
+    assert (tube["name"], tube["low"]) == ("ultramarine blue", True)
+    changed = client.put(f"/api/materials/tubes/{tube['id']}", TUBE | {"left_ml": 55}, content_type=JSON).json()
+    assert (changed["left_ml"], changed["low"]) == (55, False)
+    assert client.get("/api/materials/tubes").json() == [changed]
+    assert client.delete(f"/api/materials/tubes/{tube['id']}").status_code == 204
+    assert client.get("/api/materials/tubes").json() == []
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"key": "PX1"}, {"volume_ml": -1}, {"left_ml": 61}, {"nozzle_mm": 0}, {"volume_ml": 1e9}, {"left_ml": "NaN"},
+        {"left_ml": None}, {"notes": "x" * 300},
+    ],
+)  # fmt: skip
+def test_what_is_not_a_tube_is_refused_and_nothing_is_kept(client, wrong):
+    answer = client.post("/api/materials/tubes", TUBE | wrong, content_type=JSON)
+    assert answer.status_code == 422
+    assert answer.json()["message"]
+    assert client.get("/api/materials/tubes").json() == []
+
+
+def test_the_catalogue_shows_every_paint_with_its_colours(client):
+    paints = client.get("/api/materials/paints").json()
+    assert [paint["key"] for paint in paints] == list(catalogue())
+    assert all(paint["masstone"].startswith("#") and len(paint["tint"]) == 7 for paint in paints)
+    assert {paint["key"] for paint in paints if paint["strong"]} >= {"PB15:3", "PG7", "PBk7"}

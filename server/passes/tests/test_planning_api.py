@@ -1,0 +1,139 @@
+"""From an uploaded photo to a plan, over HTTP; what is out of date; what the painter typed stays."""
+
+import io
+import json
+
+import pypdf
+import pytest
+
+from server.passes import services
+from server.passes.models import PlanRun
+from ypsochrom.kit.errors import Cancelled
+
+JSON = "application/json"
+pytestmark = pytest.mark.django_db
+
+
+def get(client, path):
+    answer = client.get(f"/api/{path}")
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def states(client, painting):
+    bench = get(client, f"passes/{painting['id']}/bench")
+    return [bench[word] for word in ("values", "areas", "mixes", "passes")]
+
+
+def test_values_are_there_at_once_and_follow_the_painters_thresholds(client, painting):
+    path = f"values/{painting['id']}"
+    found = get(client, path)
+    assert (found["count"], found["up_to_date"]) == (5, True)
+    assert sum(step["share"] for step in found["steps"]) == pytest.approx(1)
+    own = client.put(f"/api/{path}", {"limits": [3, 6]}, content_type=JSON).json()
+    assert own["thresholds"] == [3, 6]
+    assert own["map_url"] != found["map_url"]
+    refused = client.put(f"/api/{path}", {"limits": [6, 3]}, content_type=JSON)
+    assert (refused.status_code, refused.json()["code"]) == (422, "kit.bad_setting")
+    assert get(client, path) == own
+    for wrong in ({"count": 1}, {"count": 10}, {"brush_mm": 0}, {"brush_mm": 1e9}, {"limits": []}, {"method": "x"}):
+        assert client.put(f"/api/{path}", wrong, content_type=JSON).status_code == 422, wrong
+
+
+def test_a_plan_holds_together(client, planned):
+    pid = planned["id"]
+    areas, mixes, passes = (get(client, f"{word}/{pid}") for word in ("areas", "mixes", "passes"))
+    assert areas["up_to_date"]
+    assert mixes["up_to_date"]
+    assert passes["up_to_date"]
+    assert sum(area["area_cm2"] for area in areas["areas"]) == pytest.approx(1200)
+    known = {area["id"] for area in areas["areas"]}
+    piles = {mix["id"] for mix in mixes["mixes"]} | {passes["ground"]["id"]}
+    for one in passes["passes"]:
+        assert {step["area"] for step in one["steps"]} <= known
+        assert {step["mix"] for step in one["steps"]} <= piles
+        assert client.get(one["stage_url"]).status_code == 200
+    assert sum(paint["volume_ml"] for paint in passes["paint"]) == pytest.approx(sum(passes["volumes"].values()))
+    assert client.get(areas["labels_url"]).status_code == 200
+
+
+def test_nothing_planned_is_an_empty_answer_not_an_error(client, painting):
+    assert get(client, f"areas/{painting['id']}")["areas"] == []
+    assert get(client, f"mixes/{painting['id']}")["mixes"] == []
+    assert get(client, f"passes/{painting['id']}")["passes"] == []
+    assert states(client, painting) == ["missing"] * 4
+    refused = client.get(f"/api/passes/{painting['id']}/files/plan.pdf")
+    assert (refused.status_code, refused.json()["code"]) == (409, "site.conflict")
+
+
+def test_what_depends_on_a_change_is_out_of_date_and_one_plan_mends_it(client, planned):
+    pid = planned["id"]
+    assert states(client, planned) == ["current"] * 4
+    tube = get(client, "materials/tubes")[0]
+    client.put(f"/api/materials/tubes/{tube['id']}", tube | {"left_ml": 1}, content_type=JSON)
+    assert states(client, planned) == ["current", "current", "current", "stale"]
+    client.put(f"/api/mixes/{pid}", {"tubes": 4}, content_type=JSON)
+    assert states(client, planned) == ["current", "current", "stale", "stale"]
+    client.patch(f"/api/subject/paintings/{pid}", {"size": "300x300mm"}, content_type=JSON)
+    assert states(client, planned) == ["stale"] * 4
+    client.post(f"/api/passes/{pid}/plan")
+    assert states(client, planned) == ["current"] * 4
+    assert len(get(client, f"mixes/{pid}")["palette"]) == 4
+
+
+def test_names_that_the_painter_typed_survive_a_new_plan(client, planned):
+    pid = planned["id"]
+    area = max(get(client, f"areas/{pid}")["areas"], key=lambda a: a["share"])
+    renamed = client.patch(f"/api/areas/{pid}/{area['id']}", {"name": "the dark half"}, content_type=JSON).json()
+    assert "the dark half" in {a["name"] for a in renamed["areas"]}
+    client.patch(f"/api/subject/paintings/{pid}", {"size": "420x300mm"}, content_type=JSON)
+    client.post(f"/api/passes/{pid}/plan")
+    kept = [a for a in get(client, f"areas/{pid}")["areas"] if a["name"] == "the dark half"]
+    assert len(kept) == 1
+    plan = json.loads(client.get(f"/api/passes/{pid}/files/plan.json").content)
+    assert "the dark half" in {a["name"] for a in plan["areas"]}
+    back = client.patch(f"/api/areas/{pid}/{kept[0]['id']}", {"name": " "}, content_type=JSON).json()
+    assert "the dark half" not in {a["name"] for a in back["areas"]}
+    assert client.patch(f"/api/areas/{pid}/a99", {"name": "x"}, content_type=JSON).status_code == 404
+
+
+@pytest.mark.parametrize(("paper", "width"), [("A4", 595), ("Letter", 612)])
+def test_the_plan_is_fetched_as_pdf_and_open_files(client, planned, paper, width):
+    base = f"/api/passes/{planned['id']}/files"
+    pdf = client.get(f"{base}/plan.pdf?paper={paper}")
+    assert pdf["Content-Disposition"].startswith("attachment")
+    assert int(pypdf.PdfReader(io.BytesIO(pdf.content)).pages[0].mediabox[2]) == width
+    for name in ("plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png"):
+        assert client.get(f"{base}/{name}").content
+    assert client.get(f"{base}/secret").status_code == 422
+
+
+def test_an_empty_shelf_fails_the_plan_with_what_to_do(client, painting):
+    run = client.post(f"/api/passes/{painting['id']}/plan").json()
+    assert run["state"] == "failed"
+    assert "shelf is empty" in run["message"]
+    assert run["hint"]
+
+
+def test_a_run_that_waits_or_runs_can_be_stopped_and_is_not_doubled(client, painting, painter, shelf):
+    run = services.begin_run(painter, painting["id"])
+    again = client.post(f"/api/passes/{painting['id']}/plan")
+    assert again.status_code == 409
+    assert client.post(f"/api/passes/runs/{run.pk}/cancel").json()["state"] == "cancelled"
+    services.carry_out(run.pk)
+    assert PlanRun.objects.get(pk=run.pk).state == "cancelled"
+
+    running = services.begin_run(painter, painting["id"])
+    services.cancel_run(painter, running.pk)
+    PlanRun.objects.filter(pk=running.pk).update(state="running")
+    with pytest.raises(Cancelled):
+        services._reporter(running)(0.5, "half way")
+
+
+def test_a_run_whose_workshop_was_lost_can_be_begun_anew(client, painting, painter, shelf):
+    run = services.begin_run(painter, painting["id"])
+    long_ago = run.heard - 2 * services.LOST_AFTER
+    PlanRun.objects.filter(pk=run.pk).update(state="running", heard=long_ago)
+    bench = get(client, f"passes/{painting['id']}/bench")
+    assert bench["run"]["state"] == "failed"
+    assert client.post(f"/api/passes/{painting['id']}/plan").json()["state"] == "done"

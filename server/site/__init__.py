@@ -1,0 +1,1 @@
+"""The Django site: settings, URLs, who owns what, how errors become HTTP."""

@@ -1,0 +1,24 @@
+"""The HTTP API: one router per word of the work."""
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from server.areas.api import router as areas
+from server.materials.api import router as materials
+from server.mixes.api import router as mixes
+from server.passes.api import router as passes
+from server.subject.api import router as subject
+from server.values.api import router as values
+
+from .problems import answer_problems
+from .studio import router as studio
+
+api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+answer_problems(api)
+api.add_router("/studio", studio, tags=["studio"])
+api.add_router("/materials", materials, tags=["materials"])
+api.add_router("/subject", subject, tags=["subject"])
+api.add_router("/values", values, tags=["values"])
+api.add_router("/areas", areas, tags=["areas"])
+api.add_router("/mixes", mixes, tags=["mixes"])
+api.add_router("/passes", passes, tags=["passes"])

@@ -1,0 +1,43 @@
+"""Every row has an owner, and only its owner sees it."""
+
+from typing import Any, Self, TypeVar
+
+from django.conf import settings
+from django.db import models
+from django.http import HttpRequest
+
+from .problems import NotFound
+
+
+class OwnedRows(models.QuerySet[Any]):
+    """Rows of one owner."""
+
+    def of(self, owner: Any) -> Self:
+        """The owner's rows."""
+        return self.filter(owner=owner)
+
+
+class Owned(models.Model):
+    """A row that belongs to a painter; `objects.of(owner)` is the only way services read it."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    objects = OwnedRows.as_manager()
+
+    class Meta:
+        abstract = True
+
+
+Row = TypeVar("Row", bound=Owned)
+
+
+def one_of(model: type[Row], owner: Any, what: str, **which: Any) -> Row:
+    """The owner's row, or `NotFound`; another painter's row is not found either."""
+    row = model.objects.of(owner).filter(**which).first()
+    if row is None:
+        raise NotFound(what)
+    return row
+
+
+def painter(request: HttpRequest) -> Any:
+    """Who asks; the API's authentication has made sure that somebody does."""
+    return request.user

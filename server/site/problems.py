@@ -1,0 +1,71 @@
+"""Errors as HTTP, in one table and one shape: a stable code, what is wrong, what to do."""
+
+import logging
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from ypsochrom.kit import errors
+
+log = logging.getLogger(__name__)
+
+
+class Problem(Schema):
+    """Why a request was not carried out; nothing was changed."""
+
+    code: str
+    message: str
+    hint: str
+
+
+class NotFound(errors.YpsochromError):
+    """The row is not there, or is another painter's."""
+
+    code = "site.not_found"
+
+    def __init__(self, what: str) -> None:
+        super().__init__(f"This {what} is not in your studio.", "Go back to the studio and choose another.")
+
+
+class Conflict(errors.YpsochromError):
+    """The request does not fit the state of things."""
+
+    code = "site.conflict"
+
+
+STATUS: dict[type[errors.YpsochromError], int] = {NotFound: 404, Conflict: 409, errors.YpsochromError: 422}
+"""The first class in a problem's own order of inheritance decides."""
+
+PROBLEMS = {frozenset({401, 403, 404, 409, 422}): Problem}
+"""Declared with every operation, so that the generated client knows the shape of errors."""
+
+
+def answer_problems(api: NinjaAPI) -> None:
+    """Teach the API to answer every expected error as a `Problem`."""
+
+    def reply(request: HttpRequest, code: str, message: str, hint: str, status: int) -> HttpResponse:
+        problem = Problem(code=code, message=message, hint=hint)
+        return api.create_response(request, problem.model_dump(), status=status)
+
+    @api.exception_handler(errors.YpsochromError)
+    def rule(request: HttpRequest, problem: errors.YpsochromError) -> HttpResponse:
+        status = next(STATUS[kind] for kind in type(problem).__mro__ if kind in STATUS)
+        return reply(request, problem.code, problem.message, problem.hint, status)
+
+    @api.exception_handler(ValidationError)
+    def malformed(request: HttpRequest, problem: ValidationError) -> HttpResponse:
+        first = problem.errors[0]
+        where = ".".join(str(part) for part in first["loc"] if part not in ("body", "payload", "query", "path"))
+        return reply(request, "site.malformed", f"{where}: {first['msg']}.", "Correct this field and try again.", 422)
+
+    @api.exception_handler(AuthenticationError)
+    def stranger(request: HttpRequest, _: AuthenticationError) -> HttpResponse:
+        return reply(request, "site.login", "You are not logged in.", "Log in and try again.", 401)
+
+    @api.exception_handler(HttpError)
+    def refused(request: HttpRequest, problem: HttpError) -> HttpResponse:
+        if problem.status_code == 403:
+            hint = "Reload the page and try again."
+            return reply(request, "site.forgery", "The request does not come from your open page.", hint, 403)
+        return reply(request, "site.refused", str(problem), "Correct the request and try again.", problem.status_code)

@@ -1,0 +1,125 @@
+"""Settings. Everything that differs between a studio on loopback and a hosted site comes from the environment.
+
+YPSOCHROM_DATA    folder for the database and pictures (default: var/ in the repository)
+YPSOCHROM_HOSTED  1: login is required and YPSOCHROM_SECRET and YPSOCHROM_HOSTS must be set
+YPSOCHROM_HOSTS   host names, separated by commas
+YPSOCHROM_SECRET  Django's secret key
+YPSOCHROM_DEBUG   1: Django's debug mode, for `make dev`
+"""
+
+import os
+import secrets
+from pathlib import Path
+
+from csp.constants import NONCE, NONE, SELF
+
+REPOSITORY = Path(__file__).parents[2]
+DATA = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
+DATA.mkdir(parents=True, exist_ok=True)
+WEB_BUILD = REPOSITORY / "web/dist"
+
+HOSTED = os.environ.get("YPSOCHROM_HOSTED") == "1"
+DEBUG = os.environ.get("YPSOCHROM_DEBUG") == "1"
+
+
+def _local_secret() -> str:
+    """A secret of this installation's own, made on the first start."""
+    place = DATA / "secret"
+    if not place.exists():
+        place.touch(mode=0o600)
+        place.write_text(secrets.token_urlsafe(50))
+    return place.read_text()
+
+
+SECRET_KEY = os.environ["YPSOCHROM_SECRET"] if HOSTED else _local_secret()
+ALLOWED_HOSTS = os.environ["YPSOCHROM_HOSTS"].split(",") if HOSTED else ["localhost", "127.0.0.1", "[::1]"]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "csp",
+    "django_tasks_db",
+    "server.materials",
+    "server.subject",
+    "server.values",
+    "server.areas",
+    "server.mixes",
+    "server.passes",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "server.site.middleware.LocalStudioMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "server.site.urls"
+WSGI_APPLICATION = "server.site.wsgi.application"
+TEMPLATES = [
+    {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_BUILD], "OPTIONS": {}},
+]
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "studio.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator")
+]
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+
+TIME_ZONE = "UTC"
+USE_TZ = True
+USE_I18N = False
+
+STATIC_URL = "/static/"
+STATIC_ROOT = None
+WHITENOISE_USE_FINDERS = False
+WHITENOISE_ROOT = WEB_BUILD / "public" if (WEB_BUILD / "public").is_dir() else None
+WHITENOISE_AUTOREFRESH = DEBUG
+STATICFILES_DIRS = [WEB_BUILD / "static"] if (WEB_BUILD / "static").is_dir() else []
+MEDIA_ROOT = DATA / "pictures"
+
+LARGEST_UPLOAD_BYTES = 80_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
+FILE_UPLOAD_MAX_MEMORY_SIZE = 8_000_000
+
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HOSTED
+SECURE_HSTS_SECONDS = 31_536_000 if HOSTED else 0
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "object-src": [NONE],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

@@ -1,0 +1,60 @@
+"""Who is painting here: the local painter, or somebody who has logged in."""
+
+from django.conf import settings
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from ninja import Router, Schema, Status
+from ninja.errors import AuthenticationError
+from ninja.utils import check_csrf
+
+from ypsochrom.kit.errors import YpsochromError
+
+from .owned import painter
+from .problems import PROBLEMS
+
+router = Router()
+
+
+class Studio(Schema):
+    """The painter and whether this installation asks for a login."""
+
+    painter: str
+    hosted: bool
+
+
+class Login(Schema):
+    """What a painter types to log in."""
+
+    username: str
+    password: str
+
+
+class WrongLogin(YpsochromError):
+    """Name and password do not belong together."""
+
+    code = "site.wrong_login"
+
+
+@router.get("", response={200: Studio, **PROBLEMS})
+def studio(request: HttpRequest) -> Studio:
+    """Who is logged in; 401 when nobody is."""
+    return Studio(painter=painter(request).get_username(), hosted=settings.HOSTED)
+
+
+@router.post("/login", response={200: Studio, **PROBLEMS}, auth=None)
+def log_in(request: HttpRequest, payload: Login) -> Studio:
+    """Begin a session."""
+    if check_csrf(request):
+        raise AuthenticationError
+    user = authenticate(request, username=payload.username, password=payload.password)
+    if user is None:
+        raise WrongLogin("Name and password do not belong together.", "Check both and try again.")
+    login(request, user)
+    return Studio(painter=user.get_username(), hosted=settings.HOSTED)
+
+
+@router.post("/logout", response={204: None, **PROBLEMS})
+def log_out(request: HttpRequest) -> Status[None]:
+    """End the session."""
+    logout(request)
+    return Status(204, None)

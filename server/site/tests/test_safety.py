@@ -1,0 +1,138 @@
+"""Who may see and change what, and what the answers forbid the browser."""
+
+import json
+
+import pytest
+from django.contrib.auth.models import User
+from django.test import Client
+
+JSON = "application/json"
+TUBE = {"key": "PB29", "volume_ml": 60, "left_ml": 30, "nozzle_mm": 8}
+
+
+@pytest.fixture
+def hosted(settings):
+    settings.HOSTED = True
+
+
+@pytest.fixture
+def two_painters(db):
+    return [User.objects.create_user(name, password="ochre and umber 9") for name in ("ada", "ben")]
+
+
+def logged_in(name: str) -> Client:
+    client = Client()
+    answer = client.post("/api/studio/login", {"username": name, "password": "ochre and umber 9"}, content_type=JSON)
+    assert answer.status_code == 200, answer.content
+    return client
+
+
+@pytest.mark.django_db
+def test_on_loopback_the_studio_opens_without_a_login(client):
+    assert client.get("/api/studio").json() == {"painter": "local painter", "hosted": False}
+
+
+@pytest.mark.django_db
+def test_from_another_address_the_local_studio_stays_closed(client):
+    answer = client.get("/api/studio", REMOTE_ADDR="192.0.2.7")
+    assert answer.status_code == 401
+    assert answer.json()["code"] == "site.login"
+    assert client.get("/api/studio", HTTP_HOST="elsewhere.example").status_code == 400
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize("path", ["studio", "materials/tubes", "subject/paintings", "passes/benches", "values/1"])
+def test_a_hosted_site_asks_for_a_login(hosted, path):
+    assert Client().get(f"/api/{path}").status_code == 401
+
+
+def test_login_and_logout(hosted, two_painters):
+    client = logged_in("ada")
+    assert client.get("/api/studio").json() == {"painter": "ada", "hosted": True}
+    assert client.post("/api/studio/logout").status_code == 204
+    assert client.get("/api/studio").status_code == 401
+    wrong = client.post("/api/studio/login", {"username": "ada", "password": "no"}, content_type=JSON)
+    assert (wrong.status_code, wrong.json()["code"]) == (422, "site.wrong_login")
+
+
+def test_nothing_is_seen_or_changed_across_owners(hosted, two_painters, upload):
+    ada, ben = logged_in("ada"), logged_in("ben")
+    painting = upload(as_client=ada).json()
+    tube = ada.post("/api/materials/tubes", TUBE, content_type=JSON).json()
+    pid = painting["id"]
+    for method, path in [
+        ("get", f"subject/paintings/{pid}"), ("patch", f"subject/paintings/{pid}"), ("delete", f"subject/paintings/{pid}"),
+        ("get", f"values/{pid}"), ("put", f"values/{pid}"), ("get", f"areas/{pid}"), ("patch", f"areas/{pid}/a01"),
+        ("get", f"mixes/{pid}"), ("put", f"mixes/{pid}"), ("get", f"passes/{pid}"), ("get", f"passes/{pid}/bench"),
+        ("post", f"passes/{pid}/plan"), ("get", f"passes/{pid}/files/plan.pdf"),
+        ("put", f"materials/tubes/{tube['id']}"), ("delete", f"materials/tubes/{tube['id']}"),
+    ]:  # fmt: skip
+        body = {"put": TUBE | {"tubes": 3}, "patch": {"name": "mine"}}.get(method, {})
+        answer = getattr(ben, method)(f"/api/{path}", json.dumps(body) if method != "get" else None, content_type=JSON)
+        assert answer.status_code == 404, (method, path)
+    assert ben.get("/api/subject/paintings").json() == []
+    assert ben.get("/api/materials/tubes").json() == []
+    assert ada.get("/api/materials/tubes").json() == [tube]
+
+
+def test_pictures_are_served_to_their_owner_only(hosted, two_painters, upload):
+    ada, ben = logged_in("ada"), logged_in("ben")
+    painting = upload(as_client=ada).json()
+    for kind in ("reference_url", "picture_url", "value_url", "thumbnail_url"):
+        mine = ada.get(painting[kind])
+        assert mine.status_code == 200
+        assert mine["Content-Type"] in ("image/png", "image/jpeg")
+        assert "private" in mine["Cache-Control"]
+        assert ben.get(painting[kind]).status_code == 404
+        assert Client().get(painting[kind]).status_code == 404
+    assert ada.get("/media/../studio.sqlite3").status_code in (400, 404)
+    assert ada.get("/media/" + "0" * 64 + ".png").status_code == 404
+
+
+@pytest.mark.django_db
+def test_writes_without_the_pages_token_are_refused(upload):
+    strict = Client(enforce_csrf_checks=True)
+    refused = [
+        strict.post("/api/materials/tubes", TUBE, content_type=JSON),
+        strict.delete("/api/materials/tubes/1"),
+        strict.patch("/api/subject/paintings/1", "{}", content_type=JSON),
+        strict.put("/api/values/1", "{}", content_type=JSON),
+        strict.post("/api/passes/1/plan"),
+        upload(as_client=strict),
+    ]
+    assert [answer.status_code for answer in refused] == [403] * 6
+    assert refused[0].json()["code"] == "site.forgery"
+    strict.get("/")
+    token = strict.cookies["csrftoken"].value
+    accepted = strict.post("/api/materials/tubes", TUBE, content_type=JSON, headers={"X-CSRFToken": token})
+    assert accepted.status_code == 201
+
+
+@pytest.mark.django_db
+def test_answers_carry_safe_headers_and_a_strict_content_policy(client):
+    page = client.get("/")
+    policy = page["Content-Security-Policy"]
+    assert "default-src 'self'" in policy
+    assert "unsafe" not in policy
+    assert "frame-ancestors 'none'" in policy
+    assert page["X-Content-Type-Options"] == "nosniff"
+    assert page["X-Frame-Options"] == "DENY"
+    assert page["Referrer-Policy"] == "same-origin"
+    nonce = policy.split("'nonce-")[1].split("'")[0]
+    assert nonce in page.content.decode()
+    assert nonce not in client.get("/")["Content-Security-Policy"]
+
+
+@pytest.mark.django_db
+def test_deep_links_get_the_page_and_unknown_api_paths_do_not(client):
+    assert client.get("/paintings/3/areas").status_code == 200
+    assert client.get("/api/nonsense").status_code == 404
+    assert client.get("/static/nonsense.js").status_code == 404
+
+
+@pytest.mark.django_db
+def test_malformed_requests_are_answered_as_problems(client):
+    answer = client.post("/api/materials/tubes", {"key": "PB29"}, content_type=JSON)
+    assert answer.status_code == 422
+    assert set(answer.json()) == {"code", "message", "hint"}
+    assert client.post("/api/materials/tubes", "{", content_type=JSON).status_code < 500

@@ -1,0 +1,12 @@
+"""The API, the pictures, and for everything else the page."""
+
+from django.urls import path, re_path
+
+from . import views
+from .api import api
+
+urlpatterns = [
+    path("api/", api.urls),
+    path("media/<str:name>", views.media),
+    re_path(r"^(?!api/|media/|static/).*$", views.page),
+]

@@ -1,0 +1,39 @@
+"""The page (the built web application) and the owner's pictures."""
+
+import re
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse, HttpResponseNotFound
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_GET, require_safe
+
+from . import pictures
+
+_PLACEHOLDER = "__CSP_NONCE__"
+
+
+@require_safe
+@ensure_csrf_cookie
+def page(request: HttpRequest) -> HttpResponse:
+    """The web application; every address inside it gets the same page (deep links)."""
+    index = settings.WEB_BUILD / "index.html"
+    if not index.exists():
+        return HttpResponse("The web application is not built. Run: make demo", status=503, content_type="text/plain")
+    text = index.read_text().replace(_PLACEHOLDER, str(request.csp_nonce))  # type: ignore[attr-defined]
+    response = HttpResponse(text)
+    response["Cache-Control"] = "no-store"
+    return response
+
+
+@require_GET
+def media(request: HttpRequest, name: str) -> HttpResponse:
+    """A stored picture, to its owner only."""
+    if not request.user.is_authenticated or not re.fullmatch(r"[0-9a-f]{64}\.(png|jpg)", name):
+        return HttpResponseNotFound()
+    stored = pictures.of_owner(request.user, name)
+    if stored is None:
+        return HttpResponseNotFound()
+    response = HttpResponse(stored.read_bytes(), content_type="image/png" if name.endswith("png") else "image/jpeg")
+    response["Cache-Control"] = "private, max-age=31536000, immutable"
+    response["Content-Disposition"] = "inline"
+    return response

@@ -1,0 +1,55 @@
+"""HTTP of paintings and their references."""
+
+from typing import Annotated
+
+from django.conf import settings
+from django.http import HttpRequest
+from ninja import File, Form, Router, Status
+from ninja.files import UploadedFile
+
+from server.site.owned import painter
+from server.site.problems import PROBLEMS
+from ypsochrom.kit.errors import BadPicture
+
+from . import services
+from .schemas import PaintingChange, PaintingOut, Title
+
+router = Router()
+
+
+@router.get("/paintings", response={200: list[PaintingOut], **PROBLEMS})
+def paintings(request: HttpRequest) -> list[PaintingOut]:
+    """The painter's paintings, the newest first."""
+    return [services.out(painting) for painting in services.paintings_of(painter(request))]
+
+
+@router.post("/paintings", response={201: PaintingOut, **PROBLEMS})
+def new(
+    request: HttpRequest,
+    photo: Annotated[UploadedFile, File()],
+    title: Annotated[Title, Form()],
+    size: Annotated[str, Form()],
+) -> Status[PaintingOut]:
+    """A painting from a photo (JPEG or PNG by content, whatever its name says)."""
+    if (photo.size or 0) > settings.LARGEST_UPLOAD_BYTES:
+        raise BadPicture("The photo is larger than 80 MB.", "Save it smaller and try again.")
+    return Status(201, services.out(services.new_painting(painter(request), title, size, photo.read())))
+
+
+@router.get("/paintings/{painting_id}", response={200: PaintingOut, **PROBLEMS})
+def one(request: HttpRequest, painting_id: int) -> PaintingOut:
+    """One painting."""
+    return services.out(services.painting_of(painter(request), painting_id))
+
+
+@router.patch("/paintings/{painting_id}", response={200: PaintingOut, **PROBLEMS})
+def change(request: HttpRequest, painting_id: int, payload: PaintingChange) -> PaintingOut:
+    """Change title, support or crop."""
+    return services.out(services.change_painting(painter(request), painting_id, payload))
+
+
+@router.delete("/paintings/{painting_id}", response={204: None, **PROBLEMS})
+def remove(request: HttpRequest, painting_id: int) -> Status[None]:
+    """Remove a painting and its plan."""
+    services.remove_painting(painter(request), painting_id)
+    return Status(204, None)

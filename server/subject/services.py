@@ -1,0 +1,165 @@
+"""Paintings: making one from a photo, cropping it to another support, removing it."""
+
+from collections import OrderedDict
+from dataclasses import dataclass
+from threading import Lock
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from server.site import pictures
+from server.site.fingerprints import fingerprint
+from server.site.owned import one_of
+from ypsochrom.colour import srgb
+from ypsochrom.colour.types import MunsellValue
+from ypsochrom.formats import png
+from ypsochrom.formats.plan_json import advice_json
+from ypsochrom.imaging.resample import fit_within, shrink
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.materials.support import Support
+from ypsochrom.subject.crop import CropCentre, crop_to
+from ypsochrom.subject.decode import Picture, decode
+from ypsochrom.values.scale import value_field
+
+from .models import Painting
+from .schemas import AdviceOut, PaintingChange, PaintingOut
+
+THUMBNAIL_PX = 480
+_KEPT_SUBJECTS = 4
+
+
+@dataclass(frozen=True, eq=False)
+class Subject:
+    """A painting's cropped picture and its value field in the paint's range."""
+
+    picture: Picture
+    values: MunsellValue
+
+
+_subjects: OrderedDict[str, Subject] = OrderedDict()
+_subjects_lock = Lock()
+
+
+def support_of(painting: Painting) -> Support:
+    """The painting's support."""
+    return Support(painting.width_mm, painting.height_mm)
+
+
+def fingerprint_of(painting: Painting) -> str:
+    """Of all that the cropped picture depends on."""
+    crop = [painting.crop_x, painting.crop_y]
+    return fingerprint(painting.reference, painting.width_mm, painting.height_mm, crop)
+
+
+def subject_of(painting: Painting) -> Subject:
+    """The painting's picture and values; the last few are kept in memory, so that thresholds follow the finger."""
+    key = fingerprint_of(painting)
+    with _subjects_lock:
+        if key in _subjects:
+            _subjects.move_to_end(key)
+            return _subjects[key]
+    whole = decode(pictures.read(painting.reference))
+    cropped = crop_to(whole, support_of(painting), CropCentre(painting.crop_x, painting.crop_y))
+    subject = Subject(cropped, value_field(cropped.linear))
+    with _subjects_lock:
+        _subjects[key] = subject
+        while len(_subjects) > _KEPT_SUBJECTS:
+            _subjects.popitem(last=False)
+    return subject
+
+
+def advice_of(painting: Painting) -> list[AdviceOut]:
+    """What the painter should know about the reference."""
+    return [AdviceOut(**entry) for entry in (*painting.reference_advice, *painting.crop_advice)]
+
+
+def out(painting: Painting) -> PaintingOut:
+    """The painting for the page."""
+    return PaintingOut(
+        id=painting.pk,
+        title=painting.title,
+        width_mm=painting.width_mm,
+        height_mm=painting.height_mm,
+        crop_x=painting.crop_x,
+        crop_y=painting.crop_y,
+        width_px=painting.width_px,
+        height_px=painting.height_px,
+        reference_url=f"/media/{painting.reference}",
+        picture_url=f"/media/{painting.picture}",
+        value_url=f"/media/{painting.value_picture}",
+        thumbnail_url=f"/media/{painting.thumbnail}",
+        advice=advice_of(painting),
+    )
+
+
+def painting_of(owner: Any, painting_id: int) -> Painting:
+    """The owner's painting, or `NotFound`."""
+    return one_of(Painting, owner, "painting", pk=painting_id)
+
+
+def paintings_of(owner: Any) -> list[Painting]:
+    """The owner's paintings, the newest first."""
+    return list(Painting.objects.of(owner).order_by("-id"))
+
+
+def checked_title(title: str) -> str:
+    """The title without blanks around it; an empty one is refused."""
+    if not title.strip():
+        raise BadSetting("The painting has no title.", "Give it a name you will recognise.")
+    return title.strip()[:120]
+
+
+@transaction.atomic
+def new_painting(owner: Any, title: str, size: str, content: bytes) -> Painting:
+    """A painting from a photo. Only the decoded picture is kept, so no location or other metadata is stored."""
+    support = Support.parse(size)
+    title = checked_title(title)
+    picture = decode(content)
+    painting = Painting(owner=owner, title=title, width_mm=support.width_mm, height_mm=support.height_mm)
+    crop_to(picture, support)
+    painting.reference = pictures.store(owner, png.picture_png(picture.srgb8), "png")
+    painting.reference_advice = advice_json(picture.advice)
+    _derive(painting)
+    painting.save()
+    return painting
+
+
+@transaction.atomic
+def change_painting(owner: Any, painting_id: int, change: PaintingChange) -> Painting:
+    """Change title, support or crop; what was computed from them becomes out of date, nothing is lost."""
+    painting = painting_of(owner, painting_id)
+    before = fingerprint_of(painting)
+    if change.title is not None:
+        painting.title = checked_title(change.title)
+    if change.size is not None:
+        support = Support.parse(change.size)
+        painting.width_mm, painting.height_mm = support.width_mm, support.height_mm
+    if change.crop_x is not None:
+        painting.crop_x = change.crop_x
+    if change.crop_y is not None:
+        painting.crop_y = change.crop_y
+    if fingerprint_of(painting) != before:
+        _derive(painting)
+    painting.save()
+    return painting
+
+
+@transaction.atomic
+def remove_painting(owner: Any, painting_id: int) -> None:
+    """Remove a painting and all that was planned for it."""
+    painting_of(owner, painting_id).delete()
+
+
+def _derive(painting: Painting) -> None:
+    """The pictures that follow from reference, support and crop."""
+    subject = subject_of(painting)
+    shown = subject.picture
+    owner = painting.owner
+    small = shrink(shown.linear, *fit_within(shown.width, shown.height, THUMBNAIL_PX))
+    greys = np.rint(np.clip(subject.values, 0, 10) * 25.5).astype(np.uint8)
+    painting.picture = pictures.store(owner, png.picture_jpeg(shown.srgb8, quality=92), "jpg")
+    painting.value_picture = pictures.store(owner, png.small_labels_png(greys), "png")
+    painting.thumbnail = pictures.store(owner, png.picture_jpeg(srgb.encode_picture(small)), "jpg")
+    painting.width_px, painting.height_px = shown.width, shown.height
+    painting.crop_advice = advice_json(shown.advice)
