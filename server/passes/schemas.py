@@ -10,7 +10,7 @@ from server.subject.schemas import AdviceOut
 Freshness = Literal["missing", "stale", "current"]
 
 
-class StepOut(Schema):
+class PassStepOut(Schema):
     """One thing to do; `family` is null where the whole area is covered."""
 
     area: str
@@ -32,10 +32,10 @@ class PassOut(Schema):
     why: str
     volume_ml: float
     stage_url: str
-    steps: list[StepOut]
+    steps: list[PassStepOut]
 
 
-class PaintOut(Schema):
+class PaintNeedOut(Schema):
     """What is needed of one paint."""
 
     key: str
@@ -53,7 +53,7 @@ class PassesOut(Schema):
     ground: MixOut | None
     passes: list[PassOut]
     volumes: dict[str, float]
-    paint: list[PaintOut]
+    paint: list[PaintNeedOut]
     advice: list[AdviceOut]
     up_to_date: bool
 

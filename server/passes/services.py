@@ -31,7 +31,7 @@ from ypsochrom.passes.plan import Plan, PlanSettings, find_passes
 from ypsochrom.passes.stages import stage_pictures
 
 from .models import PassRow, PlanRun
-from .schemas import BenchOut, Freshness, PaintOut, PassesOut, PassOut, RunOut, StepOut
+from .schemas import BenchOut, Freshness, PaintNeedOut, PassesOut, PassOut, RunOut, PassStepOut
 
 REPORT_EVERY_S = 0.15
 LOST_AFTER = timedelta(seconds=90)
@@ -209,14 +209,14 @@ def out(painting: Painting) -> PassesOut:
         ground=mixes.mix_out(row.ground),
         passes=[
             PassOut(
-                **{**p, "steps": [StepOut(**step) for step in p["steps"]]},
+                **{**p, "steps": [PassStepOut(**step) for step in p["steps"]]},
                 volume_ml=sum(step["volume_ml"] for step in p["steps"]),
                 stage_url=f"/media/{stage}",
             )
             for p, stage in zip(row.passes, row.stages, strict=True)
         ],
         volumes=row.volumes,
-        paint=[PaintOut(name=paint(n["key"]).name, masstone=masstone(n["key"]), **n) for n in row.paint],
+        paint=[PaintNeedOut(name=paint(n["key"]).name, masstone=masstone(n["key"]), **n) for n in row.paint],
         advice=[*advice_of(painting), *(AdviceOut(**entry) for entry in row.advice)],
         up_to_date=row.fingerprint == fingerprint_of(mixes.row_of(painting)),
     )

@@ -86,11 +86,12 @@ USE_TZ = True
 USE_I18N = False
 
 STATIC_URL = "/static/"
-STATIC_ROOT = None
 WHITENOISE_USE_FINDERS = False
-WHITENOISE_ROOT = WEB_BUILD / "public" if (WEB_BUILD / "public").is_dir() else None
+WHITENOISE_ROOT = WEB_BUILD if WEB_BUILD.is_dir() else None
 WHITENOISE_AUTOREFRESH = DEBUG
-STATICFILES_DIRS = [WEB_BUILD / "static"] if (WEB_BUILD / "static").is_dir() else []
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/.+-[\w-]{8}\.\w+$"
+"""Vite writes a hash of eight characters into the name of every built file."""
+
 MEDIA_ROOT = DATA / "pictures"
 
 LARGEST_UPLOAD_BYTES = 80_000_000

@@ -23,6 +23,8 @@ class Painting(Owned):
     crop_x = models.FloatField(default=0.5)
     crop_y = models.FloatField(default=0.5)
     reference = models.CharField(max_length=80)
+    reference_width_px = models.IntegerField()
+    reference_height_px = models.IntegerField()
     picture = models.CharField(max_length=80)
     value_picture = models.CharField(max_length=80)
     thumbnail = models.CharField(max_length=80)

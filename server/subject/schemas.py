@@ -1,6 +1,6 @@
 """What a painting looks like over HTTP."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -20,7 +20,10 @@ class AdviceOut(Schema):
 
 
 class PaintingOut(Schema):
-    """A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey."""
+    """A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey.
+
+    `crop_moves` says in which direction the crop can move over the reference.
+    """
 
     id: int
     title: str
@@ -28,6 +31,7 @@ class PaintingOut(Schema):
     height_mm: float
     crop_x: float
     crop_y: float
+    crop_moves: Literal["across", "down", "nowhere"]
     width_px: int
     height_px: int
     reference_url: str

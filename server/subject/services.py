@@ -3,7 +3,7 @@
 from collections import OrderedDict
 from dataclasses import dataclass
 from threading import Lock
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 from django.db import transaction
@@ -83,6 +83,7 @@ def out(painting: Painting) -> PaintingOut:
         height_mm=painting.height_mm,
         crop_x=painting.crop_x,
         crop_y=painting.crop_y,
+        crop_moves=_crop_moves(painting),
         width_px=painting.width_px,
         height_px=painting.height_px,
         reference_url=f"/media/{painting.reference}",
@@ -91,6 +92,12 @@ def out(painting: Painting) -> PaintingOut:
         thumbnail_url=f"/media/{painting.thumbnail}",
         advice=advice_of(painting),
     )
+
+
+def _crop_moves(painting: Painting) -> Literal["across", "down", "nowhere"]:
+    if painting.reference_width_px > painting.width_px:
+        return "across"
+    return "down" if painting.reference_height_px > painting.height_px else "nowhere"
 
 
 def painting_of(owner: Any, painting_id: int) -> Painting:
@@ -118,6 +125,7 @@ def new_painting(owner: Any, title: str, size: str, content: bytes) -> Painting:
     picture = decode(content)
     painting = Painting(owner=owner, title=title, width_mm=support.width_mm, height_mm=support.height_mm)
     crop_to(picture, support)
+    painting.reference_width_px, painting.reference_height_px = picture.width, picture.height
     painting.reference = pictures.store(owner, png.picture_png(picture.srgb8), "png")
     painting.reference_advice = advice_json(picture.advice)
     _derive(painting)

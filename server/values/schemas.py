@@ -8,7 +8,7 @@ from pydantic import Field
 Finite = Annotated[float, Field(allow_inf_nan=False)]
 
 
-class StepOut(Schema):
+class ValueStepOut(Schema):
     """One step of the ladder; `grey` shows its mean value on the screen."""
 
     index: int
@@ -35,6 +35,6 @@ class ValuesOut(Schema):
     limits: list[float] | None
     brush_mm: float
     thresholds: list[float]
-    steps: list[StepOut]
+    steps: list[ValueStepOut]
     map_url: str
     up_to_date: bool

@@ -16,7 +16,7 @@ from ypsochrom.values.steps import thresholds
 from ypsochrom.values.value_map import ValueMap, value_map
 
 from .models import ValueRow
-from .schemas import StepOut, ValuesIn, ValuesOut
+from .schemas import ValueStepOut, ValuesIn, ValuesOut
 
 
 def fingerprint_of(row: ValueRow) -> str:
@@ -79,7 +79,7 @@ def out(row: ValueRow) -> ValuesOut:
         limits=row.limits,
         brush_mm=brush_of(row),
         thresholds=row.thresholds,
-        steps=[StepOut(**step) for step in row.steps],
+        steps=[ValueStepOut(**step) for step in row.steps],
         map_url=f"/media/{row.map_picture}",
         up_to_date=row.fingerprint == fingerprint_of(row),
     )

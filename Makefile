@@ -1,0 +1,88 @@
+# make demo   install, build, load the demo and serve the studio on 127.0.0.1 (PORT=8765)
+# make test   everything that is checked: linters, types, generated files, unit tests, browser journeys
+# make dev    serve with hot reload while working on the code
+# Stamp files in .stamps make repeats cheap.
+
+PORT ?= 8765
+PYTHON ?= python3
+PY := .venv/bin/python
+PIP := $(PY) -m pip install --disable-pip-version-check --quiet --no-deps
+STAMPS := .stamps
+NODE := cd web && node
+export DJANGO_SETTINGS_MODULE ?= server.site.settings
+
+WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
+
+.PHONY: demo test dev lint client lock bench screenshots clean
+
+demo: $(STAMPS)/run $(STAMPS)/build
+	@$(PY) manage.py migrate --verbosity 0
+	@$(PY) -m demo.load --once
+	@exec $(PY) -m demo.serve $(PORT)
+
+test: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium lint
+	cd web && node node_modules/vitest/vitest.mjs run
+	$(PY) -m pytest
+
+dev: $(STAMPS)/dev $(STAMPS)/npm
+	@$(PY) manage.py migrate --verbosity 0
+	@$(PY) -m demo.load --once
+	@$(PY) -m demo.dev $(PORT)
+
+lint: $(STAMPS)/dev $(STAMPS)/npm
+	$(PY) -m ruff format --check .
+	$(PY) -m ruff check .
+	.venv/bin/lint-imports --no-logo 2>/dev/null || .venv/bin/lint-imports
+	$(PY) -m mypy
+	$(PY) manage.py makemigrations --check --dry-run
+	$(PY) -m tools.openapi --check
+	$(NODE) node_modules/openapi-typescript/bin/cli.js openapi.json -o src/shared/api/schema.d.ts --check
+	$(NODE) node_modules/prettier/bin/prettier.cjs --check .
+	$(NODE) node_modules/eslint/bin/eslint.js .
+	$(NODE) node_modules/typescript7/bin/tsc --noEmit -p tsconfig.json
+
+client: $(STAMPS)/dev $(STAMPS)/npm
+	$(PY) -m tools.openapi
+	$(NODE) node_modules/openapi-typescript/bin/cli.js openapi.json -o src/shared/api/schema.d.ts
+
+lock: $(STAMPS)/run
+	$(PY) -m pip install --quiet uv
+	.venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header --no-annotate requirements/run.in -o requirements/run.txt
+	.venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header --no-annotate -c requirements/run.txt requirements/dev.in -o requirements/dev.txt
+
+bench: $(STAMPS)/dev $(STAMPS)/build
+	$(PY) -m benchmarks.run
+
+screenshots: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+	$(PY) -m tools.screenshots
+
+clean:
+	rm -rf .venv .stamps web/node_modules web/dist
+
+.venv/bin/python:
+	$(PYTHON) -m venv .venv
+
+$(STAMPS)/run: requirements/run.txt core/pyproject.toml | .venv/bin/python
+	@mkdir -p $(STAMPS)
+	$(PIP) --require-hashes -r requirements/run.txt
+	$(PIP) --no-build-isolation -e core
+	@touch $@
+
+$(STAMPS)/dev: requirements/dev.txt $(STAMPS)/run
+	$(PIP) --require-hashes -r requirements/dev.txt
+	@touch $@
+
+$(STAMPS)/npm: web/package-lock.json
+	@mkdir -p $(STAMPS)
+	cd web && npm ci --ignore-scripts --no-audit --no-fund --loglevel=error
+	@touch $@
+
+$(STAMPS)/build: $(STAMPS)/npm $(STAMPS)/run $(WEB_SOURCES)
+	$(NODE) node_modules/vite/bin/vite.js build --logLevel warn
+	$(PY) -m whitenoise.compress -q web/dist/static
+	@touch $@
+
+$(STAMPS)/chromium:
+	@mkdir -p $(STAMPS)
+	@test -x /usr/bin/chromium || (apt-get update -qq && apt-get install -y -qq chromium)
+	@touch $@

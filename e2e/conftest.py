@@ -1,0 +1,92 @@
+"""The real studio (web process and worker) with the demo, and a painter's browser that minds every error."""
+
+import os
+import socket
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+REPOSITORY = Path(__file__).parents[1]
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
+
+expect.set_options(timeout=20_000)
+
+
+def free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return probe.getsockname()[1]
+
+
+@pytest.fixture(scope="session")
+def studio(tmp_path_factory) -> Iterator[str]:
+    """The address of a studio served as `make demo` serves it, with data of its own."""
+    port = free_port()
+    environment = {
+        **os.environ,
+        "YPSOCHROM_DATA": str(tmp_path_factory.mktemp("studio")),
+        "DJANGO_SETTINGS_MODULE": "server.site.settings",
+    }
+    for command in (["manage.py", "migrate", "--verbosity", "0"], ["-m", "demo.load", "--once"]):
+        subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment, check=True)
+    process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
+    for _ in range(150):
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                break
+        time.sleep(0.1)
+    yield f"http://127.0.0.1:{port}"
+    process.terminate()
+    process.wait(timeout=20)
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def page(browser: Browser, studio: str) -> Iterator[Page]:
+    """A page at the desk. Page errors, console errors, failed requests and requests elsewhere fail the test.
+
+    A refusal that a journey provokes on purpose (status 4xx) is announced in `page.expected_refusals`.
+    """
+    context = browser.new_context(viewport=DESK, base_url=studio, accept_downloads=True)
+    page = context.new_page()
+    troubles: list[str] = []
+    page.expected_refusals = 0
+
+    def console(message) -> None:
+        if message.type == "error":
+            if "Failed to load resource" in message.text and page.expected_refusals > 0:
+                page.expected_refusals -= 1
+            else:
+                troubles.append(f"console: {message.text}")
+
+    def failed(request) -> None:
+        if "ERR_ABORTED" not in (request.failure or ""):  # the page was left or reloaded meanwhile
+            troubles.append(f"failed: {request.url} {request.failure}")
+
+    page.on("console", console)
+    page.on("pageerror", lambda error: troubles.append(f"page error: {error}"))
+    page.on("requestfailed", failed)
+    page.on(
+        "request",
+        lambda r: troubles.append(f"elsewhere: {r.url}") if not r.url.startswith((studio, "data:", "blob:")) else None,
+    )
+    yield page
+    context.close()
+    assert troubles == []

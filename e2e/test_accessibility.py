@@ -1,0 +1,33 @@
+"""axe finds nothing serious on any view, at the desk and on the tablet."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from e2e.conftest import DESK, REPOSITORY, TABLET
+
+AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js").read_text()
+VIEWS = {
+    "/": "Kettle and lemons on the sill",
+    "/materials": "Change titanium white",
+    "/paintings/1/subject": "Turn the support",
+    "/paintings/1/values": "Even",
+    "/paintings/1/areas": "light",
+    "/paintings/1/mixes": "brown",
+    "/paintings/1/mixes?area=a12": "More about",
+    "/paintings/1/passes": "Plan as PDF",
+}
+
+
+@pytest.mark.parametrize("size", [DESK, TABLET], ids=["desk", "tablet"])
+@pytest.mark.parametrize("path", VIEWS)
+def test_axe_finds_no_serious_violation(page: Page, path: str, size):
+    page.set_viewport_size(size)
+    page.goto(path)
+    shown = page.get_by_role("button", name=VIEWS[path]).or_(page.get_by_role("link", name=VIEWS[path]))
+    expect(shown.first).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    page.evaluate(AXE)
+    found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html)]))")
+    assert [v for v in found if v[0] in ("serious", "critical")] == []

@@ -1,0 +1,132 @@
+/** The bar above every view: where the painter is, undo, shortcuts. */
+import { useEffect, useState, type ReactNode } from "react";
+
+import { Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Tooltip } from "@mui/material";
+import HelpIcon from "@mui/icons-material/KeyboardOutlined";
+import UndoIcon from "@mui/icons-material/Undo";
+import { useQueryClient } from "@tanstack/react-query";
+import { NavLink } from "react-router";
+
+import { useSurround } from "../shared/ui/Stage";
+import { useUndo } from "../shared/undo/UndoProvider";
+import { logOut, type Studio } from "./queries";
+
+export const SHORTCUTS: [string, string][] = [
+  ["1 – 5", "Subject, values, areas, mixes, passes"],
+  ["[ and ]", "The pass before, the pass after"],
+  ["+ − 0", "Nearer, farther, the whole picture (on the picture)"],
+  ["↑ ↓", "Move a border of the ladder (Page keys: half a step)"],
+  ["G", "Another grey around the picture"],
+  ["Esc", "Choose nothing"],
+  ["Ctrl Z", "Undo the last edit"],
+  ["?", "This list"],
+];
+
+/** Whether a key was meant for a field that is being typed in. */
+export function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement && target.closest("input, textarea, select, [contenteditable]") !== null
+  );
+}
+
+const LINK = {
+  color: "inherit",
+  textDecoration: "none",
+  padding: "10px 14px",
+  borderBottom: "3px solid transparent",
+} as const;
+
+export function Shell({ studio, children }: { studio: Studio; children: ReactNode }) {
+  const { undo, next } = useUndo();
+  const { next: nextSurround } = useSurround();
+  const queries = useQueryClient();
+  const [help, setHelp] = useState(false);
+
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (isTyping(event.target)) return;
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+        event.preventDefault();
+        undo();
+      } else if (event.ctrlKey || event.metaKey || event.altKey) return;
+      else if (event.key === "?") setHelp(true);
+      else if (event.key === "g") nextSurround();
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [undo, nextSurround]);
+
+  return (
+    <Box sx={{ height: "100vh", display: "flex", flexDirection: "column" }}>
+      <Box
+        component="header"
+        sx={{
+          display: "flex",
+          alignItems: "center",
+          px: 2,
+          bgcolor: "background.paper",
+          minHeight: 52,
+          flex: "none",
+        }}
+      >
+        <Box component="span" sx={{ fontWeight: 700, fontSize: 19, mr: 2, letterSpacing: "0.01em" }}>
+          Ypsochrom
+        </Box>
+        <Box component="nav" aria-label="Studio" sx={{ display: "flex" }}>
+          {[
+            ["/", "Paintings"],
+            ["/materials", "Shelf"],
+          ].map(([to, label]) => (
+            <NavLink
+              key={to}
+              to={to!}
+              end
+              style={({ isActive }) => ({
+                ...LINK,
+                borderBottomColor: isActive ? "currentColor" : "transparent",
+              })}
+            >
+              {label}
+            </NavLink>
+          ))}
+        </Box>
+        <Box sx={{ flex: 1 }} />
+        {studio.hosted && (
+          <Button color="inherit" onClick={() => void logOut().then(() => queries.resetQueries())}>
+            {studio.painter}: log out
+          </Button>
+        )}
+        <Tooltip title={next ? `Undo: ${next}` : "Nothing to undo"}>
+          <span>
+            <IconButton onClick={undo} disabled={!next} aria-label="Undo">
+              <UndoIcon />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Tooltip title="Keyboard shortcuts">
+          <IconButton onClick={() => setHelp(true)} aria-label="Keyboard shortcuts">
+            <HelpIcon />
+          </IconButton>
+        </Tooltip>
+      </Box>
+      <Box sx={{ flex: 1, minHeight: 0, overflow: "auto" }}>{children}</Box>
+      <Dialog open={help} onClose={() => setHelp(false)} aria-labelledby="keys-title">
+        <DialogTitle id="keys-title">Keyboard shortcuts</DialogTitle>
+        <DialogContent>
+          <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", gap: 1.5, m: 0 }}>
+            {SHORTCUTS.map(([keys, what]) => (
+              <Box key={keys} sx={{ display: "contents" }}>
+                <Box component="dt" sx={{ fontWeight: 680 }}>
+                  {keys}
+                </Box>
+                <Box component="dd" sx={{ m: 0 }}>
+                  {what}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </DialogContent>
+      </Dialog>
+    </Box>
+  );
+}

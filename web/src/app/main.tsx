@@ -1,0 +1,48 @@
+import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
+
+import { StrictMode } from "react";
+
+import createCache from "@emotion/cache";
+import { CacheProvider } from "@emotion/react";
+import { CssBaseline, ThemeProvider } from "@mui/material";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter } from "react-router";
+
+import { ProblemError } from "../shared/api/client";
+import { SurroundProvider } from "../shared/ui/Stage";
+import { UndoProvider } from "../shared/undo/UndoProvider";
+import { App } from "./App";
+import { theme } from "./theme";
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
+const styles = createCache({ key: "y", nonce, prepend: true });
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (times, error) =>
+        times < 2 && !(error instanceof ProblemError && error.status >= 400 && error.status < 500),
+    },
+  },
+});
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <CacheProvider value={styles}>
+      <ThemeProvider theme={theme}>
+        <CssBaseline />
+        <QueryClientProvider client={queries}>
+          <BrowserRouter>
+            <UndoProvider>
+              <SurroundProvider>
+                <App />
+              </SurroundProvider>
+            </UndoProvider>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </CacheProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,17 @@
+/** Who is logged in. */
+import { queryOptions } from "@tanstack/react-query";
+
+import { answered, api, type Schemas } from "../shared/api/client";
+
+export type Studio = Schemas["Studio"];
+
+export const studioQuery = queryOptions({
+  queryKey: ["studio"],
+  queryFn: () => answered(api.GET("/api/studio")),
+  staleTime: Infinity,
+});
+
+export const logIn = (username: string, password: string) =>
+  answered(api.POST("/api/studio/login", { body: { username, password } }));
+
+export const logOut = () => answered(api.POST("/api/studio/logout"));

@@ -1,0 +1,84 @@
+/** The bench: the work in its order, with what is done and what is out of date, and the one next action. */
+import { Box, Typography } from "@mui/material";
+import { NavLink } from "react-router";
+
+import { PlanRunner, type Bench as BenchState } from "../../features/passes";
+import { WORDS, type Word } from "./words";
+
+const MARKS = {
+  current: { shape: "●", words: "" },
+  stale: { shape: "◐", words: "out of date" },
+  missing: { shape: "○", words: "not yet" },
+} as const;
+
+function markOf(word: Word, bench: BenchState | undefined) {
+  if (word === "subject") return MARKS.current;
+  const state = bench?.[word];
+  return state ? MARKS[state] : MARKS.missing;
+}
+
+interface Props {
+  paintingId: number;
+  title: string;
+  bench: BenchState | undefined;
+  search: string;
+}
+
+export function Bench({ paintingId, title, bench, search }: Props) {
+  return (
+    <Box
+      component="nav"
+      aria-label="Bench"
+      sx={{
+        p: 2,
+        display: "flex",
+        flexDirection: { xs: "row", md: "column" },
+        gap: { xs: 1, md: 0.5 },
+        alignItems: { xs: "center", md: "stretch" },
+        flexWrap: { xs: "wrap", md: "nowrap" },
+      }}
+    >
+      <Typography
+        variant="h2"
+        sx={{ mb: { md: 1.5 }, width: { xs: "100%", md: "auto" }, overflowWrap: "anywhere" }}
+      >
+        {title}
+      </Typography>
+      {WORDS.map(({ word, title: name }) => {
+        const mark = markOf(word, bench);
+        return (
+          <NavLink
+            key={word}
+            to={`/paintings/${paintingId}/${word}${search}`}
+            style={({ isActive }) => ({
+              display: "flex",
+              alignItems: "center",
+              gap: 10,
+              minHeight: 44,
+              padding: "0 10px",
+              color: "inherit",
+              textDecoration: "none",
+              borderRadius: 3,
+              fontWeight: isActive ? 680 : 450,
+              background: isActive ? "var(--bench-here)" : "none",
+            })}
+          >
+            <span aria-hidden>{mark.shape}</span>
+            <span>
+              {name}
+              {mark.words && (
+                <Typography variant="caption" component="span" color="text.secondary">
+                  {" "}
+                  {mark.words}
+                </Typography>
+              )}
+            </span>
+          </NavLink>
+        );
+      })}
+      <Box sx={{ mt: { md: 2 }, minWidth: 190 }}>
+        <PlanRunner paintingId={paintingId} />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,391 @@
+/** The workspace of one painting: bench, stage with its strip, value ladder, facts. */
+import { useCallback, useEffect, useMemo, useState } from "react";
+
+import { Box, Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+
+import { AreaFacts, AreaList, AreaOverlay, areasQuery } from "../../features/areas";
+import { AreaMixes, changeTubes, MixFacts, MixList, mixesQuery } from "../../features/mixes";
+import { benchQuery, PaintNeeds, PassFacts, passesQuery, PlanFiles, StageStrip } from "../../features/passes";
+import { paintingQuery, SubjectFacts } from "../../features/subject";
+import {
+  changeValues,
+  greyOf,
+  greysQuery,
+  middles,
+  stepTable,
+  ValueCanvas,
+  ValueFacts,
+  ValueLadder,
+  valuesQuery,
+  type ValuesIn,
+} from "../../features/values";
+import { inWords } from "../../shared/api/client";
+import { byteAt } from "../../shared/ui/pixels";
+import { Layer, Stage } from "../../shared/ui/Stage";
+import { Empty, Failed, Loading } from "../../shared/ui/States";
+import { useUndo } from "../../shared/undo/UndoProvider";
+import { isTyping } from "../Shell";
+import { Bench } from "./Bench";
+import { isWord, WORDS, type Word } from "./words";
+
+const DISPLAY_PX = 1000;
+const LABELS_PX = 800;
+const WIDEST_BRUSH_SHARE = 0.25;
+
+type Look = "map" | "contours" | "photo";
+
+export default function Workspace() {
+  const params = useParams();
+  const id = Number(params.paintingId);
+  const word: Word = isWord(params.word) ? params.word : "subject";
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+
+  const painting = useQuery(paintingQuery(id));
+  const values = useQuery(valuesQuery(id));
+  const areas = useQuery(areasQuery(id));
+  const mixes = useQuery(mixesQuery(id));
+  const passes = useQuery(passesQuery(id));
+  const bench = useQuery(benchQuery(id));
+  const valueGreys = useQuery({
+    ...greysQuery(painting.data?.value_url ?? "", DISPLAY_PX, false),
+    enabled: !!painting.data,
+  });
+  const mapGreys = useQuery({
+    ...greysQuery(values.data?.map_url ?? "", DISPLAY_PX),
+    enabled: !!values.data,
+  });
+  const labelsUrl = areas.data?.labels_url ?? null;
+  const labels = useQuery({ ...greysQuery(labelsUrl ?? "", LABELS_PX), enabled: labelsUrl !== null });
+
+  const [live, setLive] = useState<number[] | null>(null);
+  const [isolated, setIsolated] = useState<number | null>(null);
+  const [look, setLook] = useState<Look>("map");
+
+  const areaId = search.get("area");
+  const mixId = search.get("mix");
+  const passNumber = Number(search.get("pass")) || null;
+  const choose = useCallback(
+    (chosen: { area?: string | null; mix?: string | null; pass?: number | null }) =>
+      setSearch(
+        (now) => {
+          const next = new URLSearchParams(now);
+          for (const [key, value] of Object.entries(chosen)) {
+            if (value === null || value === undefined) next.delete(key);
+            else next.set(key, String(value));
+          }
+          return next;
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  );
+
+  const allMixes = useMemo(() => {
+    const ground = passes.data?.ground;
+    return new Map([...(ground ? [ground] : []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
+  }, [passes.data, mixes.data]);
+  const areaOf = useMemo(() => new Map(areas.data?.areas.map((area) => [area.id, area])), [areas.data]);
+  const area = areaId ? areaOf.get(areaId) : undefined;
+  const mix = mixId ? allMixes.get(mixId) : undefined;
+  const shownPass = passes.data?.passes.find((p) => p.number === passNumber) ?? passes.data?.passes.at(-1);
+
+  const keepValues = useCallback(
+    async (label: string, wanted: ValuesIn) => {
+      const before = values.data;
+      if (!before) return;
+      const apply = async (settings: ValuesIn) => {
+        const kept = await changeValues(id, settings);
+        await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
+        queries.setQueryData(["values", id], kept);
+        void queries.invalidateQueries({ queryKey: ["bench", id] });
+      };
+      const { method, count, limits, brush_mm } = before;
+      try {
+        await edit({
+          label,
+          act: () => apply(wanted),
+          undo: () => apply({ method, count, limits, brush_mm }),
+        });
+      } catch (error) {
+        tell(inWords(error));
+      }
+      setLive(null);
+    },
+    [values.data, id, queries, edit, tell],
+  );
+
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const place = Number(event.key) - 1;
+      const count = passes.data?.passes.length ?? 0;
+      const now = shownPass?.number ?? count;
+      if (WORDS[place]) void navigate(`/paintings/${id}/${WORDS[place].word}?${search}`);
+      else if (event.key === "[" && count) choose({ pass: Math.max(1, now - 1) });
+      else if (event.key === "]" && count) choose({ pass: Math.min(count, now + 1) });
+      else if (event.key === "Escape") {
+        choose({ area: null, mix: null });
+        setIsolated(null);
+      }
+    };
+    window.addEventListener("keydown", keys);
+    return () => window.removeEventListener("keydown", keys);
+  }, [choose, id, navigate, passes.data, search, shownPass]);
+
+  if (painting.isPending || values.isPending) return <Loading what="the painting" />;
+  if (painting.isError) return <Failed error={painting.error} again={() => void painting.refetch()} />;
+  if (values.isError) return <Failed error={values.error} again={() => void values.refetch()} />;
+  const facts = values.data;
+
+  const tap = (at: { x: number; y: number }) => {
+    if (word === "subject" || word === "values") {
+      const bytes = valueGreys.data;
+      if (!bytes) return;
+      const value = byteAt(bytes, at) / 25.5;
+      const step = facts.thresholds.filter((limit) => value >= limit).length;
+      setIsolated((now) => (now === step ? null : step));
+      return;
+    }
+    const hit = labels.data && areas.data?.areas.find((a) => a.index === byteAt(labels.data, at));
+    if (!hit) return;
+    if (word === "areas") choose({ area: hit.id === areaId ? null : hit.id });
+    else if (word === "mixes") choose({ area: hit.id, mix: null });
+    else void navigate(`/paintings/${id}/mixes?area=${hit.id}`);
+  };
+
+  const picture = { width: painting.data.width_px, height: painting.data.height_px };
+  const showsMap = live !== null || isolated !== null || (word === "values" && look !== "photo");
+  const contours = word === "values" && look === "contours" && live === null && isolated === null;
+  const keptSteps = new Uint8Array(256);
+  facts.steps.forEach((step) => (keptSteps[parseInt(step.grey.slice(1, 3), 16)] = step.index));
+  const source = live ? valueGreys.data : mapGreys.data;
+  const servedAreas = new Set(
+    mix && mix.serves.length < areaOf.size ? mix.serves.map((part) => part.area) : [],
+  );
+  const overlayChosen = mix && word === "mixes" ? servedAreas : new Set(area ? [area.id] : []);
+
+  return (
+    <Box
+      component="main"
+      sx={{
+        "--bench-here": (theme) => theme.palette.divider,
+        height: "100%",
+        minHeight: 0,
+        display: "grid",
+        gridTemplateColumns: { xs: "minmax(0,1fr) 92px", md: "222px minmax(0,1fr) 104px 336px" },
+        gridTemplateRows: { xs: "auto minmax(420px, 54vh) auto auto", md: "minmax(0,1fr) auto" },
+        gridTemplateAreas: {
+          xs: '"bench bench" "stage ladder" "strip strip" "facts facts"',
+          md: '"bench stage ladder facts" "bench strip strip facts"',
+        },
+      }}
+    >
+      <Box sx={{ gridArea: "bench", overflow: "auto", bgcolor: "background.default" }}>
+        <Bench
+          paintingId={id}
+          title={painting.data.title}
+          bench={bench.data}
+          search={search.size ? `?${search}` : ""}
+        />
+      </Box>
+      <Box sx={{ gridArea: "stage", minHeight: 0 }}>
+        <Stage
+          picture={picture}
+          label={`${painting.data.title}, ${word}`}
+          onTap={tap}
+          tools={
+            word === "values" && (
+              <ToggleButtonGroup
+                exclusive
+                size="small"
+                value={look}
+                onChange={(_, to: Look | null) => to && setLook(to)}
+                aria-label="What the stage shows"
+                sx={{ bgcolor: "background.paper" }}
+              >
+                <ToggleButton value="map">Masses</ToggleButton>
+                <ToggleButton value="contours">Contours</ToggleButton>
+                <ToggleButton value="photo">Photo</ToggleButton>
+              </ToggleButtonGroup>
+            )
+          }
+        >
+          {word === "passes" && shownPass ? (
+            <Layer
+              src={shownPass.stage_url}
+              alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`}
+            />
+          ) : (
+            <Layer src={painting.data.picture_url} alt="The reference, cropped to the support" />
+          )}
+          {showsMap && source && (
+            <ValueCanvas
+              greys={source}
+              steps={live ? stepTable(live) : keptSteps}
+              tones={
+                live ? middles(live).map(greyOf) : facts.steps.map((s) => parseInt(s.grey.slice(1, 3), 16))
+              }
+              isolated={isolated}
+              contours={contours}
+              label={isolated === null ? "Value map" : `Value map, step ${isolated + 1} alone`}
+            />
+          )}
+          {(word === "areas" || (word === "mixes" && (mix || area))) && !showsMap && areas.data && (
+            <AreaOverlay
+              areas={areas.data.areas}
+              widthMm={painting.data.width_mm}
+              heightMm={painting.data.height_mm}
+              chosen={overlayChosen}
+              numbers={word === "areas"}
+            />
+          )}
+        </Stage>
+      </Box>
+      <Box sx={{ gridArea: "ladder", minHeight: 0, bgcolor: "background.default" }}>
+        <ValueLadder
+          steps={facts.steps}
+          thresholds={live ?? facts.thresholds}
+          bytes={valueGreys.data?.data ?? null}
+          isolated={isolated}
+          isolate={setIsolated}
+          move={(limits, done) => {
+            setLive(limits);
+            if (done) {
+              const { method, count, brush_mm } = facts;
+              void keepValues("Moved a border", { method, count, limits, brush_mm });
+            }
+          }}
+        />
+      </Box>
+      <Box sx={{ gridArea: "strip", minWidth: 0 }}>
+        {passes.data && passes.data.passes.length > 0 && (
+          <StageStrip
+            passes={passes.data.passes}
+            chosen={word === "passes" ? (shownPass?.number ?? null) : null}
+            choose={(number) => void navigate(`/paintings/${id}/passes?pass=${number}`)}
+            proportion={picture.width / picture.height}
+          />
+        )}
+      </Box>
+      <Box
+        component="section"
+        aria-label="Facts"
+        sx={{ gridArea: "facts", overflow: "auto", bgcolor: "background.paper", px: 2.5, py: 1 }}
+      >
+        {facts_()}
+      </Box>
+    </Box>
+  );
+
+  function facts_() {
+    switch (word) {
+      case "subject":
+        return <SubjectFacts key={id} painting={painting.data!} />;
+      case "values":
+        return (
+          <ValueFacts
+            values={facts}
+            change={(label, wanted) => void keepValues(label, wanted)}
+            widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.data!.width_mm, painting.data!.height_mm)}
+          />
+        );
+      case "areas":
+        if (areas.isPending) return <Loading what="areas" />;
+        if (areas.isError) return <Failed error={areas.error} again={() => void areas.refetch()} />;
+        if (areas.data.areas.length === 0) return <NotPlanned what="areas" />;
+        return area ? (
+          <>
+            <Button onClick={() => choose({ area: null })}>All areas</Button>
+            <AreaFacts key={`${area.id}${area.name}`} area={area} paintingId={id} />
+          </>
+        ) : (
+          <AreaList areas={areas.data.areas} choose={(chosen) => choose({ area: chosen })} />
+        );
+      case "mixes":
+        if (mixes.isPending) return <Loading what="mixes" />;
+        if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
+        if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
+        if (area && !mix) {
+          return (
+            <>
+              <Button onClick={() => choose({ area: null })}>All mixes</Button>
+              <AreaMixes
+                areaId={area.id}
+                areaName={area.name}
+                mixes={mixes.data.mixes}
+                volumes={passes.data?.volumes ?? {}}
+                choose={(chosen) => choose({ mix: chosen })}
+              />
+            </>
+          );
+        }
+        return mix ? (
+          <>
+            <Button onClick={() => choose({ mix: null })}>{area ? area.name : "All mixes"}</Button>
+            <MixFacts
+              mix={mix}
+              volume={passes.data?.volumes[mix.id]}
+              areaNames={new Map(areas.data?.areas.map((a) => [a.id, a.name]))}
+            />
+          </>
+        ) : (
+          <MixList
+            mixes={mixes.data}
+            choose={(chosen) => choose({ mix: chosen })}
+            changeTubes={(tubes) => void keepTubes(tubes)}
+          />
+        );
+      case "passes":
+        if (passes.isPending) return <Loading what="passes" />;
+        if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
+        if (!shownPass) return <NotPlanned what="passes" />;
+        return (
+          <>
+            <PassFacts
+              pass={shownPass}
+              mixes={allMixes}
+              areas={areaOf}
+              chooseMix={(chosen) => void navigate(`/paintings/${id}/mixes?mix=${chosen}`)}
+            />
+            <PaintNeeds passes={passes.data} />
+            <PlanFiles
+              paintingId={id}
+              title={painting.data!.title}
+              ready={bench.data?.passes === "current" && bench.data.areas === "current"}
+            />
+          </>
+        );
+    }
+  }
+
+  async function keepTubes(tubes: number) {
+    const before = mixes.data!.tubes;
+    const apply = async (count: number) => {
+      queries.setQueryData(["mixes", id], await changeTubes(id, count));
+      await queries.invalidateQueries({ queryKey: ["bench", id] });
+    };
+    try {
+      await edit({
+        label: "Changed the number of tubes",
+        act: () => apply(tubes),
+        undo: () => apply(before),
+      });
+    } catch (error) {
+      tell(inWords(error));
+    }
+  }
+}
+
+function NotPlanned({ what }: { what: string }) {
+  return (
+    <Empty title={`No ${what} yet`}>
+      Press <strong>Plan the painting</strong> on the bench. It takes a few seconds and can be repeated
+      whenever something changes.
+    </Empty>
+  );
+}

@@ -1,0 +1,53 @@
+/** The borders of the areas over the picture; what is chosen stands out, the rest is veiled. */
+import type { Area } from "./queries";
+
+interface Props {
+  areas: Area[];
+  widthMm: number;
+  heightMm: number;
+  /** Ids that stand out; empty shows all alike. */
+  chosen: ReadonlySet<string>;
+  numbers?: boolean;
+}
+
+const VEIL = "rgba(121,121,121,0.72)";
+
+export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false }: Props) {
+  const line = Math.max(widthMm, heightMm) / 500;
+  return (
+    <svg
+      viewBox={`0 0 ${widthMm} ${heightMm}`}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={`Borders of ${areas.length} areas`}
+      style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
+    >
+      {areas.map((area) => {
+        const out = chosen.size > 0 && !chosen.has(area.id);
+        return (
+          <g key={area.id} fill={out ? VEIL : "none"} fillRule="evenodd">
+            <path d={area.outline} stroke="#f1f1f1" strokeWidth={line * 2} strokeOpacity={0.55} />
+            <path d={area.outline} fill="none" stroke="#1c1c1c" strokeWidth={line} />
+          </g>
+        );
+      })}
+      {numbers &&
+        areas.map((area) => (
+          <text
+            key={area.id}
+            x={area.centre[0]! * widthMm}
+            y={area.centre[1]! * heightMm}
+            fontSize={line * 14}
+            textAnchor="middle"
+            dominantBaseline="central"
+            fill="#1c1c1c"
+            stroke="#f8f8f8"
+            strokeWidth={line * 2.2}
+            paintOrder="stroke"
+          >
+            {area.index + 1}
+          </text>
+        ))}
+    </svg>
+  );
+}

@@ -1,0 +1,159 @@
+/** The shelf: every tube with what is left in it. */
+import { useState } from "react";
+
+import { Box, Button, Card, CardActions, Stack, Typography } from "@mui/material";
+import AddIcon from "@mui/icons-material/Add";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { useUndo } from "../../shared/undo/UndoProvider";
+import { inWords } from "../../shared/api/client";
+import { ml, mm } from "../../shared/ui/numbers";
+import { Empty, Failed, Loading } from "../../shared/ui/States";
+import { addTube, changeTube, removeTube, tubesQuery, type Tube, type TubeIn } from "./queries";
+import { TubeDialog } from "./TubeDialog";
+
+const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): TubeIn => ({
+  key,
+  volume_ml,
+  left_ml,
+  nozzle_mm,
+  price: price ?? null,
+  notes: notes ?? "",
+});
+
+export function ShelfPage() {
+  const tubes = useQuery(tubesQuery);
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+  const [open, setOpen] = useState<Tube | "new" | null>(null);
+  const refresh = () => queries.invalidateQueries({ queryKey: ["tubes"] });
+
+  const then = (asking: Promise<unknown>) => asking.then(refresh);
+
+  const save = async (typed: TubeIn) => {
+    if (open === "new") {
+      const made: Tube[] = [];
+      await edit({
+        label: "Added a tube",
+        act: () => then(addTube(typed).then((tube) => made.push(tube))),
+        undo: () => then(removeTube(made[0]!.id)),
+      });
+    } else if (open) {
+      const before = asTyped(open);
+      await edit({
+        label: `Changed ${open.name}`,
+        act: () => then(changeTube(open.id, { ...typed, price: before.price ?? null })),
+        undo: () => then(changeTube(open.id, before)),
+      });
+    }
+  };
+  const remove = async (tube: Tube) => {
+    try {
+      await edit(
+        {
+          label: `Removed ${tube.name}`,
+          act: () => then(removeTube(tube.id)),
+          undo: () => then(addTube(asTyped(tube))),
+        },
+        true,
+      );
+    } catch (error) {
+      tell(inWords(error));
+    }
+  };
+
+  return (
+    <Box component="main" sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 4 }}>
+      <Stack direction="row" sx={{ mb: 3, alignItems: "end", gap: 2, flexWrap: "wrap" }}>
+        <Box sx={{ flex: 1, minWidth: 260 }}>
+          <Typography variant="h1">Shelf</Typography>
+          <Typography color="text.secondary">
+            Plans mix from these tubes only. Change what is left as you paint, and shortages show before you
+            start.
+          </Typography>
+        </Box>
+        <Button variant="contained" startIcon={<AddIcon />} onClick={() => setOpen("new")}>
+          Add a tube
+        </Button>
+      </Stack>
+      {tubes.isPending && <Loading what="your shelf" />}
+      {tubes.isError && <Failed error={tubes.error} again={() => void tubes.refetch()} />}
+      {tubes.data?.length === 0 && (
+        <Empty title="The shelf is empty">
+          Add the tubes you own. A white, a warm yellow, a cool red, an earth and a blue are enough to begin
+          with.
+        </Empty>
+      )}
+      <Box
+        component="ul"
+        aria-label="Tubes"
+        sx={{
+          listStyle: "none",
+          p: 0,
+          m: 0,
+          display: "grid",
+          gap: 2,
+          gridTemplateColumns: "repeat(auto-fill, minmax(264px, 1fr))",
+        }}
+      >
+        {tubes.data?.map((tube) => (
+          <TubeCard key={tube.id} tube={tube} change={() => setOpen(tube)} remove={() => void remove(tube)} />
+        ))}
+      </Box>
+      {open && <TubeDialog tube={open === "new" ? null : open} save={save} close={() => setOpen(null)} />}
+    </Box>
+  );
+}
+
+function TubeCard({ tube, change, remove }: { tube: Tube; change: () => void; remove: () => void }) {
+  const full = Math.max(0, Math.min(1, tube.left_ml / tube.volume_ml));
+  return (
+    <Card component="li" sx={{ bgcolor: "background.paper" }}>
+      <Stack direction="row" sx={{ p: 2, gap: 2 }}>
+        <Box
+          role="img"
+          aria-label={`${tube.name} laid thick, ${tube.masstone}; ${Math.round(full * 100)} percent left`}
+          sx={{
+            width: 44,
+            height: 96,
+            bgcolor: "mat",
+            position: "relative",
+            flex: "none",
+            borderRadius: "2px",
+          }}
+        >
+          <Box
+            sx={{
+              position: "absolute",
+              inset: "auto 0 0 0",
+              height: `${Math.max(3, full * 100)}%`,
+              bgcolor: tube.masstone,
+            }}
+          />
+        </Box>
+        <Box sx={{ minWidth: 0 }}>
+          <Typography variant="h3" noWrap title={tube.name}>
+            {tube.name}
+          </Typography>
+          <Typography color="text.secondary">{tube.key}</Typography>
+          <Typography>
+            {ml(tube.left_ml)} of {ml(tube.volume_ml)}
+            {tube.low && <strong>{tube.left_ml === 0 ? " · empty" : " · low"}</strong>}
+          </Typography>
+          <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
+            nozzle {mm(tube.nozzle_mm)}
+            {tube.notes ? ` · ${tube.notes}` : ""}
+          </Typography>
+        </Box>
+      </Stack>
+      <CardActions>
+        <Button onClick={change} aria-label={`Change ${tube.name}`}>
+          Change
+        </Button>
+        <Button onClick={remove} aria-label={`Remove ${tube.name}`}>
+          Remove
+        </Button>
+      </CardActions>
+    </Card>
+  );
+}

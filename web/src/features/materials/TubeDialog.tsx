@@ -1,0 +1,140 @@
+/** Add a tube to the shelf, or change one. */
+import { useState } from "react";
+
+import {
+  Alert,
+  Autocomplete,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Stack,
+  TextField,
+  Typography,
+} from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+
+import { inWords } from "../../shared/api/client";
+import { Swatch } from "../../shared/ui/Swatch";
+import { paintsQuery, type Tube, type TubeIn } from "./queries";
+
+const OPACITY: Record<string, string> = {
+  T: "transparent",
+  ST: "semi-transparent",
+  SO: "semi-opaque",
+  O: "opaque",
+};
+
+interface Typed {
+  key: string;
+  volume_ml: string;
+  left_ml: string;
+  nozzle_mm: string;
+  notes: string;
+}
+
+/** What was typed as a tube; empty and unreadable numbers become NaN, which the server refuses with a reason. */
+export function asTube(typed: Typed): TubeIn {
+  const number = (text: string) => (text.trim() === "" ? Number.NaN : Number(text.replace(",", ".")));
+  return {
+    key: typed.key,
+    volume_ml: number(typed.volume_ml),
+    left_ml: number(typed.left_ml),
+    nozzle_mm: number(typed.nozzle_mm),
+    notes: typed.notes,
+  };
+}
+
+interface Props {
+  tube: Tube | null;
+  save: (tube: TubeIn) => Promise<unknown>;
+  close: () => void;
+}
+
+export function TubeDialog({ tube, save, close }: Props) {
+  const paints = useQuery(paintsQuery);
+  const [typed, setTyped] = useState<Typed>({
+    key: tube?.key ?? "",
+    volume_ml: String(tube?.volume_ml ?? 60),
+    left_ml: String(tube?.left_ml ?? 60),
+    nozzle_mm: String(tube?.nozzle_mm ?? 8),
+    notes: tube?.notes ?? "",
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const [saving, setSaving] = useState(false);
+  const chosen = paints.data?.find((paint) => paint.key === typed.key) ?? null;
+
+  const submit = async (event: React.FormEvent) => {
+    event.preventDefault();
+    const made = asTube(typed);
+    if (!made.key) return setProblem("No paint is chosen. Choose one from the list.");
+    if ([made.volume_ml, made.left_ml, made.nozzle_mm].some(Number.isNaN)) {
+      return setProblem("One of the amounts is not a number. Write plain numbers, as in 60 or 12.5.");
+    }
+    setSaving(true);
+    try {
+      await save(made);
+      close();
+    } catch (error) {
+      setProblem(inWords(error));
+      setSaving(false);
+    }
+  };
+  const field = (name: keyof Typed, label: string) => (
+    <TextField
+      label={label}
+      value={typed[name]}
+      inputMode={name === "notes" ? "text" : "decimal"}
+      onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+      fullWidth
+    />
+  );
+  return (
+    <Dialog open onClose={close} aria-labelledby="tube-title">
+      <form onSubmit={submit} noValidate>
+        <DialogTitle id="tube-title">{tube ? `Change ${tube.name}` : "Add a tube"}</DialogTitle>
+        <DialogContent>
+          <Stack spacing={2.5} sx={{ pt: 1 }}>
+            {problem && <Alert severity="error">{problem}</Alert>}
+            <Autocomplete
+              options={paints.data ?? []}
+              loading={paints.isPending}
+              value={chosen}
+              onChange={(_, paint) => setTyped({ ...typed, key: paint?.key ?? "" })}
+              getOptionLabel={(paint) => `${paint.name} (${paint.key})`}
+              isOptionEqualToValue={(a, b) => a.key === b.key}
+              renderOption={({ key, ...props }, paint) => (
+                <Box component="li" key={key} {...props} sx={{ gap: 1.5 }}>
+                  <Swatch colour={paint.masstone} label={`${paint.name} thick`} size={28} />
+                  <Swatch colour={paint.tint} label={`${paint.name} with white`} size={28} />
+                  {paint.name} ({paint.key})
+                </Box>
+              )}
+              renderInput={(props) => <TextField {...props} label="Paint" />}
+            />
+            {chosen && (
+              <Typography color="text.secondary">
+                Pigment {chosen.pigment}, {OPACITY[chosen.opacity]}
+                {chosen.strong ? ", a strong tinter: let it down before it goes into a pile" : ""}.
+              </Typography>
+            )}
+            <Stack direction="row" spacing={2}>
+              {field("volume_ml", "Tube holds, ml")}
+              {field("left_ml", "Left in it, ml")}
+              {field("nozzle_mm", "Nozzle, mm")}
+            </Stack>
+            {field("notes", "Notes")}
+          </Stack>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={close}>Leave it</Button>
+          <Button type="submit" variant="contained" disabled={saving}>
+            {tube ? "Keep changes" : "Put on the shelf"}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,2 @@
+export { tubesQuery } from "./queries";
+export { ShelfPage } from "./ShelfPage";

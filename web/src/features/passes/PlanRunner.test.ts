@@ -1,0 +1,31 @@
+import { expect, it } from "vitest";
+
+import { planLabel } from "./PlanRunner";
+import { isUnderWay, type Bench } from "./queries";
+
+const bench = (facts: Partial<Bench>): Bench => ({
+  painting: 1,
+  values: "current",
+  areas: "current",
+  mixes: "current",
+  passes: "current",
+  run: null,
+  ...facts,
+});
+
+it("offers a plan when there is none, an update when something is stale, nothing when all is current", () => {
+  expect(planLabel(bench({ areas: "missing", mixes: "missing", passes: "missing" }))).toBe(
+    "Plan the painting",
+  );
+  expect(planLabel(bench({ mixes: "stale", passes: "stale" }))).toBe("Bring up to date");
+  expect(planLabel(bench({ values: "stale" }))).toBe("Bring up to date");
+  expect(planLabel(bench({}))).toBeNull();
+});
+
+it("counts waiting and running as under way", () => {
+  const run = { id: 1, share: 0, doing: "", message: "", hint: "" };
+  expect(isUnderWay({ ...run, state: "waiting" })).toBe(true);
+  expect(isUnderWay({ ...run, state: "running" })).toBe(true);
+  expect(isUnderWay({ ...run, state: "cancelled" })).toBe(false);
+  expect(isUnderWay(null)).toBe(false);
+});

@@ -1,0 +1,50 @@
+/** The painting after every pass, as a strip of small pictures. */
+import { ButtonBase, Stack, Typography } from "@mui/material";
+
+import type { PaintPass } from "./queries";
+
+interface Props {
+  passes: PaintPass[];
+  chosen: number | null;
+  choose: (number: number) => void;
+  /** Width over height of the support. */
+  proportion: number;
+}
+
+const HEIGHT_PX = 76;
+
+export function StageStrip({ passes, chosen, choose, proportion }: Props) {
+  return (
+    <Stack
+      direction="row"
+      component="nav"
+      aria-label="The painting after every pass"
+      sx={{ gap: 1.5, px: 2, py: 1, overflowX: "auto", bgcolor: "background.default" }}
+    >
+      {passes.map((pass) => (
+        <ButtonBase
+          key={pass.number}
+          onClick={() => choose(pass.number)}
+          aria-current={chosen === pass.number}
+          aria-label={`After pass ${pass.number}, ${pass.role}`}
+          sx={{
+            flexDirection: "column",
+            flex: "none",
+            borderBottom: 3,
+            borderColor: chosen === pass.number ? "text.primary" : "transparent",
+          }}
+        >
+          <img
+            src={pass.stage_url}
+            alt=""
+            height={HEIGHT_PX}
+            width={Math.round(HEIGHT_PX * Math.min(2.2, proportion))}
+          />
+          <Typography variant="caption">
+            {pass.number} {pass.role}
+          </Typography>
+        </ButtonBase>
+      ))}
+    </Stack>
+  );
+}

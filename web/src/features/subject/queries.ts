@@ -1,0 +1,40 @@
+/** Paintings and their references on the server. */
+import { queryOptions } from "@tanstack/react-query";
+
+import { answered, api, type Schemas } from "../../shared/api/client";
+
+export type Painting = Schemas["PaintingOut"];
+export type PaintingChange = Schemas["PaintingChange"];
+
+export const paintingsQuery = queryOptions({
+  queryKey: ["paintings"],
+  queryFn: () => answered(api.GET("/api/subject/paintings")),
+});
+
+export const paintingQuery = (painting_id: number) =>
+  queryOptions({
+    queryKey: ["painting", painting_id],
+    queryFn: () =>
+      answered(api.GET("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } } })),
+  });
+
+export function newPainting(photo: File, title: string, size: string): Promise<Painting> {
+  return answered(
+    api.POST("/api/subject/paintings", {
+      body: { photo: "", title, size },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.set("photo", photo);
+        form.set("title", title);
+        form.set("size", size);
+        return form;
+      },
+    }),
+  );
+}
+
+export const changePainting = (painting_id: number, body: PaintingChange) =>
+  answered(api.PATCH("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } }, body }));
+
+export const removePainting = (painting_id: number) =>
+  answered(api.DELETE("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } } }));

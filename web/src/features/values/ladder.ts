@@ -1,0 +1,48 @@
+/** The value ladder as numbers: thresholds that keep their order, histograms, and a table for quick display. */
+
+export const LEAST_GAP = 0.1;
+const SCALE = 25.5;
+
+/** Thresholds with one moved, kept between its neighbours and inside 0-10. */
+export function withMoved(limits: readonly number[], index: number, to: number): number[] {
+  const low = (limits[index - 1] ?? 0) + LEAST_GAP;
+  const high = (limits[index + 1] ?? 10) - LEAST_GAP;
+  const kept = Math.round(Math.min(high, Math.max(low, to)) * 100) / 100;
+  return limits.map((limit, i) => (i === index ? kept : limit));
+}
+
+/** Which step a value belongs to. */
+export function stepOf(value: number, limits: readonly number[]): number {
+  let step = 0;
+  for (const limit of limits) if (value >= limit) step += 1;
+  return step;
+}
+
+/** The step of every byte of the value picture (value x 25.5). */
+export function stepTable(limits: readonly number[]): Uint8Array {
+  return Uint8Array.from({ length: 256 }, (_, byte) => stepOf(byte / SCALE, limits));
+}
+
+/** How often each of `bins` equal parts of 0-10 occurs, as shares of the most frequent. */
+export function histogram(bytes: Uint8Array, bins: number): number[] {
+  const counts = new Array<number>(bins).fill(0);
+  for (const byte of bytes) {
+    const bin = Math.min(bins - 1, Math.floor((byte / 255) * bins));
+    counts[bin] = counts[bin]! + 1;
+  }
+  const most = Math.max(1, ...counts);
+  return counts.map((count) => count / most);
+}
+
+/** Screen grey 0-255 of a Munsell value: the polynomial of ASTM D1535 and the sRGB encoding, for display only. */
+export function greyOf(value: number): number {
+  const v = Math.min(10, Math.max(0, value));
+  const y = (v * (1.1914 + v * (-0.22533 + v * (0.23352 + v * (-0.020484 + v * 0.00081939))))) / 100;
+  const encoded = y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055;
+  return Math.round(255 * Math.min(1, Math.max(0, encoded)));
+}
+
+/** The middle value of every step, for display while a threshold moves. */
+export function middles(limits: readonly number[]): number[] {
+  return [...limits, 10].map((limit, i) => ((limits[i - 1] ?? 0) + limit) / 2);
+}

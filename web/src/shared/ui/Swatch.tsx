@@ -1,0 +1,33 @@
+/** A colour on its own neutral mat, so that no chrome touches it. */
+import { Box, Stack, Typography } from "@mui/material";
+
+export function Swatch({ colour, label, size = 44 }: { colour: string; label: string; size?: number }) {
+  return (
+    <Box
+      role="img"
+      aria-label={`${label}, ${colour}`}
+      sx={{ width: size, height: size, bgcolor: colour, flex: "none", borderRadius: "2px" }}
+    />
+  );
+}
+
+/** The photo's colour, the mix dry and the mix wet, side by side and touching, as a painter compares them. */
+export function Trio({ photo, dry, wet }: { photo: string; dry: string; wet: string }) {
+  const patches = [
+    { label: "photo", colour: photo },
+    { label: "dry", colour: dry },
+    { label: "wet", colour: wet },
+  ];
+  return (
+    <Stack direction="row" sx={{ bgcolor: "mat", p: 1, borderRadius: "3px" }}>
+      {patches.map(({ label, colour }) => (
+        <Box key={label} sx={{ flex: 1 }}>
+          <Box role="img" aria-label={`${label}, ${colour}`} sx={{ height: 56, bgcolor: colour }} />
+          <Typography variant="caption" component="div" sx={{ textAlign: "center", pt: 0.5 }}>
+            {label}
+          </Typography>
+        </Box>
+      ))}
+    </Stack>
+  );
+}
