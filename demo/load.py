@@ -15,13 +15,12 @@ SIZE = "400x300mm"
 
 def load() -> None:
     """Put the demo's shelf and painting into the local painter's studio."""
-    from ypsochrom.kit.progress import silent
-    from ypsochrom.materials.shelf import read_csv
-
     from server.materials.services import add_tubes, tubes_of
     from server.passes.services import compute
     from server.site.middleware import local_painter
     from server.subject.services import new_painting, paintings_of
+    from ypsochrom.kit.progress import silent
+    from ypsochrom.materials.shelf import read_csv
 
     painter = local_painter()
     there = {tube.key for tube in tubes_of(painter)}

@@ -31,7 +31,7 @@ from ypsochrom.passes.plan import Plan, PlanSettings, find_passes
 from ypsochrom.passes.stages import stage_pictures
 
 from .models import PassRow, PlanRun
-from .schemas import BenchOut, Freshness, PaintNeedOut, PassesOut, PassOut, RunOut, PassStepOut
+from .schemas import BenchOut, Freshness, PaintNeedOut, PassesOut, PassOut, PassStepOut, RunOut
 
 REPORT_EVERY_S = 0.15
 LOST_AFTER = timedelta(seconds=90)

@@ -16,7 +16,7 @@ from ypsochrom.values.steps import thresholds
 from ypsochrom.values.value_map import ValueMap, value_map
 
 from .models import ValueRow
-from .schemas import ValueStepOut, ValuesIn, ValuesOut
+from .schemas import ValuesIn, ValuesOut, ValueStepOut
 
 
 def fingerprint_of(row: ValueRow) -> str:

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 import cv2
 import numpy as np
+from scipy import ndimage
 
 from ..colour import cielab
 from ..colour.munsell import lab_to_value
@@ -72,7 +73,7 @@ def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, suppor
     light = np.stack(
         [np.bincount(cell.ravel(), weights=linear[..., i].ravel(), minlength=cells) for i in range(3)], axis=-1
     )
-    centres = [_inside(labels == index) for index in range(count)]
+    centres = [_inside(labels, index, box) for index, box in enumerate(ndimage.find_objects(labels + 1))]
     by_area = pixels.reshape(count, -1).sum(axis=1)
     lab = cielab.linear_to_lab(light.reshape(count, -1, 3).sum(axis=1) / by_area[:, None])
     part_lab = cielab.linear_to_lab(light / np.maximum(pixels, 1)[:, None])
@@ -122,12 +123,13 @@ def _without_tiny(kinds: LabelImage, labels: LabelImage, count: int) -> LabelIma
     return table.ravel()[cell]
 
 
-def _inside(mask: np.ndarray) -> tuple[float, float]:
-    """The point of a mask farthest from its border, as shares of width and height; where a label is put."""
-    padded = np.pad(mask.astype(np.uint8), 1)
+def _inside(labels: LabelImage, index: int, box: tuple[slice, slice]) -> tuple[float, float]:
+    """The point of an area farthest from its border, as shares of width and height; where its number is put."""
+    padded = np.pad((labels[box] == index).astype(np.uint8), 1)
     away = cv2.distanceTransform(padded, cv2.DIST_L2, 3)[1:-1, 1:-1]
-    y, x = np.unravel_index(int(away.argmax()), mask.shape)
-    return (float(x) + 0.5) / mask.shape[1], (float(y) + 0.5) / mask.shape[0]
+    y, x = np.unravel_index(int(away.argmax()), away.shape)
+    height, width = labels.shape
+    return (float(x) + box[1].start + 0.5) / width, (float(y) + box[0].start + 0.5) / height
 
 
 def _names(lab: Lab, centres: list[tuple[float, float]]) -> list[str]:

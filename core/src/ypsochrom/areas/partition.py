@@ -2,6 +2,7 @@
 
 import cv2
 import numpy as np
+from scipy import ndimage
 from skimage.segmentation import watershed
 
 from ..colour import cielab
@@ -38,27 +39,23 @@ def partition(linear: LinearRgb, *, most: int = MOST_AREAS) -> LabelImage:
 def _without_crumbs(labels: LabelImage) -> LabelImage:
     """Every area reduced to its largest piece; crumbs that enlarging split off go to a neighbour."""
     crumbs = np.zeros(labels.shape, dtype=bool)
-    for label in range(int(labels.max()) + 1):
-        mask = (labels == label).astype(np.uint8)
+    for label, box in enumerate(ndimage.find_objects(labels + 1)):
+        mask = (labels[box] == label).astype(np.uint8)
         count, pieces, stats, _ = cv2.connectedComponentsWithStats(mask, connectivity=4)
         if count > 2:
             largest = 1 + int(stats[1:, cv2.CC_STAT_AREA].argmax())
-            crumbs |= (pieces > 0) & (pieces != largest)
+            crumbs[box] |= (pieces > 0) & (pieces != largest)
     return nearest_label(labels, crumbs)
 
 
 def in_reading_order(labels: LabelImage) -> LabelImage:
     """Labels renumbered 0 .. n-1 by where each area's centre lies: rows of a tenth of the height, then left to right."""
-    found = np.unique(labels)
-    rows, columns = np.arange(labels.shape[0]), np.arange(labels.shape[1])
     keys = []
-    for label in found:
-        mask = labels == label
-        weight = int(mask.sum())
-        y = float((mask.sum(axis=1) * rows).sum() / weight)
-        x = float((mask.sum(axis=0) * columns).sum() / weight)
-        keys.append((int(10 * y / labels.shape[0]), x, int(label)))
-    table = np.zeros(int(found.max()) + 1, dtype=np.uint8)
+    for label, box in enumerate(ndimage.find_objects(labels + 1)):
+        y, x = np.nonzero(labels[box] == label)
+        row, column = float(y.mean()) + box[0].start, float(x.mean()) + box[1].start
+        keys.append((int(10 * row / labels.shape[0]), column, label))
+    table = np.zeros(len(keys), dtype=np.uint8)
     for place, (_, _, label) in enumerate(sorted(keys)):
         table[label] = place
     return table[labels]

@@ -1,0 +1,131 @@
+"""The promises of speed and memory, measured and printed with the machine's name: `make bench`.
+
+Each line gives the figure, the promise and, where there is one, the ratio to a named baseline measured in the same run.
+"""
+
+import io
+import os
+import platform
+import resource
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable, Sequence
+from pathlib import Path
+
+import numpy as np
+from PIL import Image
+
+REPOSITORY = Path(__file__).parents[1]
+TWELVE = ("PW6", "PY35l", "PY83", "PY42", "PBr7bs", "PBr7bu", "PR108", "PV19r", "PB29", "PB15:3", "PG7", "PBk9")
+
+
+def report(what: str, figure: str, promise: str, baseline: str = "") -> None:
+    """One line of the report."""
+    print(f"{what:<58} {figure:>12}   promised {promise:<14} {baseline}", flush=True)
+
+
+def seconds(work: Callable[[], object]) -> float:
+    """Wall time of one call."""
+    start = time.perf_counter()
+    work()
+    return time.perf_counter() - start
+
+
+def twelve_megapixels() -> bytes:
+    """A 4,000 x 3,000 JPEG made from the demo's kettle, with camera-like noise."""
+    picture = Image.open(REPOSITORY / "demo/pictures/kettle.jpg").resize((4000, 3000), Image.Resampling.BICUBIC)
+    noise = np.random.default_rng(1).normal(0, 4, (3000, 4000, 1))
+    pixels = np.clip(np.asarray(picture) + noise, 0, 255).astype(np.uint8)
+    out = io.BytesIO()
+    Image.fromarray(pixels).save(out, "JPEG", quality=92)
+    return out.getvalue()
+
+
+def plan_from_a_camera_photo() -> None:
+    """The command line on a 12-megapixel JPEG in a process of its own, so that its memory can be told."""
+    with tempfile.TemporaryDirectory() as folder:
+        photo = Path(folder) / "camera.jpg"
+        photo.write_bytes(twelve_megapixels())
+        bare = seconds(lambda: np.asarray(Image.open(photo).convert("RGB")))
+        command = [sys.executable, "-m", "ypsochrom.cli.main", "plan", str(photo), "--size", "400x300mm"]
+        taken = seconds(lambda: subprocess.run([*command, "--out", f"{folder}/plan"], check=True))
+        peak_mb = resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss / 1024
+    report("12 MP JPEG to a full plan with its files", f"{taken:.2f} s", "8 s", f"{taken / bare:.0f} x decoding it")
+    report("  its memory at the most", f"{peak_mb:.0f} MB", "1500 MB")
+
+
+def rethreshold_through_http() -> None:
+    """A border of the ladder moved, through Django's whole stack on loopback, at 1,600 px."""
+    with tempfile.TemporaryDirectory() as folder:
+        os.environ["YPSOCHROM_DATA"] = folder
+        os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"
+        import django
+
+        django.setup()
+        from django.core.management import call_command
+        from django.test import Client
+
+        from server.site.middleware import local_painter
+        from server.subject.services import new_painting, subject_of, support_of
+        from ypsochrom.values.value_map import value_map
+
+        call_command("migrate", verbosity=0)
+        kettle = (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()
+        painting = new_painting(local_painter(), "Kettle", "400x300mm", kettle)
+        client = Client(SERVER_NAME="127.0.0.1")
+
+        def move(by: float) -> None:
+            limits = [2.5 + by, 4.0, 5.5, 7.0]
+            answer = client.put(f"/api/values/{painting.pk}", {"limits": limits}, content_type="application/json")
+            assert answer.status_code == 200, answer.content
+
+        move(0.0)
+        taken = [seconds(lambda i=i: move(0.01 * i)) for i in range(1, 60)]  # type: ignore[misc]
+        subject, support = subject_of(painting), support_of(painting)
+        bare = min(seconds(lambda: value_map(subject.values, (2.5, 4, 5.5, 7), support, 10)) for _ in range(5))
+    p95 = float(np.quantile(taken, 0.95))
+    report(
+        "re-threshold at 1,600 px through HTTP, p95",
+        f"{p95 * 1000:.0f} ms",
+        "100 ms",
+        f"{p95 / bare:.1f} x the core alone",
+    )
+
+
+def recipes() -> None:
+    """The recipe table of twelve tubes, its cache, and a search in it against brute force over the same table."""
+    from ypsochrom.colour.ciede2000 import delta_e_2000
+    from ypsochrom.materials.shelf import STARTER_KEYS
+    from ypsochrom.mixes.palette import best_tubes
+    from ypsochrom.mixes.search import best_recipes
+    from ypsochrom.mixes.table import table_for
+
+    first = seconds(lambda: table_for(TWELVE))
+    again = seconds(lambda: table_for(TWELVE))
+    table = table_for(TWELVE)
+    targets: Sequence[np.ndarray] = list(np.random.default_rng(2).uniform([30, -20, -20], [90, 40, 50], (40, 3)))
+    search = seconds(lambda: [best_recipes(table, target) for target in targets]) / len(targets)
+    brute = seconds(lambda: [delta_e_2000(table.lab.astype(float), t).argmin() for t in targets[:5]]) / 5
+    report(
+        f"recipe table for 12 tubes ({len(table):,} recipes)",
+        f"{first:.2f} s",
+        "2 s",
+        f"from cache {again * 1e6:.0f} us",
+    )
+    report("recipe search, a target", f"{search * 1000:.1f} ms", "200 ms", f"{search / brute:.2f} x brute force")
+    choice = seconds(lambda: best_tubes(STARTER_KEYS, np.array(targets[:24]), np.ones(24), 6))
+    report("best 6 of 16 tubes for 24 colours", f"{choice:.2f} s", "2 s")
+
+
+def main() -> None:
+    """Everything, with the name of the machine."""
+    print(f"{platform.node()}: {platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}")
+    plan_from_a_camera_photo()
+    rethreshold_through_http()
+    recipes()
+
+
+if __name__ == "__main__":
+    main()

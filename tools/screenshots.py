@@ -1,0 +1,69 @@
+"""Take the pictures of the main views for the README: `make screenshots`. Uses the demo, in a studio of its own."""
+
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+REPOSITORY = Path(__file__).parents[1]
+TARGET = REPOSITORY / "docs/screenshots"
+PORT = 8799
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
+DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
+
+VIEWS = {
+    "studio": ("/", DESK),
+    "shelf": ("/materials", DESK),
+    "subject": ("/paintings/1/subject", DESK),
+    "values": ("/paintings/1/values", DESK),
+    "areas": ("/paintings/1/areas", DESK),
+    "mixes": ("/paintings/1/mixes?area=a12", DESK),
+    "passes": ("/paintings/1/passes?pass=4", DESK),
+    "tablet": ("/paintings/1/mixes?mix=m10", TABLET),
+}
+
+
+def _serve(data: str) -> subprocess.Popen[bytes]:
+    environment = {**os.environ, "YPSOCHROM_DATA": data, "DJANGO_SETTINGS_MODULE": "server.site.settings"}
+    for command in (["manage.py", "migrate", "--verbosity", "0"], ["-m", "demo.load", "--once"]):
+        subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment, check=True)
+    process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(PORT)], cwd=REPOSITORY, env=environment)
+    while True:
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", PORT)) == 0:
+                return process
+        time.sleep(0.1)
+
+
+def _take(page: Page, name: str) -> None:
+    path, size = VIEWS[name]
+    page.set_viewport_size(size)  # type: ignore[arg-type]
+    page.goto(f"http://127.0.0.1:{PORT}{path}")
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(400)
+    page.screenshot(path=TARGET / f"{name}.png")
+
+
+def main() -> None:
+    """Take every picture."""
+    TARGET.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
+        server = _serve(data)
+        try:
+            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+            page = browser.new_page()
+            for name in VIEWS:
+                _take(page, name)
+            browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+
+
+if __name__ == "__main__":
+    main()
