@@ -9,7 +9,6 @@ PY := .venv/bin/python
 PIP := $(PY) -m pip install --disable-pip-version-check --quiet --no-deps
 STAMPS := .stamps
 NODE := cd web && node
-export DJANGO_SETTINGS_MODULE ?= server.site.settings
 
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
 

@@ -4,10 +4,10 @@ import tempfile
 from pathlib import Path
 
 from server.site.settings import *  # noqa: F403
-from server.site.settings import DATABASES
+from server.site.settings import DATABASES as _DATABASES
 
 _PLACE = Path(tempfile.mkdtemp(prefix="ypsochrom-test-"))
-DATABASES["default"]["TEST"] = {"NAME": _PLACE / "test.sqlite3"}
+DATABASES = {"default": {**_DATABASES["default"], "TEST": {"NAME": _PLACE / "test.sqlite3"}}}
 MEDIA_ROOT = _PLACE / "pictures"
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

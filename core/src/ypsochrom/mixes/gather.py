@@ -44,16 +44,21 @@ def gather(targets: Sequence[Target], *, most: int = MOST_MIXES) -> tuple[Gather
     """
     if not targets:
         return ()
-    lab = np.array([target.lab for target in targets])
-    weight = np.sqrt([max(target.area_cm2, 0.0) for target in targets])
-    weight = np.maximum(weight / max(float(weight.max()), 1e-9), _SMALL_WEIGHT)
-    groups = _groups(lab, most)
+    groups = _groups(np.array([target.lab for target in targets]), most)
     found = []
     for group in sorted(set(groups)):
         members = tuple(int(i) for i in np.flatnonzero(groups == group))
-        mean = np.average(lab[list(members)], axis=0, weights=weight[list(members)])
+        mean = mean_colour([targets[i] for i in members])
         found.append(Gathered(members, (float(mean[0]), float(mean[1]), float(mean[2]))))
     return tuple(sorted(found, key=lambda g: g.lab))
+
+
+def mean_colour(targets: Sequence[Target]) -> Lab:
+    """The targets' mean by the root of their areas, the smallest counting at least `_SMALL_WEIGHT` of the largest."""
+    weight = np.sqrt([max(target.area_cm2, 0.0) for target in targets])
+    weight = np.maximum(weight / max(float(weight.max()), 1e-9), _SMALL_WEIGHT)
+    mean: Lab = np.average(np.array([target.lab for target in targets]), axis=0, weights=weight)
+    return mean
 
 
 def _groups(lab: Lab, most: int) -> np.ndarray:

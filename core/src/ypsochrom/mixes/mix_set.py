@@ -14,9 +14,10 @@ from ..kit.advice import Advice
 from ..kit.progress import Progress, part_of, silent
 from ..paint.catalogue import paint
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
-from .gather import MOST_MIXES, Target, gather
+from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
-from .search import Match, best_recipes
+from .recipe import Recipe
+from .search import Match, best_recipes, evaluate
 from .table import table_for
 
 USUAL_TUBES = 8
@@ -77,14 +78,27 @@ def find_mixes(
     targets = targets_of(areas)
     table = table_for(palette, part_of(progress, 0.0, 0.7))
     groups = gather(targets, most=most)
-    mixes = []
+    piles: dict[Recipe, list[int]] = {}
     for number, group in enumerate(groups, start=1):
         progress(0.7 + 0.3 * number / len(groups), "solving recipes")
-        match = best_recipes(table, np.array(group.lab), count=1)[0]
-        serves = tuple(_serves(targets[i].serves) for i in group.members)
-        mixes.append(Mix(f"m{number:02d}", colour_name(np.array(match.lab_dry)), match, serves))
+        recipe = best_recipes(table, np.array(group.lab), count=1)[0].recipe
+        piles.setdefault(recipe, []).extend(group.members)
+    mixes = [
+        _mix(number, recipe, [targets[i] for i in members]) for number, (recipe, members) in enumerate(piles.items(), 1)
+    ]
     named = _with_unique_names(mixes)
     return MixSet(tuple(palette), named, (*_palette_advice(palette), *(a for mix in named for a in _mix_advice(mix))))
+
+
+def _mix(number: int, recipe: Recipe, served: Sequence[Target]) -> Mix:
+    """One pile for all targets that came to the same recipe; it is judged against their common mean."""
+    match = evaluate(recipe, mean_colour(served))
+    return Mix(
+        id=f"m{number:02d}",
+        name=colour_name(np.array(match.lab_dry)),
+        match=match,
+        serves=tuple(_serves(target.serves) for target in served),
+    )
 
 
 def _serves(written: str) -> tuple[str, Family]:

@@ -9,6 +9,7 @@ from ..areas.area import AreaMap, find_areas
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
 from ..kit.progress import Progress, part_of, silent
+from ..materials.brushes import WIDTHS_MM
 from ..materials.shelf import Tube, usable_keys
 from ..materials.support import Support
 from ..mixes.mix_set import USUAL_TUBES, Mix, MixSet, choose_palette, find_mixes, targets_of
@@ -30,7 +31,7 @@ GROUND_MIX_ID = "m00"
 
 @dataclass(frozen=True)
 class PlanSettings:
-    """What the painter decides; `brush_mm` None means a thirtieth of the support's short side."""
+    """What the painter decides; `brush_mm` None means a thirtieth of the support's short side, at most the widest brush."""
 
     support: Support
     steps: int = USUAL_STEPS
@@ -51,7 +52,8 @@ class PlanSettings:
     def map_brush_mm(self) -> float:
         """The brush to which the value map is simplified."""
         if self.brush_mm is None:
-            return round(min(self.support.width_mm, self.support.height_mm) / 30, 1)
+            short_side = min(self.support.width_mm, self.support.height_mm)
+            return min(max(WIDTHS_MM), round(short_side / 30, 1))
         return self.brush_mm
 
 
