@@ -1,12 +1,15 @@
 """Settings for the tests: a file database (parallel requests lock an in-memory one) and tasks run at once."""
 
+import os
 import tempfile
 from pathlib import Path
 
-from server.site.settings import *  # noqa: F403
-from server.site.settings import DATABASES as _DATABASES
-
 _PLACE = Path(tempfile.mkdtemp(prefix="ypsochrom-test-"))
+os.environ["YPSOCHROM_DATA"] = str(_PLACE)  # before the settings are read: a painter's own data is never touched
+
+from server.site.settings import *  # noqa: E402, F403
+from server.site.settings import DATABASES as _DATABASES  # noqa: E402
+
 DATABASES = {"default": {**_DATABASES["default"], "TEST": {"NAME": _PLACE / "test.sqlite3"}}}
 MEDIA_ROOT = _PLACE / "pictures"
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}

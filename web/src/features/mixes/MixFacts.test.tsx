@@ -1,0 +1,90 @@
+import { renderToStaticMarkup } from "react-dom/server";
+import { describe, expect, it } from "vitest";
+
+import { AreaMixes, MixFacts, Pile } from "./MixFacts";
+import type { Mix } from "./queries";
+
+const mix: Mix = {
+  id: "m03",
+  name: "mid blue",
+  pile: [
+    { key: "PW6", name: "titanium white", parts: 22, let_down_with: null },
+    { key: "PB29", name: "ultramarine blue", parts: 7, let_down_with: null },
+    { key: "PB15:3", name: "phthalo blue", parts: 1, let_down_with: "medium" },
+  ],
+  parts: { PW6: 220, PB29: 70, "PB15:3": 1 },
+  photo: "#111111",
+  dry: "#222222",
+  wet: "#333333",
+  lab_dry: [50, 0, -30],
+  lab_wet: [55, 0, -30],
+  target_lab: [50, 0, -30],
+  value_dry: 5.2,
+  value_wet: 5.7,
+  de00: 0.4,
+  value_error: -0.5,
+  serves: [
+    { area: "a12", family: "half-tone" },
+    { area: "a11", family: "light" },
+  ],
+};
+
+const text = (node: React.ReactElement) =>
+  renderToStaticMarkup(node)
+    .replace(/<style.*?<\/style>/gs, "")
+    .replace(/<[^>]+>/g, " ")
+    .replace(/\s+/g, " ");
+
+describe("a recipe read aloud", () => {
+  it("names parts and paints in the order of adding, and what is let down", () => {
+    const read = text(<Pile mix={mix} />);
+    expect(read).toMatch(
+      /22 parts titanium white .*7 parts ultramarine blue .*1 part phthalo blue .*let down 1:9 in medium/,
+    );
+  });
+
+  it("says in words how near it comes and what it is for", () => {
+    const names = new Map([
+      ["a11", "the bowl"],
+      ["a12", "inside of the bowl"],
+      ["a13", "the wall"],
+    ]);
+    const read = text(<MixFacts mix={mix} volume={11.2} areaNames={names} />);
+    expect(read).toContain("half a step too dark");
+    expect(read).toContain("no visible difference");
+    expect(read).toContain("11 ml");
+    expect(read).toContain("It dries 0.5 steps darker");
+    expect(read).toContain("inside of the bowl: half-tone");
+    expect(read).not.toContain("the wall");
+  });
+
+  it("says the whole surface where a mix is for everything", () => {
+    const names = new Map([
+      ["a11", "x"],
+      ["a12", "y"],
+    ]);
+    expect(text(<MixFacts mix={mix} volume={undefined} areaNames={names} />)).toContain("the whole surface");
+  });
+});
+
+describe("the mixes of an area", () => {
+  const dark = { ...mix, id: "m01", name: "dark blue", serves: [{ area: "a12", family: "shadow" }] };
+  const other = { ...mix, id: "m09", name: "ochre", serves: [{ area: "a01", family: "light" }] };
+
+  it("come from dark to light and leave other areas' mixes out", () => {
+    const mixes = [mix, dark, other];
+    const read = text(
+      <AreaMixes
+        areaId="a12"
+        areaName="the bowl"
+        mixes={mixes}
+        volumes={{ m01: 2, m03: 0.04 }}
+        choose={() => {}}
+      />,
+    );
+    expect(read.indexOf("shadow")).toBeLessThan(read.indexOf("half-tone"));
+    expect(read).toContain("dark blue, 2 ml");
+    expect(read).toContain("under 0.1 ml");
+    expect(read).not.toContain("ochre");
+  });
+});
