@@ -24,7 +24,7 @@ VIEWS = {
     "areas": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
-    "tablet": ("/paintings/1/mixes?mix=m10", TABLET),
+    "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
 
 

@@ -3,6 +3,7 @@
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
+from django.middleware.csrf import get_token
 from ninja import Router, Schema, Status
 from ninja.errors import AuthenticationError
 from ninja.utils import check_csrf
@@ -37,7 +38,8 @@ class WrongLogin(YpsochromError):
 
 @router.get("", response={200: Studio, **PROBLEMS})
 def studio(request: HttpRequest) -> Studio:
-    """Who is logged in; 401 when nobody is."""
+    """Who is logged in; 401 when nobody is. Sets the CSRF cookie, which Vite's own page in `make dev` does not."""
+    get_token(request)
     return Studio(painter=painter(request).get_username(), hosted=settings.HOSTED)
 
 

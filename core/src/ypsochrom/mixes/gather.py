@@ -7,15 +7,16 @@ import numpy as np
 from scipy.cluster.hierarchy import fcluster, linkage
 
 from ..colour.ciede2000 import delta_e_2000
-from ..colour.types import Lab
+from ..colour.types import Float, Lab
 from .uniform import coordinates
 
-MOST_MIXES = 18
+MOST_MIXES = 22
 """Ten to twenty-five piles are what a painter keeps apart on a palette; common practice."""
 
 ALIKE_DE00 = 3.0
 """Targets nearer to each other than this do not deserve two piles: a hand's dispensing error is a third of it."""
 
+_MOST_ROUNDS = 50
 _SMALL_WEIGHT = 0.15
 """A small passage still counts this much against the largest: highlights and accents are small and decide."""
 
@@ -40,11 +41,12 @@ class Gathered:
 def gather(targets: Sequence[Target], *, most: int = MOST_MIXES) -> tuple[Gathered, ...]:
     """At most `most` groups of like targets, darkest first; each colour is the mean of its members by weight.
 
-    Average-linkage clustering in the uniform space: alike colours always meet; beyond `most` the nearest groups do.
+    Ward's clustering (ward1963) in the uniform space: alike colours always meet; beyond `most` the nearest groups do, and
+    then every target moves to the group whose weighted mean it is nearest to, until none does (lloyd1982).
     """
     if not targets:
         return ()
-    groups = _groups(np.array([target.lab for target in targets]), most)
+    groups = _groups(targets, most)
     found = []
     for group in sorted(set(groups)):
         members = tuple(int(i) for i in np.flatnonzero(groups == group))
@@ -53,20 +55,40 @@ def gather(targets: Sequence[Target], *, most: int = MOST_MIXES) -> tuple[Gather
     return tuple(sorted(found, key=lambda g: g.lab))
 
 
-def mean_colour(targets: Sequence[Target]) -> Lab:
-    """The targets' mean by the root of their areas, the smallest counting at least `_SMALL_WEIGHT` of the largest."""
+def weights_of(targets: Sequence[Target]) -> Float:
+    """The root of each target's area; the smallest counts at least `_SMALL_WEIGHT` of the largest."""
     weight = np.sqrt([max(target.area_cm2, 0.0) for target in targets])
-    weight = np.maximum(weight / max(float(weight.max()), 1e-9), _SMALL_WEIGHT)
-    mean: Lab = np.average(np.array([target.lab for target in targets]), axis=0, weights=weight)
+    return np.maximum(weight / max(float(weight.max()), 1e-9), _SMALL_WEIGHT)
+
+
+def mean_colour(targets: Sequence[Target]) -> Lab:
+    """The targets' mean by weight."""
+    mean: Lab = np.average(np.array([target.lab for target in targets]), axis=0, weights=weights_of(targets))
     return mean
 
 
-def _groups(lab: Lab, most: int) -> np.ndarray:
+def _groups(targets: Sequence[Target], most: int) -> np.ndarray:
+    lab = np.array([target.lab for target in targets])
     if len(lab) == 1:
         return np.zeros(1, dtype=int)
-    tree = linkage(coordinates(lab), method="average")
+    space = coordinates(lab)
+    tree = linkage(space, method="ward")
     by_colour = fcluster(tree, t=_alike_distance(lab), criterion="distance")
-    return by_colour if by_colour.max() <= most else fcluster(tree, t=most, criterion="maxclust")
+    if by_colour.max() <= most:
+        return by_colour
+    return _settled(space, weights_of(targets), fcluster(tree, t=most, criterion="maxclust"))
+
+
+def _settled(space: Float, weight: Float, groups: np.ndarray) -> np.ndarray:
+    """Lloyd's iteration from the given groups; a group never loses its last member."""
+    for _ in range(_MOST_ROUNDS):
+        labels = np.unique(groups)
+        means = np.stack([np.average(space[groups == g], axis=0, weights=weight[groups == g]) for g in labels])
+        nearest = labels[np.linalg.norm(space[:, None] - means[None], axis=2).argmin(axis=1)]
+        if len(np.unique(nearest)) < len(labels) or (nearest == groups).all():
+            break
+        groups = nearest
+    return groups
 
 
 def _alike_distance(lab: Lab) -> float:

@@ -265,7 +265,7 @@ export interface paths {
         };
         /**
          * Studio
-         * @description Who is logged in; 401 when nobody is.
+         * @description Who is logged in; 401 when nobody is. Sets the CSRF cookie, which Vite's own page in `make dev` does not.
          */
         get: operations["server_site_studio_studio"];
         put?: never;
