@@ -1,6 +1,7 @@
 """Serve for development: Django with reload, the background worker, and Vite with hot reload. `python -m demo.dev [PORT]`."""
 
 import os
+import signal
 import subprocess
 import sys
 import time
@@ -22,6 +23,8 @@ def main() -> None:
         (["node", "node_modules/vite/bin/vite.js", "--host", "127.0.0.1"], WEB),
     ]
     processes = [subprocess.Popen(command, cwd=place) for command, place in commands]
+    signal.signal(signal.SIGTERM, signal.default_int_handler)
+    print("\n  Open http://127.0.0.1:5173; changes show at once. Stop with Ctrl-C.\n", flush=True)
     try:
         while all(process.poll() is None for process in processes):
             time.sleep(0.3)

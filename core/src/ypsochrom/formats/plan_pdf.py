@@ -202,10 +202,16 @@ def _areas(page: _Page, plan: Plan) -> None:
         page.swatch(area.lab, 0, 22, 12)
         page.text(f"{area.index + 1}", 28, bold=True)
         page.text(area.name, 50)
-        page.text(f"value {area.value:.1f}", 270)
-        page.text(f"{area.area_cm2:.1f} cm²", 340)
-        page.text(", ".join(part.family for part in area.parts), 400, size=_SMALL, grey=0.3)
+        page.text(f"value {area.value:.1f}", 240)
+        page.text(f"{area.area_cm2:.1f} cm²", 300)
+        page.text(", ".join(part.family for part in area.parts), 356, size=_SMALL, grey=0.3)
         page.y -= _LINE + 3
+
+
+def _signed(error: float) -> str:
+    """A value error to a twentieth of a step, which is more than an eye sees; no sign on zero."""
+    rounded = round(error * 20) / 20
+    return f"{rounded:+.2f}" if rounded else "0"
 
 
 def _pile_words(mix: Mix) -> str:
@@ -213,7 +219,7 @@ def _pile_words(mix: Mix) -> str:
     for portion in mix.match.recipe.portions():
         let_down = f" let down 1:9 in {portion.let_down_with}" if portion.let_down_with else ""
         words.append(f"{portion.parts:g} {paint(portion.key).name}{let_down}")
-    return "  +  ".join(words)
+    return " + ".join(words)
 
 
 def _mixes(page: _Page, plan: Plan) -> None:
@@ -226,18 +232,20 @@ def _mixes(page: _Page, plan: Plan) -> None:
     for mix in plan.all_mixes:
         if mix.id not in plan.passes.volumes:
             continue
-        page.room(46)
+        pile = _wrapped(_pile_words(mix), page.inner - 128, _TEXT)
+        page.room(46 + _LINE * (len(pile) - 1))
         for place, lab in enumerate((mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)):
             page.swatch(lab, place * 40, 38, 34)
         page.text(f"{mix.id}  {mix.name}", 128, bold=True)
         page.text(f"{plan.passes.volumes[mix.id]:.1f} ml", 440, bold=True)
         page.y -= _LINE
-        page.text(_pile_words(mix), 128)
-        page.y -= _LINE
+        for line in pile:
+            page.text(line, 128)
+            page.y -= _LINE
         served = sorted({number_of[area] for area, _ in mix.serves})
         areas = "all areas" if len(served) == len(number_of) else "areas " + ", ".join(str(n) for n in served)
         page.text(
-            f"{areas}; colour difference {mix.match.de00:.1f}, value {mix.match.value_error:+.2f} steps",
+            f"{areas}; colour difference {mix.match.de00:.1f}, value {_signed(mix.match.value_error)} steps",
             128,
             size=_SMALL,
             grey=0.3,
