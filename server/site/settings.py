@@ -101,6 +101,10 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 8_000_000
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = HOSTED
 SECURE_HSTS_SECONDS = 31_536_000 if HOSTED else 0
+SILENCED_SYSTEM_CHECKS = ["security.W005", "security.W021"]  # neighbours of our host name are not ours to bind
+if HOSTED:
+    # The TLS proxy in front sets this header on every request, and takes it off what comes from outside.
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"

@@ -1,11 +1,17 @@
 """Who may see and change what, and what the answers forbid the browser."""
 
 import json
+import os
+import secrets
+import subprocess
+import sys
+from pathlib import Path
 
 import pytest
 from django.contrib.auth.models import User
 from django.test import Client
 
+REPOSITORY = Path(__file__).parents[3]
 JSON = "application/json"
 TUBE = {"key": "PB29", "volume_ml": 60, "left_ml": 30, "nozzle_mm": 8}
 
@@ -136,3 +142,38 @@ def test_malformed_requests_are_answered_as_problems(client):
     assert answer.status_code == 422
     assert set(answer.json()) == {"code", "message", "hint"}
     assert client.post("/api/materials/tubes", "{", content_type=JSON).status_code < 500
+
+
+def test_a_hosted_site_passes_djangos_own_deployment_check(tmp_path):
+    environment = {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "server.site.settings",
+        "YPSOCHROM_DATA": str(tmp_path),
+        "YPSOCHROM_HOSTED": "1",
+        "YPSOCHROM_HOSTS": "studio.example",
+        "YPSOCHROM_SECRET": secrets.token_urlsafe(60),
+    }
+    environment.pop("DJANGO_ALLOW_ASYNC_UNSAFE", None)  # set for the browser tests only
+    command = [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"]
+    checked = subprocess.run(command, cwd=REPOSITORY, env=environment, check=False, capture_output=True, text=True)
+    assert checked.returncode == 0, checked.stderr
+    del environment["YPSOCHROM_SECRET"]
+    refused = subprocess.run(command, cwd=REPOSITORY, env=environment, check=False, capture_output=True, text=True)
+    assert "YPSOCHROM_SECRET" in refused.stderr
+    assert refused.returncode != 0
+
+
+def test_the_secret_of_a_local_studio_is_its_own_and_kept(tmp_path):
+    command = [sys.executable, "-c", "from server.site import settings; print(settings.SECRET_KEY)"]
+
+    def secret(folder):
+        environment = {**os.environ, "YPSOCHROM_DATA": str(tmp_path / folder)}
+        return subprocess.run(
+            command, cwd=REPOSITORY, env=environment, check=True, capture_output=True, text=True
+        ).stdout
+
+    first = secret("one")
+    assert len(first) > 40
+    assert secret("one") == first
+    assert secret("two") != first
+    assert (tmp_path / "one/secret").stat().st_mode & 0o077 == 0

@@ -57,6 +57,7 @@ export function StudioPage() {
   };
   return (
     <Box component="main">
+      <title>Paintings · Ypsochrom</title>
       <Box sx={{ position: "relative", bgcolor: "background.paper" }}>
         <Contours />
         <Stack

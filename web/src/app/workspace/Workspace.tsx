@@ -185,6 +185,7 @@ export default function Workspace() {
         },
       }}
     >
+      <title>{`${painting.data.title} · Ypsochrom`}</title>
       <Box sx={{ gridArea: "bench", overflow: "auto", bgcolor: "background.default" }}>
         <Bench
           paintingId={id}

@@ -64,6 +64,7 @@ export function ShelfPage() {
 
   return (
     <Box component="main" sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 4 }}>
+      <title>Shelf · Ypsochrom</title>
       <Stack direction="row" sx={{ mb: 3, alignItems: "end", gap: 2, flexWrap: "wrap" }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           <Typography variant="h1">Shelf</Typography>
