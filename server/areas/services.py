@@ -118,4 +118,4 @@ def out(painting: Painting) -> AreasOut:
         )
         for area in row.areas
     ]
-    return AreasOut(areas=areas, labels_url=f"/media/{row.labels}", up_to_date=is_up_to_date(row, painting))
+    return AreasOut(areas=areas, labels_url=pictures.url(row.labels), up_to_date=is_up_to_date(row, painting))

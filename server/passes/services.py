@@ -211,7 +211,7 @@ def out(painting: Painting) -> PassesOut:
             PassOut(
                 **{**p, "steps": [PassStepOut(**step) for step in p["steps"]]},
                 volume_ml=sum(step["volume_ml"] for step in p["steps"]),
-                stage_url=f"/media/{stage}",
+                stage_url=pictures.url(stage),
             )
             for p, stage in zip(row.passes, row.stages, strict=True)
         ],

@@ -39,9 +39,9 @@ def read(name: str) -> bytes:
     return _place(name).read_bytes()
 
 
-def url(name: str | None) -> str | None:
+def url(name: str) -> str:
     """The address of a stored picture."""
-    return f"/media/{name}" if name else None
+    return f"/media/{name}"
 
 
 def _rows() -> Any:

@@ -86,10 +86,10 @@ def out(painting: Painting) -> PaintingOut:
         crop_moves=_crop_moves(painting),
         width_px=painting.width_px,
         height_px=painting.height_px,
-        reference_url=f"/media/{painting.reference}",
-        picture_url=f"/media/{painting.picture}",
-        value_url=f"/media/{painting.value_picture}",
-        thumbnail_url=f"/media/{painting.thumbnail}",
+        reference_url=pictures.url(painting.reference),
+        picture_url=pictures.url(painting.picture),
+        value_url=pictures.url(painting.value_picture),
+        thumbnail_url=pictures.url(painting.thumbnail),
         advice=advice_of(painting),
     )
 

@@ -80,6 +80,6 @@ def out(row: ValueRow) -> ValuesOut:
         brush_mm=brush_of(row),
         thresholds=row.thresholds,
         steps=[ValueStepOut(**step) for step in row.steps],
-        map_url=f"/media/{row.map_picture}",
+        map_url=pictures.url(row.map_picture),
         up_to_date=row.fingerprint == fingerprint_of(row),
     )

@@ -10,15 +10,18 @@ from ..colour.types import Float, LabelImage
 
 @dataclass(frozen=True)
 class MergeSettings:
-    """Exponents of the merging cost: of the harmonic size, of the colour difference and of the border's edge."""
+    """How many areas, from what cost on merging stops between `fewest` and `most`, and the exponents of the cost.
 
+    The exponents are those of the harmonic size, of the colour difference and of the border's edge.
+    """
+
+    fewest: int
+    most: int
+    stop_cost: float
     size_power: float = 1.0
     colour_power: float = 0.75
     edge_power: float = 0.7
     edge_floor: float = 0.3
-
-
-USUAL = MergeSettings()
 
 
 @dataclass
@@ -32,14 +35,11 @@ class _Graph:
     parent: list[int] = field(default_factory=list)
 
 
-def merge(
-    patches: LabelImage, features: Float, edge: Float, fewest: int, most: int, stop_cost: float,
-    settings: MergeSettings = MergeSettings(),
-) -> LabelImage:  # fmt: skip
-    """Areas 0 .. n-1 with n between `fewest` and `most` (fewer if there are fewer patches).
+def merge(patches: LabelImage, features: Float, edge: Float, settings: MergeSettings) -> LabelImage:
+    """Areas 0 .. n-1 with n between the fewest and the most of the settings (fewer if there are fewer patches).
 
     Ward's criterion (ward1963) between neighbours, weighted by how strong an edge lies on their common border. Below
-    `most` areas merging goes on only while it costs less than `stop_cost`.
+    the most areas merging goes on only while it costs less than the settings say.
     """
     graph = _graph_of(patches, features, edge)
     left = len(graph.share)
@@ -56,11 +56,11 @@ def merge(
 
     heap = [(cost(i, j), i, j, 0, 0) for i, near in enumerate(graph.borders) for j in near if j > i]
     heapq.heapify(heap)
-    while heap and left > fewest:
+    while heap and left > settings.fewest:
         price, i, j, seen_i, seen_j = heapq.heappop(heap)
         if graph.changes[i] != seen_i or graph.changes[j] != seen_j:
             continue
-        if left <= most and price > stop_cost:
+        if left <= settings.most and price > settings.stop_cost:
             break
         _absorb(graph, i, j)
         left -= 1

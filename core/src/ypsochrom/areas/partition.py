@@ -10,15 +10,15 @@ from ..colour.types import LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
 from ..imaging.resample import enlarge_labels, fit_within, shrink
 from .features import edges, features, smooth
-from .merging import merge
+from .merging import MergeSettings, merge
 
 FEWEST_AREAS, MOST_AREAS = 8, 24
 PARTITION_PX = 960
 """The partition is found at this size: finer texture is not what areas are about."""
 
 _PATCHES = 2500
-_STOP_COST = 0.9
-"""Merging goes on below `MOST_AREAS` while it costs less than this; set so that flat pictures get few areas."""
+_STOP_COST = 2.5
+"""Merging goes on below `MOST_AREAS` while it costs less than this; plain pictures get fewer areas so."""
 
 
 def partition(linear: LinearRgb, *, most: int = MOST_AREAS) -> LabelImage:
@@ -31,7 +31,8 @@ def partition(linear: LinearRgb, *, most: int = MOST_AREAS) -> LabelImage:
     lab = smooth(cielab.linear_to_lab(shrink(linear, small_width, small_height)))
     fine, lasting = edges(lab)
     patches = watershed(fine, markers=min(_PATCHES, max(1, lab.shape[0] * lab.shape[1] // 16))) - 1
-    areas = merge(patches, features(lab), lasting, min(FEWEST_AREAS, most), most, _STOP_COST)
+    settings = MergeSettings(fewest=min(FEWEST_AREAS, most), most=most, stop_cost=_STOP_COST)
+    areas = merge(patches, features(lab), lasting, settings)
     areas = _without_crumbs(enlarge_labels(areas.astype(np.uint8), width, height))
     return in_reading_order(areas)
 

@@ -91,10 +91,6 @@ class Paintbox:
     def __len__(self) -> int:
         return len(self.paints)
 
-    def only(self, keys: Iterable[str]) -> "Paintbox":
-        """The box with these paints alone, in the order of `keys`."""
-        return paintbox(keys)
-
 
 def paintbox(keys: Iterable[str]) -> Paintbox:
     """A box of the paints with these keys, each once, in the given order."""
