@@ -7,7 +7,7 @@ from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
-from .schemas import PaintOut, TubeIn, TubeOut
+from .schemas import CautionOut, PaintOut, TubeIn, TubeOut
 
 router = Router()
 
@@ -16,6 +16,12 @@ router = Router()
 def paints(request: HttpRequest) -> tuple[PaintOut, ...]:
     """Every paint that can be on a shelf."""
     return services.known_paints()
+
+
+@router.get("/cautions", response={200: list[CautionOut], **PROBLEMS})
+def cautions(request: HttpRequest) -> list[CautionOut]:
+    """Usual cautions for the paints on the shelf and for the work."""
+    return services.cautions_of(painter(request))
 
 
 @router.get("/tubes", response={200: list[TubeOut], **PROBLEMS})

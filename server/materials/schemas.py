@@ -1,6 +1,6 @@
 """What the shelf looks like over HTTP."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
@@ -9,16 +9,32 @@ Number = Annotated[float, Field(allow_inf_nan=False)]
 
 
 class PaintOut(Schema):
-    """A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white."""
+    """A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white.
+
+    `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302.
+    """
 
     key: str
     name: str
-    pigment: str
-    opacity: str
+    pigments: list[str]
+    opacity: Literal["T", "ST", "SO", "O"]
+    lightfastness: Literal["I", "II", "III"]
+    finish: Literal["matt", "satin", "gloss"]
+    strength: float
     density_kg_per_l: float
     strong: bool
     masstone: str
     tint: str
+
+
+class CautionOut(Schema):
+    """A usual caution: what is so, and what to do."""
+
+    id: str
+    severity: Literal["note", "warning"]
+    message: str
+    hint: str
+    subject: str | None
 
 
 class TubeIn(Schema):

@@ -9,12 +9,12 @@ from django.db import transaction
 
 from server.site.owned import one_of
 from ypsochrom.colour.cielab import lab_to_hex
-from ypsochrom.materials import shelf
+from ypsochrom.materials import cautions, shelf
 from ypsochrom.paint import appearance, strength
 from ypsochrom.paint.catalogue import Paint, catalogue, paint, paintbox
 
 from .models import TubeRow
-from .schemas import PaintOut, TubeIn, TubeOut
+from .schemas import CautionOut, PaintOut, TubeIn, TubeOut
 
 LOW_SHARE = 0.2
 
@@ -37,8 +37,11 @@ def known_paints() -> tuple[PaintOut, ...]:
         PaintOut(
             key=one.key,
             name=one.name,
-            pigment=one.pigment,
+            pigments=list(one.pigments),
             opacity=one.opacity,
+            lightfastness=one.lightfastness,
+            finish=one.finish,
+            strength=strength.tint_shift(one.key),
             density_kg_per_l=one.density_kg_per_l,
             strong=strength.is_strong(one.key),
             masstone=masstone(one.key),
@@ -46,6 +49,12 @@ def known_paints() -> tuple[PaintOut, ...]:
         )
         for one in catalogue().values()
     )
+
+
+def cautions_of(owner: Any) -> list[CautionOut]:
+    """The cautions for what stands on the shelf, then those for the work itself."""
+    keys = [tube.key for tube in tubes_of(owner)]
+    return [CautionOut(**vars(one)) for one in (*cautions.cautions_for(keys), *cautions.PROCESS_CAUTIONS)]
 
 
 def _tube_of(row: TubeRow) -> shelf.Tube:

@@ -56,3 +56,10 @@ def test_surface_correction_lets_white_through_and_sets_the_darkest_dark():
     satin = surface.dry("satin")
     assert surface.seen(np.array([0.0]), satin)[0] == satin.first
     assert surface.seen(np.array([1.0]), satin)[0] > 0.95
+
+
+def test_a_film_thinner_than_floats_can_tell_raises_nothing_and_shows_what_lies_beneath():
+    # a film of 1e-310 once overflowed in coth
+    for thickness in (1e-310, 5e-324, 1e-30):
+        seen = km.film(np.array([3.0]), np.array([0.5]), thickness, np.array([0.4]))
+        np.testing.assert_allclose(seen, 0.4, atol=1e-12)

@@ -39,3 +39,15 @@ def test_the_catalogue_shows_every_paint_with_its_colours(client):
     assert [paint["key"] for paint in paints] == list(catalogue())
     assert all(paint["masstone"].startswith("#") and len(paint["tint"]) == 7 for paint in paints)
     assert {paint["key"] for paint in paints if paint["strong"]} >= {"PB15:3", "PG7", "PBk7"}
+
+
+def test_cautions_follow_what_stands_on_the_shelf(client):
+    def warnings():
+        return [c["message"] for c in client.get("/api/materials/cautions").json() if c["severity"] == "warning"]
+
+    assert warnings() == []
+    client.post("/api/materials/tubes", TUBE | {"key": "PR108"}, content_type=JSON)
+    (cadmium,) = warnings()
+    assert "cadmium red medium" in cadmium
+    notes = [c for c in client.get("/api/materials/cautions").json() if c["severity"] == "note"]
+    assert any("drain" in note["message"] for note in notes)

@@ -14,8 +14,10 @@ from typing import Literal
 
 import numpy as np
 
+from ..colour import spectra
 from ..colour.types import Float
 from ..kit.errors import BadShelf, UnknownPaint
+from . import kubelka_munk, surface
 
 SCATTERING_UNIT_PER_UM = 0.25
 """One unit of K or S per micrometre of dry film (catalogue note): film thickness x this = thickness in catalogue units."""
@@ -26,18 +28,30 @@ _WHITE_LIGHTNESS = 92.0
 _WHITE_CHROMA = 6.0
 
 
+Lightfastness = Literal["I", "II", "III"]
+"""Class after ASTM D4302: I excellent, II very good, III not sufficient; from memory, the label decides."""
+
+DryFinish = Literal["matt", "satin", "gloss"]
+
+
 @dataclass(frozen=True, eq=False)
 class Paint:
-    """One paint of the catalogue; `absorption` and `scattering` have shape (36,)."""
+    """One paint of the catalogue; `absorption` and `scattering` have shape (36,).
+
+    `pigments` are Colour Index names; a convenience mixture has several and is a mixture of other paints (`made_of`).
+    """
 
     key: str
     name: str
-    pigment: str
+    pigments: tuple[str, ...]
     opacity: Opacity
+    lightfastness: Lightfastness
+    finish: DryFinish
     density_kg_per_l: float
     masstone_lab: tuple[float, float, float]
     absorption: Float = field(repr=False)
     scattering: Float = field(repr=False)
+    made_of: tuple[tuple[str, int], ...] = ()
 
     @property
     def is_white(self) -> bool:
@@ -48,14 +62,16 @@ class Paint:
 
 @cache
 def catalogue() -> dict[str, Paint]:
-    """Every paint by its key, in the catalogue's order."""
+    """Every paint by its key, in the catalogue's order: single pigments first, then convenience mixtures."""
     raw = json.loads(resources.files(__package__).joinpath("data/catalogue.json").read_text())
-    return {
+    known = {
         row["key"]: Paint(
             key=row["key"],
             name=row["name"],
-            pigment=row["pigment"],
+            pigments=(row["pigment"],),
             opacity=row["opacity"],
+            lightfastness=row["lightfastness"],
+            finish=row["finish"],
             density_kg_per_l=row["density_kg_per_l"],
             masstone_lab=tuple(row["masstone_lab"]),
             absorption=np.array(row["K"], dtype=float),
@@ -63,6 +79,36 @@ def catalogue() -> dict[str, Paint]:
         )
         for row in raw["paints"]
     }
+    for row in raw["mixtures"]:
+        known[row["key"]] = _mixture(row["key"], row["name"], {known[key]: n for key, n in row["parts"].items()})
+    return known
+
+
+_OPACITIES: tuple[Opacity, ...] = ("T", "ST", "SO", "O")
+_LIGHTFASTNESS: tuple[Lightfastness, ...] = ("I", "II", "III")
+
+
+def _mixture(key: str, name: str, parts: dict[Paint, int]) -> Paint:
+    """A convenience mixture: K, S and density by volume; as fugitive as its worst pigment, as opaque as its mean one."""
+    share = np.array(list(parts.values()), dtype=float) / sum(parts.values())
+    absorption = share @ np.stack([p.absorption for p in parts])
+    scattering = share @ np.stack([p.scattering for p in parts])
+    dry = surface.seen(kubelka_munk.masstone(absorption, scattering), surface.dry("satin"))
+    lightness, a, b = (float(x) for x in spectra.reflectance_to_lab(dry))
+    opacity = round(float(share @ np.array([_OPACITIES.index(p.opacity) for p in parts])))
+    return Paint(
+        key=key,
+        name=name,
+        pigments=tuple(dict.fromkeys(pigment for p in parts for pigment in p.pigments)),
+        opacity=_OPACITIES[opacity],
+        lightfastness=max((p.lightfastness for p in parts), key=_LIGHTFASTNESS.index),
+        finish="satin",
+        density_kg_per_l=float(share @ np.array([p.density_kg_per_l for p in parts])),
+        masstone_lab=(lightness, a, b),
+        absorption=absorption,
+        scattering=scattering,
+        made_of=tuple((p.key, n) for p, n in parts.items()),
+    )
 
 
 def paint(key: str) -> Paint:

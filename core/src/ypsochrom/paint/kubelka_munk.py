@@ -7,11 +7,8 @@ import numpy as np
 
 from ..colour.types import Float, Reflectance
 
-_THIN = 1e-9
-"""Below this b, the finite-film equation is evaluated in its limit for K -> 0 to avoid 0/0."""
-
-_OPAQUE_BSX = 30.0
-"""coth differs from 1 by less than 1e-25 beyond this; capping it here only prevents overflow."""
+_NO_ABSORPTION = 1e-9
+"""Below this b, tanh(bSX) / b is its limit SX."""
 
 
 def masstone(absorption: Float, scattering: Float) -> Reflectance:
@@ -28,12 +25,10 @@ def film(absorption: Float, scattering: Float, thickness: Float | float, beneath
     """
     a = 1 + absorption / scattering
     b = np.sqrt(np.maximum(a * a - 1, 0.0))
-    bsx = b * scattering * thickness
-    # b coth(bSX) tends to 1/(SX) as b tends to 0; a film of no thickness is handled by the division below.
-    with np.errstate(divide="ignore", invalid="ignore"):
-        b_coth = np.where(b < _THIN, 1 / (scattering * thickness), b / np.tanh(np.minimum(bsx, _OPAQUE_BSX)))
-        through = (1 - beneath * (a - b_coth)) / (a - beneath + b_coth)
-    return np.where(scattering * thickness <= 0, beneath, through)
+    sx = scattering * thickness
+    # Kubelka's equation with coth turned into tanh and divided by b: nothing in it is endless, also for K or X of 0.
+    depth = np.where(b < _NO_ABSORPTION, sx, np.tanh(b * sx) / np.maximum(b, _NO_ABSORPTION))
+    return (depth * (1 - a * beneath) + beneath) / (depth * (a - beneath) + 1)
 
 
 def mixture(parts: Float, coefficients: Float) -> Float:

@@ -8,8 +8,17 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { inWords } from "../../shared/api/client";
 import { ml, mm } from "../../shared/ui/numbers";
+import { AdviceList } from "../../shared/ui/AdviceList";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
-import { addTube, changeTube, removeTube, tubesQuery, type Tube, type TubeIn } from "./queries";
+import {
+  addTube,
+  cautionsQuery,
+  changeTube,
+  removeTube,
+  tubesQuery,
+  type Tube,
+  type TubeIn,
+} from "./queries";
 import { TubeDialog } from "./TubeDialog";
 
 const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): TubeIn => ({
@@ -23,6 +32,7 @@ const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): Tu
 
 export function ShelfPage() {
   const tubes = useQuery(tubesQuery);
+  const cautions = useQuery(cautionsQuery);
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [open, setOpen] = useState<Tube | "new" | null>(null);
@@ -101,6 +111,14 @@ export function ShelfPage() {
           <TubeCard key={tube.id} tube={tube} change={() => setOpen(tube)} remove={() => void remove(tube)} />
         ))}
       </Box>
+      {cautions.data && (
+        <Box component="section" aria-labelledby="safely" sx={{ mt: 5, maxWidth: 860 }}>
+          <Typography id="safely" variant="h2" gutterBottom>
+            Working safely
+          </Typography>
+          <AdviceList advice={cautions.data} />
+        </Box>
+      )}
       {open && <TubeDialog tube={open === "new" ? null : open} save={save} close={() => setOpen(null)} />}
     </Box>
   );

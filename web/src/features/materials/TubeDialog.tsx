@@ -18,7 +18,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { Swatch } from "../../shared/ui/Swatch";
-import { paintsQuery, type Tube, type TubeIn } from "./queries";
+import { paintsQuery, type Paint, type Tube, type TubeIn } from "./queries";
 
 const OPACITY: Record<string, string> = {
   T: "transparent",
@@ -26,6 +26,22 @@ const OPACITY: Record<string, string> = {
   SO: "semi-opaque",
   O: "opaque",
 };
+
+const LIGHTFASTNESS: Record<string, string> = {
+  I: "excellent",
+  II: "very good",
+  III: "not sufficient: it will fade",
+};
+
+/** What a painter wants to know of a paint before it goes on the shelf. */
+export function paintFacts(paint: Paint): string {
+  const pigments = `${paint.pigments.length > 1 ? "Pigments" : "Pigment"} ${paint.pigments.join(" + ")}`;
+  const strong = paint.strong ? ", a strong tinter: let it down before it goes into a pile" : "";
+  return (
+    `${pigments}; ${OPACITY[paint.opacity]}, dries ${paint.finish}${strong}. ` +
+    `Lightfastness ${paint.lightfastness}, ${LIGHTFASTNESS[paint.lightfastness]} (generic; your tube’s label decides).`
+  );
+}
 
 interface Typed {
   key: string;
@@ -114,12 +130,7 @@ export function TubeDialog({ tube, save, close }: Props) {
               )}
               renderInput={(props) => <TextField {...props} label="Paint" />}
             />
-            {chosen && (
-              <Typography color="text.secondary">
-                Pigment {chosen.pigment}, {OPACITY[chosen.opacity]}
-                {chosen.strong ? ", a strong tinter: let it down before it goes into a pile" : ""}.
-              </Typography>
-            )}
+            {chosen && <Typography color="text.secondary">{paintFacts(chosen)}</Typography>}
             <Stack direction="row" spacing={2}>
               {field("volume_ml", "Tube holds, ml")}
               {field("left_ml", "Left in it, ml")}

@@ -18,6 +18,11 @@ export const paintsQuery = queryOptions({
   staleTime: Infinity,
 });
 
+export const cautionsQuery = queryOptions({
+  queryKey: ["tubes", "cautions"],
+  queryFn: () => answered(api.GET("/api/materials/cautions")),
+});
+
 export const addTube = (body: TubeIn) => answered(api.POST("/api/materials/tubes", { body }));
 
 export const changeTube = (tube_id: number, body: TubeIn) =>

@@ -44,6 +44,26 @@ export interface paths {
         patch: operations["server_areas_api_rename"];
         trace?: never;
     };
+    "/api/materials/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cautions
+         * @description Usual cautions for the paints on the shelf and for the work.
+         */
+        get: operations["server_materials_api_cautions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/paints": {
         parameters: {
             query?: never;
@@ -482,6 +502,25 @@ export interface components {
             values: "missing" | "stale" | "current";
         };
         /**
+         * CautionOut
+         * @description A usual caution: what is so, and what to do.
+         */
+        CautionOut: {
+            /** Hint */
+            hint: string;
+            /** Id */
+            id: string;
+            /** Message */
+            message: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "warning";
+            /** Subject */
+            subject: string | null;
+        };
+        /**
          * FamilyOut
          * @description A value family inside an area; `colour` is the photo's.
          */
@@ -590,20 +629,37 @@ export interface components {
         /**
          * PaintOut
          * @description A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white.
+         *
+         *     `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302.
          */
         PaintOut: {
             /** Density Kg Per L */
             density_kg_per_l: number;
+            /**
+             * Finish
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss";
             /** Key */
             key: string;
+            /**
+             * Lightfastness
+             * @enum {string}
+             */
+            lightfastness: "I" | "II" | "III";
             /** Masstone */
             masstone: string;
             /** Name */
             name: string;
-            /** Opacity */
-            opacity: string;
-            /** Pigment */
-            pigment: string;
+            /**
+             * Opacity
+             * @enum {string}
+             */
+            opacity: "T" | "ST" | "SO" | "O";
+            /** Pigments */
+            pigments: string[];
+            /** Strength */
+            strength: number;
             /** Strong */
             strong: boolean;
             /** Tint */
@@ -1021,6 +1077,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_cautions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CautionOut"][];
                 };
             };
             /** @description Unauthorized */
