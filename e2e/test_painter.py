@@ -114,6 +114,26 @@ def test_a_change_of_the_shelf_makes_the_plan_out_of_date_and_one_action_mends_i
     expect(page.get_by_role("heading", name="zinc white")).to_be_hidden()
 
 
+def test_tubes_come_from_a_file_row_by_row_and_can_be_taken_back(page: Page, tmp_path):
+    file = tmp_path / "mine.csv"
+    file.write_text("key;left_ml\nsapgreen;20,5\nPX99;10\nolive;30\n")
+    page.goto("/materials")
+    tubes = page.get_by_role("list", name="Tubes").get_by_role("listitem")
+    expect(tubes).to_have_count(16)
+    page.get_by_role("button", name="Tubes from a file").click()
+    page.get_by_label("Shelf file").set_input_files(file)
+    expect(page.get_by_role("status")).to_contain_text("2 tubes can go on the shelf. 1 row is left out")
+    expect(page.get_by_role("list", name="Rows of the file")).to_contain_text("PX99")
+    page.get_by_role("button", name="Put on the shelf").click()
+    expect(tubes).to_have_count(18)
+    expect(page.get_by_role("heading", name="sap-type green")).to_be_visible()
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="Save as CSV").click()
+    assert "sapgreen,sap-type green,60,20.5" in saving.value.path().read_text()
+    page.get_by_role("button", name="Undo").click()
+    expect(tubes).to_have_count(16)
+
+
 def test_the_subject_can_be_put_on_another_support_and_back(page: Page):
     open_kettle(page, "subject")
     page.get_by_role("button", name="300 × 240").click()

@@ -1,13 +1,13 @@
 """HTTP of the shelf."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
-from .schemas import CautionOut, PaintOut, TubeIn, TubeOut
+from .schemas import CautionOut, PaintOut, ShelfFile, ShelfRowOut, TubeIn, TubeOut
 
 router = Router()
 
@@ -34,6 +34,20 @@ def tubes(request: HttpRequest) -> list[TubeOut]:
 def add(request: HttpRequest, payload: TubeIn) -> Status[TubeOut]:
     """Put a tube on the shelf."""
     return Status(201, services.add_tube(painter(request), payload))
+
+
+@router.post("/file", response={200: list[ShelfRowOut], **PROBLEMS})
+def read_file(request: HttpRequest, payload: ShelfFile) -> list[ShelfRowOut]:
+    """Look at a shelf file row by row, or with `keep` put its good rows on the shelf."""
+    return services.read_file(painter(request), payload)
+
+
+@router.get("/file", response={200: None, **PROBLEMS})
+def write_file(request: HttpRequest) -> HttpResponse:
+    """The shelf as CSV, to be saved."""
+    answer = HttpResponse(services.write_file(painter(request)), content_type="text/csv")
+    answer["Content-Disposition"] = 'attachment; filename="shelf.csv"'
+    return answer
 
 
 @router.put("/tubes/{tube_id}", response={200: TubeOut, **PROBLEMS})

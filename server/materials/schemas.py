@@ -48,6 +48,24 @@ class TubeIn(Schema):
     notes: Annotated[str, Field(max_length=200)] = ""
 
 
+class ShelfFile(Schema):
+    """A shelf as CSV text; `keep` false only shows what would be added."""
+
+    text: Annotated[str, Field(max_length=500_000)]
+    keep: bool = False
+
+
+class ShelfRowOut(Schema):
+    """One row of a shelf file: the paint it adds, or what is wrong with it and what to do."""
+
+    line: int
+    key: str | None
+    name: str | None
+    left_ml: float | None
+    problem: str | None
+    hint: str | None
+
+
 class TubeOut(TubeIn):
     """A tube on the shelf; `low` when less than a fifth is left."""
 

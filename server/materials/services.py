@@ -14,7 +14,7 @@ from ypsochrom.paint import appearance, strength
 from ypsochrom.paint.catalogue import Paint, catalogue, paint, paintbox
 
 from .models import TubeRow
-from .schemas import CautionOut, PaintOut, TubeIn, TubeOut
+from .schemas import CautionOut, PaintOut, ShelfFile, ShelfRowOut, TubeIn, TubeOut
 
 LOW_SHARE = 0.2
 
@@ -84,6 +84,30 @@ def _out(row: TubeRow) -> TubeOut:
         notes=row.notes,
         low=row.left_ml < LOW_SHARE * row.volume_ml,
     )
+
+
+@transaction.atomic
+def read_file(owner: Any, given: ShelfFile) -> list[ShelfRowOut]:
+    """What a shelf file holds, row by row; with `keep` its good rows go on the shelf."""
+    rows = shelf.read_rows(given.text)
+    if given.keep:
+        add_tubes(owner, [row.tube for row in rows if row.tube is not None])
+    return [
+        ShelfRowOut(
+            line=row.line,
+            key=row.tube.key if row.tube else None,
+            name=paint(row.tube.key).name if row.tube else None,
+            left_ml=row.tube.left_ml if row.tube else None,
+            problem=row.problem.message if row.problem else None,
+            hint=row.problem.hint if row.problem else None,
+        )
+        for row in rows
+    ]
+
+
+def write_file(owner: Any) -> str:
+    """The shelf as CSV, in the form that `read_file` takes."""
+    return shelf.write_csv(tubes_of(owner))
 
 
 def list_tubes(owner: Any) -> list[TubeOut]:

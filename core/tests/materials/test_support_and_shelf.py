@@ -96,3 +96,20 @@ def test_empty_tubes_leave_an_empty_shelf():
 def test_brushes_are_never_wider_than_asked():
     assert at_most(40) == 38
     assert at_most(0.1) == min(WIDTHS_MM)
+
+
+def test_every_row_of_a_shelf_file_is_told_good_or_bad():
+    rows = shelf.read_rows("key,left_ml,notes\nPB29,12,\nPX9,5,\n,,\nPW6,lots,\nPY42,,,,too,many\n")
+    assert [(row.line, row.tube.key if row.tube else None) for row in rows] == [
+        (2, "PB29"), (3, None), (5, None), (6, "PY42"),
+    ]  # fmt: skip
+    assert "PX9" in rows[1].problem.message
+    assert "left_ml is 'lots'" in rows[2].problem.message
+    assert all(row.problem.hint for row in rows if row.problem)
+
+
+def test_prices_below_nothing_and_long_notes_are_no_tubes():
+    with pytest.raises(BadShelf, match="price"):
+        shelf.read_csv("key,price\nPB29,-3\n")
+    with pytest.raises(BadShelf, match="notes"):
+        shelf.read_csv("key,notes\nPB29," + "x" * 300 + "\n")

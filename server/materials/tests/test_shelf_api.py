@@ -51,3 +51,28 @@ def test_cautions_follow_what_stands_on_the_shelf(client):
     assert "cadmium red medium" in cadmium
     notes = [c for c in client.get("/api/materials/cautions").json() if c["severity"] == "note"]
     assert any("drain" in note["message"] for note in notes)
+
+
+FILE = "key,left_ml\nPB29,12\nPX9,5\nPW6,60\n"
+
+
+def test_a_shelf_file_is_looked_at_row_by_row_before_anything_is_kept(client):
+    rows = client.post("/api/materials/file", {"text": FILE}, content_type=JSON).json()
+    assert [(row["line"], row["key"]) for row in rows] == [(2, "PB29"), (3, None), (4, "PW6")]
+    assert "PX9" in rows[1]["problem"]
+    assert rows[1]["hint"]
+    assert client.get("/api/materials/tubes").json() == []
+
+
+def test_the_good_rows_of_a_shelf_file_go_on_the_shelf_and_come_back_as_a_file(client):
+    client.post("/api/materials/file", {"text": FILE, "keep": True}, content_type=JSON)
+    assert [(t["key"], t["left_ml"]) for t in client.get("/api/materials/tubes").json()] == [("PB29", 12), ("PW6", 60)]
+    saved = client.get("/api/materials/file")
+    assert saved["Content-Disposition"] == 'attachment; filename="shelf.csv"'
+    again = client.post("/api/materials/file", {"text": saved.content.decode()}, content_type=JSON).json()
+    assert [row["key"] for row in again] == ["PB29", "PW6"]
+
+
+def test_a_file_that_is_no_shelf_is_refused(client):
+    answer = client.post("/api/materials/file", {"text": "hello", "keep": True}, content_type=JSON)
+    assert (answer.status_code, answer.json()["code"]) == (422, "materials.bad_shelf")

@@ -14,6 +14,7 @@ USUAL_NOZZLE_MM = 8.0
 """A middling opening of 60 ml tubes; from memory."""
 
 LARGEST_TUBE_ML = 5000.0
+LONGEST_NOTES = 200
 CSV_COLUMNS = ("key", "name", "volume_ml", "left_ml", "nozzle_mm", "price", "notes")
 
 
@@ -34,11 +35,14 @@ class Tube:
             ("volume", self.volume_ml, 0.0, LARGEST_TUBE_ML),
             ("volume left", self.left_ml, 0.0, self.volume_ml),
             ("nozzle diameter", self.nozzle_mm, 1.0, 60.0),
+            ("price", self.price or 0.0, 0.0, 1e6),
         ):
             if not (math.isfinite(number) and low <= number <= high):
                 raise BadShelf(
                     f"The tube {self.key} has a {what} of {number:g}.", f"It must lie between {low:g} and {high:g}."
                 )
+        if len(self.notes) > LONGEST_NOTES:
+            raise BadShelf(f"The notes of {self.key} are too long.", f"Keep them under {LONGEST_NOTES} characters.")
 
 
 STARTER_KEYS = (
@@ -61,10 +65,19 @@ def usable_keys(tubes: Iterable[Tube]) -> tuple[str, ...]:
     return keys
 
 
-def read_csv(text: str) -> tuple[Tube, ...]:
-    """Tubes of a CSV text with a header; only the column `key` is needed. `BadShelf` names the first bad row.
+@dataclass(frozen=True)
+class ShelfRow:
+    """One row of a shelf file: the tube it describes, or the problem that keeps it from being one."""
 
-    Comma, semicolon or tab may separate the columns. Two rows with the same key are two tubes of the same paint.
+    line: int
+    tube: Tube | None
+    problem: BadShelf | None = None
+
+
+def read_rows(text: str) -> tuple[ShelfRow, ...]:
+    """Every row of a CSV text with a header, good or bad; only the column `key` is needed.
+
+    Comma, semicolon or tab may separate the columns; blank rows are passed over. `BadShelf` when the header lacks `key`.
     """
     text = text.removeprefix("\ufeff")
     header = text.split("\n", 1)[0]
@@ -72,22 +85,35 @@ def read_csv(text: str) -> tuple[Tube, ...]:
     rows = csv.DictReader(io.StringIO(text), delimiter=separator)
     names = {name.strip().lower(): name for name in rows.fieldnames or () if name}
     if "key" not in names:
-        raise BadShelf(
-            "The shelf file has no column 'key'.", f"Its first row must name columns: {', '.join(CSV_COLUMNS)}."
-        )
-    tubes = []
+        columns = ", ".join(CSV_COLUMNS)
+        raise BadShelf("The shelf file has no column 'key'.", f"Its first row must name columns: {columns}.")
+    found = []
     for row in rows:
-        cells = {
-            ours: (row[theirs] or "").strip() for ours, theirs in names.items() if not isinstance(row[theirs], list)
-        }
+        cells = {ours: (row[theirs] or "").strip() for ours, theirs in names.items()}
         if any(cells.values()):
-            tubes.append(_tube_of(cells, rows.line_num, decimal_comma=separator != ","))
-    if not tubes:
+            try:
+                found.append(ShelfRow(rows.line_num, _tube_of(cells, decimal_comma=separator != ",")))
+            except (BadShelf, UnknownPaint) as error:
+                problem = BadShelf(f"Line {rows.line_num} of the shelf file: {error.message}", error.hint)
+                found.append(ShelfRow(rows.line_num, None, problem))
+    return tuple(found)
+
+
+def read_csv(text: str) -> tuple[Tube, ...]:
+    """Tubes of a CSV text as `read_rows` reads it; `BadShelf` names the first bad row, or says that there is none.
+
+    Two rows with the same key are two tubes of the same paint.
+    """
+    rows = read_rows(text)
+    for row in rows:
+        if row.problem is not None:
+            raise row.problem
+    if not rows:
         raise BadShelf("The shelf file holds no tubes.", "Add one row per tube below the header.")
-    return tuple(tubes)
+    return tuple(row.tube for row in rows if row.tube is not None)
 
 
-def _tube_of(cells: dict[str, str], line: int, *, decimal_comma: bool) -> Tube:
+def _tube_of(cells: dict[str, str], *, decimal_comma: bool) -> Tube:
     def number(column: str, otherwise: float) -> float:
         written = cells.get(column, "")
         if not written:
@@ -97,18 +123,15 @@ def _tube_of(cells: dict[str, str], line: int, *, decimal_comma: bool) -> Tube:
         except ValueError:
             raise BadShelf(f"{column} is {written!r}.", "Write a plain number.") from None
 
-    try:
-        volume = number("volume_ml", USUAL_VOLUME_ML)
-        return Tube(
-            key=cells["key"],
-            volume_ml=volume,
-            left_ml=number("left_ml", volume),
-            nozzle_mm=number("nozzle_mm", USUAL_NOZZLE_MM),
-            price=number("price", 0.0) if cells.get("price") else None,
-            notes=cells.get("notes", ""),
-        )
-    except (BadShelf, UnknownPaint) as error:
-        raise BadShelf(f"Line {line} of the shelf file: {error.message}", error.hint) from error
+    volume = number("volume_ml", USUAL_VOLUME_ML)
+    return Tube(
+        key=cells["key"],
+        volume_ml=volume,
+        left_ml=number("left_ml", volume),
+        nozzle_mm=number("nozzle_mm", USUAL_NOZZLE_MM),
+        price=number("price", 0.0) if cells.get("price") else None,
+        notes=cells.get("notes", ""),
+    )
 
 
 def write_csv(tubes: Iterable[Tube]) -> str:

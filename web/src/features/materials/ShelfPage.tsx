@@ -14,11 +14,14 @@ import {
   addTube,
   cautionsQuery,
   changeTube,
+  readShelfFile,
   removeTube,
+  SHELF_FILE,
   tubesQuery,
   type Tube,
   type TubeIn,
 } from "./queries";
+import { ShelfFileDialog } from "./ShelfFileDialog";
 import { TubeDialog } from "./TubeDialog";
 
 const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): TubeIn => ({
@@ -35,6 +38,7 @@ export function ShelfPage() {
   const cautions = useQuery(cautionsQuery);
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
+  const [reading, setReading] = useState(false);
   const [open, setOpen] = useState<Tube | "new" | null>(null);
   const refresh = () => queries.invalidateQueries({ queryKey: ["tubes"] });
 
@@ -56,6 +60,18 @@ export function ShelfPage() {
         undo: () => then(changeTube(open.id, before)),
       });
     }
+  };
+  const keepFile = async (text: string, count: number) => {
+    const before = new Set(tubes.data?.map((tube) => tube.id));
+    const takeBack = async () => {
+      const now = await queries.fetchQuery({ ...tubesQuery, staleTime: 0 });
+      await Promise.all(now.filter((tube) => !before.has(tube.id)).map((tube) => removeTube(tube.id)));
+    };
+    await edit({
+      label: `Added ${count} tubes from a file`,
+      act: () => then(readShelfFile(text, true)),
+      undo: () => then(takeBack()),
+    });
   };
   const remove = async (tube: Tube) => {
     try {
@@ -83,6 +99,10 @@ export function ShelfPage() {
             start.
           </Typography>
         </Box>
+        <Button onClick={() => setReading(true)}>Tubes from a file</Button>
+        <Button component="a" href={SHELF_FILE} download="shelf.csv">
+          Save as CSV
+        </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setOpen("new")}>
           Add a tube
         </Button>
@@ -119,6 +139,7 @@ export function ShelfPage() {
           <AdviceList advice={cautions.data} />
         </Box>
       )}
+      {reading && <ShelfFileDialog keep={keepFile} close={() => setReading(false)} />}
       {open && <TubeDialog tube={open === "new" ? null : open} save={save} close={() => setOpen(null)} />}
     </Box>
   );

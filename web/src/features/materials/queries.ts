@@ -30,3 +30,11 @@ export const changeTube = (tube_id: number, body: TubeIn) =>
 
 export const removeTube = (tube_id: number) =>
   answered(api.DELETE("/api/materials/tubes/{tube_id}", { params: { path: { tube_id } } }));
+
+export type ShelfRow = Schemas["ShelfRowOut"];
+
+/** What a shelf file holds; with `keep` its good rows go on the shelf. */
+export const readShelfFile = (text: string, keep: boolean) =>
+  answered(api.POST("/api/materials/file", { body: { text, keep } }));
+
+export const SHELF_FILE = "/api/materials/file";

@@ -64,6 +64,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write File
+         * @description The shelf as CSV, to be saved.
+         */
+        get: operations["server_materials_api_write_file"];
+        put?: never;
+        /**
+         * Read File
+         * @description Look at a shelf file row by row, or with `keep` put its good rows on the shelf.
+         */
+        post: operations["server_materials_api_read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/paints": {
         parameters: {
             query?: never;
@@ -857,6 +881,37 @@ export interface components {
             family: string;
         };
         /**
+         * ShelfFile
+         * @description A shelf as CSV text; `keep` false only shows what would be added.
+         */
+        ShelfFile: {
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ShelfRowOut
+         * @description One row of a shelf file: the paint it adds, or what is wrong with it and what to do.
+         */
+        ShelfRowOut: {
+            /** Hint */
+            hint: string | null;
+            /** Key */
+            key: string | null;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string | null;
+            /** Problem */
+            problem: string | null;
+        };
+        /**
          * Studio
          * @description The painter and whether this installation asks for a login.
          */
@@ -1142,6 +1197,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CautionOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_write_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfRowOut"][];
                 };
             };
             /** @description Unauthorized */
