@@ -80,6 +80,7 @@ export const theme = createTheme({
       },
     },
     MuiPaper: { defaultProps: { elevation: 0 } },
+    MuiDialogActions: { styleOverrides: { root: { padding: "8px 24px 20px" } } },
     MuiDialog: { defaultProps: { fullWidth: true, maxWidth: "sm" } },
     MuiAlert: {
       styleOverrides: { root: { backgroundColor: N[85], color: N[2], borderLeft: `6px solid ${N[3]}` } },
