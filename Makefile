@@ -16,6 +16,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.
 
 demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) manage.py migrate --verbosity 0
+	@$(PY) manage.py tidy_pictures --verbosity 0
 	@$(PY) -m demo.load --once
 	@exec $(PY) -m demo.serve $(PORT)
 

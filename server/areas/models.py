@@ -15,6 +15,8 @@ class AreaRow(Owned):
     labels = models.CharField(max_length=80)
     families = models.CharField(max_length=80)
 
+    picture_fields = ("labels", "families")
+
 
 class AreaName(Owned):
     """A name that the painter typed, kept at a point of the support so that it survives a new partition."""

@@ -18,6 +18,8 @@ class PassRow(Owned):
     advice = models.JSONField()
     stages = models.JSONField()
 
+    picture_fields = ("stages",)
+
 
 class PlanRun(Owned):
     """One computation of a plan in the background; the page reads its progress from here, also after a reload."""

@@ -1,6 +1,6 @@
 """Every row has an owner, and only its owner sees it."""
 
-from typing import Any, Self, TypeVar
+from typing import Any, ClassVar, Self, TypeVar
 
 from django.conf import settings
 from django.db import models
@@ -22,6 +22,9 @@ class Owned(models.Model):
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     objects = OwnedRows.as_manager()
+
+    picture_fields: ClassVar[tuple[str, ...]] = ()
+    """Fields that hold the name of a stored picture, or a list of such names."""
 
     class Meta:
         abstract = True

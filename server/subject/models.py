@@ -9,6 +9,7 @@ class StoredPicture(Owned):
     """Says that an owner may see the stored picture of this name (a content hash)."""
 
     name = models.CharField(max_length=80)
+    stored = models.DateTimeField(auto_now=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["owner", "name"], name="one_row_per_owner_and_picture")]
@@ -34,6 +35,8 @@ class Painting(Owned):
     crop_advice = models.JSONField(default=list)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
+
+    picture_fields = ("reference", "picture", "value_picture", "thumbnail")
 
     class Meta:
         ordering = ["id"]

@@ -155,8 +155,11 @@ def change_painting(owner: Any, painting_id: int, change: PaintingChange) -> Pai
 
 @transaction.atomic
 def remove_painting(owner: Any, painting_id: int) -> None:
-    """Remove a painting and all that was planned for it."""
-    painting_of(owner, painting_id).delete()
+    """Remove a painting, all that was planned for it, and its pictures."""
+    painting = painting_of(owner, painting_id)
+    names = pictures.names_in_use(owner, painting=painting)
+    painting.delete()
+    transaction.on_commit(lambda: pictures.forget(owner, names))
 
 
 def _derive(painting: Painting) -> None:

@@ -18,3 +18,5 @@ class ValueRow(Owned):
     thresholds = models.JSONField(default=list)
     steps = models.JSONField(default=list)
     map_picture = models.CharField(max_length=80)
+
+    picture_fields = ("map_picture",)

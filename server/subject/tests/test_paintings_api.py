@@ -1,9 +1,14 @@
 import io
+from pathlib import Path
 
 import pytest
+from django.conf import settings
+from django.core.management import call_command
 from django.test import Client
+from django.utils import timezone
 from PIL import Image
 
+from server.site import pictures
 from server.subject.models import Painting, StoredPicture
 
 pytestmark = pytest.mark.django_db
@@ -63,3 +68,43 @@ def test_a_removed_painting_is_gone(client, planned):
     assert client.delete(path).status_code == 204
     assert client.get(path).status_code == 404
     assert Client().get("/api/passes/benches").json() == []
+
+
+def stored_files():
+    return {path.name for path in Path(settings.MEDIA_ROOT).rglob("*.*")}
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_photo_of_a_removed_painting_leaves_the_disk(client, planned, upload):
+    kept = upload(title="Another", size="300x300mm").json()
+    before = stored_files()
+    client.delete(f"/api/subject/paintings/{planned['id']}")
+    assert client.get(planned["reference_url"]).status_code == 200  # the other painting has the same reference
+    assert client.get(planned["picture_url"]).status_code == 404
+    assert planned["picture_url"].split("/")[-1] not in stored_files()
+    client.delete(f"/api/subject/paintings/{kept['id']}")
+    assert client.get(planned["reference_url"]).status_code == 404
+    assert not StoredPicture.objects.exists()
+    assert kept["reference_url"].split("/")[-1] not in stored_files()
+    assert len(stored_files()) < len(before)
+
+
+def test_value_maps_that_were_only_tried_are_tidied_away_and_kept_ones_stay(client, painting):
+    path = f"/api/values/{painting['id']}"
+    tried = client.put(path, {"limits": [4]}, content_type="application/json").json()["map_url"]
+    kept = client.put(path, {"limits": [5]}, content_type="application/json").json()["map_url"]
+    call_command("tidy_pictures", verbosity=0)
+    assert client.get(tried).status_code == 200  # young: it may belong to work under way
+    StoredPicture.objects.update(stored=timezone.now() - 2 * pictures.UNDER_WAY)
+    call_command("tidy_pictures", verbosity=0)
+    assert client.get(tried).status_code == 404
+    assert client.get(kept).status_code == 200
+    assert client.get(painting["picture_url"]).status_code == 200
+
+
+def test_one_painters_tidying_leaves_the_same_picture_of_another_alone(client, painting, django_user_model):
+    other = django_user_model.objects.create_user("other")
+    name = painting["reference_url"].split("/")[-1]
+    StoredPicture.objects.create(owner=other, name=name)
+    assert pictures.forget(other, [name, "another"]) == 1
+    assert client.get(painting["reference_url"]).status_code == 200
