@@ -32,7 +32,7 @@ dev: $(STAMPS)/dev $(STAMPS)/npm
 lint: $(STAMPS)/dev $(STAMPS)/npm
 	$(PY) -m ruff format --check .
 	$(PY) -m ruff check .
-	.venv/bin/lint-imports --no-logo 2>/dev/null || .venv/bin/lint-imports
+	.venv/bin/lint-imports
 	$(PY) -m mypy
 	$(PY) manage.py makemigrations --check --dry-run
 	$(PY) -m tools.openapi --check
