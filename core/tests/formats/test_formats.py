@@ -92,11 +92,11 @@ def test_a_plan_is_read_back_from_its_json(plan):
         assert [p.family for p in read.parts] == [p.family for p in was.parts]
     used = [mix for mix in plan.all_mixes if mix.id in plan.passes.volumes]
     for entry, was in zip(written["mixes"], used, strict=True):
-        read = plan_read.read_mix(entry)
+        read = plan_read.read_mix(entry, plan.mixes.box)
         assert (read.id, read.name, read.serves, read.match.recipe) == (was.id, was.name, was.serves, was.match.recipe)
         np.testing.assert_allclose(read.match.lab_dry, was.match.lab_dry)
     ground = plan_json.mix_json(plan.passes.ground, 0.0)
-    passes = plan_read.read_passes(ground, written["passes"], written["paint"], written["advice"])
+    passes = plan_read.read_passes(ground, written["passes"], written["paint"], written["advice"], plan.mixes.box)
     assert passes.passes == plan.passes.passes
     assert passes.volumes == pytest.approx(plan.passes.volumes)
     assert passes.paint == plan.passes.paint

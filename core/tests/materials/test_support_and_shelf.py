@@ -85,12 +85,12 @@ def test_bad_shelf_files_name_what_is_wrong(text, names):
 
 
 def test_two_tubes_of_one_paint_are_one_paint_to_mix_with():
-    assert shelf.usable_keys(shelf.read_csv("key\nPB29\nPW6\nPB29\n")) == ("PB29", "PW6")
+    assert shelf.usable_box(shelf.read_csv("key\nPB29\nPW6\nPB29\n")).keys == ("PB29", "PW6")
 
 
 def test_empty_tubes_leave_an_empty_shelf():
     with pytest.raises(BadShelf, match="empty"):
-        shelf.usable_keys([shelf.Tube("PW6", 60, 0)])
+        shelf.usable_box([shelf.Tube("PW6", 60, 0)])
 
 
 def test_brushes_are_never_wider_than_asked():

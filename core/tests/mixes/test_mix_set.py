@@ -3,6 +3,7 @@ import pytest
 
 from ypsochrom.areas.area import Area, FamilyPart
 from ypsochrom.mixes.mix_set import choose_palette, find_mixes, targets_of
+from ypsochrom.paint.catalogue import paintbox
 from ypsochrom.values.scale import PaintRange
 
 
@@ -16,7 +17,7 @@ EARTHS = ("PW6", "PY42", "PBr7bs", "PBr7ru", "PB29")
 
 def test_every_part_is_served_by_one_mix_and_names_differ():
     areas = [area(i + 1, (30.0 + 6 * i, 5.0, 12.0)) for i in range(8)]
-    found = find_mixes(areas, EARTHS)
+    found = find_mixes(areas, paintbox(EARTHS))
     served = [part for mix in found.mixes for part in mix.serves]
     assert sorted(served) == [(a.id, "half-tone") for a in areas]
     assert len({mix.name for mix in found.mixes}) == len(found.mixes)
@@ -27,7 +28,7 @@ def test_every_part_is_served_by_one_mix_and_names_differ():
 
 def test_targets_that_come_to_the_same_recipe_share_one_pile():
     areas = [area(1, (20.0, 5.0, -20.0)), area(2, (60.0, 20.0, 40.0)), area(3, (90.0, 0.0, 0.0))]
-    (only,) = find_mixes(areas, ("PB29",)).mixes
+    (only,) = find_mixes(areas, paintbox(["PB29"])).mixes
     assert len(only.serves) == 3
 
 
@@ -45,17 +46,17 @@ def ids(found):
 
 
 def test_advice_names_what_the_tubes_cannot_do():
-    light = find_mixes([area(1, (92.0, 0.0, 5.0))], ("PB29", "PBr7bs"))
+    light = find_mixes([area(1, (92.0, 0.0, 5.0))], paintbox(["PB29", "PBr7bs"]))
     assert {"mixes.W001", "mixes.W002"} <= ids(light)
-    loud = find_mixes([area(1, (60.0, -60.0, 30.0))], EARTHS)
+    loud = find_mixes([area(1, (60.0, -60.0, 30.0))], paintbox(EARTHS))
     assert ids(loud) == {"mixes.W003"}
-    black = find_mixes([area(1, (3.0, 0.0, 0.0))], ("PBk9",))
+    black = find_mixes([area(1, (3.0, 0.0, 0.0))], paintbox(["PBk9"]))
     assert "mixes.N001" in ids(black)
-    assert not ids(find_mixes([area(1, (60.0, 3.0, 15.0))], EARTHS))
+    assert not ids(find_mixes([area(1, (60.0, 3.0, 15.0))], paintbox(EARTHS)))
 
 
 def test_advice_says_what_to_do_and_about_which_mix():
-    found = find_mixes([area(1, (92.0, 0.0, 5.0))], ("PB29", "PBr7bs"))
+    found = find_mixes([area(1, (92.0, 0.0, 5.0))], paintbox(["PB29", "PBr7bs"]))
     assert all(advice.hint for advice in found.advice)
     about = {advice.subject for advice in found.advice if advice.id == "mixes.W002"}
     assert about <= {mix.id for mix in found.mixes}
@@ -63,21 +64,21 @@ def test_advice_says_what_to_do_and_about_which_mix():
 
 def test_the_palette_serves_the_colours_that_are_there():
     blues = targets_of([area(i, (30.0 + 10 * i, 0.0, -30.0)) for i in range(1, 5)])
-    shelf = ("PW6", "PY35l", "PR108", "PB29", "PBr7bs", "PG17")
-    assert {"PW6", "PB29"} <= set(choose_palette(shelf, blues, 3))
-    assert choose_palette(shelf, blues, 6) == shelf
-    assert choose_palette(("PB29",), blues, 4) == ("PB29",)
+    shelf = paintbox(["PW6", "PY35l", "PR108", "PB29", "PBr7bs", "PG17"])
+    assert {"PW6", "PB29"} <= set(choose_palette(shelf, blues, 3).keys)
+    assert choose_palette(shelf, blues, 6).keys == shelf.keys
+    assert choose_palette(paintbox(["PB29"]), blues, 4).keys == ("PB29",)
 
 
 def test_a_small_highlight_still_counts_when_tubes_are_chosen():
     wall = area(1, (60.0, 0.0, 4.0), cm2=1100.0)
     lemon = area(2, (78.0, 4.0, 75.0), cm2=15.0)
-    shelf = ("PW6", "PBk9", "PBr7ru", "PY35l", "PB29")
-    assert "PY35l" in choose_palette(shelf, targets_of([wall, lemon]), 3)
+    shelf = paintbox(["PW6", "PBk9", "PBr7ru", "PY35l", "PB29"])
+    assert "PY35l" in choose_palette(shelf, targets_of([wall, lemon]), 3).keys
 
 
 def test_mixes_come_from_dark_to_light():
     areas = [area(i + 1, (lightness, 4.0, 10.0)) for i, lightness in enumerate((80.0, 30.0, 55.0))]
-    targets = [mix.match.target_lab[0] for mix in find_mixes(areas, EARTHS).mixes]
+    targets = [mix.match.target_lab[0] for mix in find_mixes(areas, paintbox(EARTHS)).mixes]
     assert targets == sorted(targets)
     assert np.isfinite(targets).all()

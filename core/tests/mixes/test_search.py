@@ -31,7 +31,7 @@ def random_mixes(keys, count, seed=0):
 
 @pytest.mark.parametrize(("keys", "median", "most"), [(EIGHT, 0.4, 1.3), (TWELVE, 0.4, 1.0)])
 def test_recipes_reach_colours_in_the_gamut_as_closely_as_the_prototype(keys, median, most):
-    table = table_for(keys)
+    table = table_for(paintbox(keys))
     errors = [best_recipes(table, target, count=1)[0].de00 for target in random_mixes(keys, 150)]
     assert np.median(errors) <= median
     assert np.quantile(errors, 0.95) <= most
@@ -44,7 +44,7 @@ def test_colour_chart_patches_in_the_gamut_are_matched(keys):
     grid = colour.SpectralShape(380, 730, 10)
     patches = [sd.copy().align(grid).values for sd in colour.SDS_COLOURCHECKERS["ISO 17321-1"].values()]
     targets = spectra.reflectance_to_lab(np.array(patches))
-    table = table_for(keys)
+    table = table_for(paintbox(keys))
     reachable = [target for target in targets if delta_e_2000(table.lab.astype(float), target).min() < 1.0]
     assert len(reachable) >= 8
     errors = [best_recipes(table, target, count=1)[0].de00 for target in reachable]
@@ -53,7 +53,7 @@ def test_colour_chart_patches_in_the_gamut_are_matched(keys):
 
 
 def test_search_is_nearly_as_good_as_brute_force_over_the_table():
-    table = table_for(EIGHT)
+    table = table_for(paintbox(EIGHT))
     for target in random_mixes(EIGHT, 25, seed=3):
         brute = delta_e_2000(table.lab.astype(float), target).min()
         best = min(match.de00 for match in best_recipes(table, target))
@@ -63,7 +63,7 @@ def test_search_is_nearly_as_good_as_brute_force_over_the_table():
 @settings(deadline=None, max_examples=30)
 @given(st.floats(0, 100), st.floats(-60, 80), st.floats(-70, 90))
 def test_every_recipe_is_whole_parts_of_at_most_four_paints_of_the_palette(lightness, a, b):
-    matches = best_recipes(table_for(EIGHT), np.array([lightness, a, b]))
+    matches = best_recipes(table_for(paintbox(EIGHT)), np.array([lightness, a, b]))
     assert matches
     assert len({frozenset(m.recipe.keys) for m in matches}) == len(matches)
     for match in matches:
@@ -78,19 +78,19 @@ def test_every_recipe_is_whole_parts_of_at_most_four_paints_of_the_palette(light
 
 def test_out_of_reach_targets_keep_their_value_first():
     # no paint is this saturated a blue: chroma falls short, value must not
-    match = best_recipes(table_for(EIGHT), np.array([55.0, 10.0, -90.0]), count=1)[0]
+    match = best_recipes(table_for(paintbox(EIGHT)), np.array([55.0, 10.0, -90.0]), count=1)[0]
     assert match.de00 > 5
     assert abs(match.value_error) < 0.4
 
 
 def test_permuting_the_tubes_changes_nothing():
     target = np.array([55.0, 12.0, 20.0])
-    assert best_recipes(table_for(EIGHT), target) == best_recipes(table_for(EIGHT[::-1]), target)
+    assert best_recipes(table_for(paintbox(EIGHT)), target) == best_recipes(table_for(paintbox(EIGHT[::-1])), target)
 
 
 def test_a_palette_of_one_tube_and_one_without_white_still_answer():
-    assert best_recipes(table_for(("PB29",)), np.array([50.0, 0.0, 0.0]))[0].recipe.keys == ("PB29",)
-    dark = best_recipes(table_for(("PB29", "PBr7bs")), np.array([90.0, 0.0, 0.0]), count=1)[0]
+    assert best_recipes(table_for(paintbox(("PB29",))), np.array([50.0, 0.0, 0.0]))[0].recipe.keys == ("PB29",)
+    dark = best_recipes(table_for(paintbox(("PB29", "PBr7bs"))), np.array([90.0, 0.0, 0.0]), count=1)[0]
     assert dark.value_error < -3
 
 
@@ -115,18 +115,18 @@ def test_din99_matches_colour_science():
 
 def loss_of(keys, targets):
     """How far the best recipes of a palette stay from the targets, by the fine table."""
-    return sum(best_recipes(table_for(keys), target, count=1)[0].de00 ** 2 for target in targets)
+    return sum(best_recipes(table_for(paintbox(keys)), target, count=1)[0].de00 ** 2 for target in targets)
 
 
 def test_best_tubes_beat_random_palettes_of_the_same_size():
     targets = random_mixes(("PW6", "PB28", "PO20", "PBr7ru"), 12, seed=5)
-    chosen = best_tubes((*TWELVE, "PB28", "PO20", "PBr7ru"), targets, np.ones(12), 4)
+    chosen = best_tubes(paintbox((*TWELVE, "PB28", "PO20", "PBr7ru")), targets, np.ones(12), 4)
     rng = np.random.default_rng(8)
     others = [("PW6", *rng.choice([k for k in TWELVE if k != "PW6"], 3, replace=False)) for _ in range(6)]
     assert loss_of(chosen, targets) <= min(loss_of(other, targets) for other in others)
 
 
 def test_best_tubes_keep_white_and_locked_paints_and_the_asked_number():
-    chosen = best_tubes(TWELVE, random_mixes(EIGHT, 8), np.ones(8), 5, locked=("PG7",))
+    chosen = best_tubes(paintbox(TWELVE), random_mixes(EIGHT, 8), np.ones(8), 5, locked=("PG7",))
     assert len(chosen) == 5
     assert {"PW6", "PG7"} <= set(chosen)

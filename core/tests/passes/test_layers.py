@@ -1,11 +1,15 @@
 import numpy as np
 import pytest
 
+from ypsochrom.materials.measures import bead_cm
 from ypsochrom.materials.shelf import Tube
 from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
+from ypsochrom.paint.catalogue import paintbox
 from ypsochrom.passes import layers, quantities
+
+BOX = paintbox(["PW6"])
 
 
 def recipe(**parts):
@@ -21,18 +25,20 @@ def mix(number, made):
 
 def test_paint_over_its_own_colour_needs_one_coat():
     for made in (WHITE, BLACK, EARTH, recipe(PY83=1)):
-        assert layers.coats_needed(made, 60, layers.masstone(made)) == 1
+        assert layers.coats_needed(made, BOX, 60, layers.masstone(made, BOX)) == 1
 
 
 def test_more_coats_come_nearer_to_the_masstone():
-    goal = layers.masstone(WHITE)
-    away = [np.abs(layers.laid(WHITE, 60, coats, layers.masstone(BLACK)) - goal).max() for coats in (1, 2, 3, 8)]
+    goal = layers.masstone(WHITE, BOX)
+    away = [
+        np.abs(layers.laid(WHITE, BOX, 60, coats, layers.masstone(BLACK, BOX)) - goal).max() for coats in (1, 2, 3, 8)
+    ]
     assert away == sorted(away, reverse=True)
 
 
 def test_thicker_films_need_no_more_coats_than_thin_ones():
-    yellow, black = recipe(PY74=1), layers.masstone(BLACK)
-    coats = [layers.coats_needed(yellow, film, black) for film in (20, 60, 140, 400)]
+    yellow, black = recipe(PY74=1), layers.masstone(BLACK, BOX)
+    coats = [layers.coats_needed(yellow, BOX, film, black) for film in (20, 60, 140, 400)]
     assert coats == sorted(coats, reverse=True)
     assert coats[0] == layers.MOST_COATS
 
@@ -51,7 +57,7 @@ def test_paint_needs_add_up_the_mixes_and_know_the_shelf():
     assert (white.key, white.volume_ml, white.left_ml) == ("PW6", 8.0, 15)
     assert (blue.key, blue.volume_ml, blue.left_ml) == ("PB29", 2.0, 0)
     assert white.mass_g == pytest.approx(12.0)
-    assert white.bead_cm == pytest.approx(quantities.bead_cm(8.0, 10))
+    assert white.bead_cm == pytest.approx(bead_cm(8.0, 10))
     (short,) = quantities.stock_advice([white, blue])
     assert short.subject == "PB29"
     assert "2.0 ml" in short.message

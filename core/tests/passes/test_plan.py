@@ -9,9 +9,10 @@ from sklearn.datasets import load_sample_images
 
 from ypsochrom.colour import srgb
 from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf, Cancelled
+from ypsochrom.materials.measures import bead_cm
 from ypsochrom.materials.shelf import Tube, starter_shelf
 from ypsochrom.materials.support import Support
-from ypsochrom.paint.catalogue import paint
+from ypsochrom.paint.catalogue import paint, paintbox
 from ypsochrom.passes import layers, quantities
 from ypsochrom.passes.direct import mix_volumes
 from ypsochrom.passes.plan import PlanSettings, make_plan
@@ -19,6 +20,7 @@ from ypsochrom.passes.stages import stage_pictures
 from ypsochrom.subject.decode import Picture, decode
 
 PANEL = Support(400, 300)
+BOX = paintbox(["PW6"])
 SOURCES = ("kettle", "coffee", "china")
 
 
@@ -82,7 +84,7 @@ def test_step_volumes_are_area_times_film_times_coats_with_loss(plan):
 
 
 def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(plan):
-    stages = stage_pictures(plan.areas, plan.all_mixes, plan.passes.passes)
+    stages = stage_pictures(plan.areas, plan.all_mixes, plan.passes.passes, plan.mixes.box)
     assert len(stages) == len(plan.passes.passes)
     photo = plan.picture.srgb8.astype(float)
     away = [np.abs(stage - photo).mean() for stage in stages]
@@ -91,14 +93,14 @@ def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(plan):
 
 def test_bead_of_an_8_mm_nozzle_is_two_centimetres_a_millilitre():
     # worked by hand: 1 cm3 / (pi x 0.4^2 cm2) = 1.989 cm
-    assert quantities.bead_cm(1.0, 8.0) == pytest.approx(1.989, abs=1e-3)
+    assert bead_cm(1.0, 8.0) == pytest.approx(1.989, abs=1e-3)
     assert quantities.film_volume_ml(1000, 100, 1) == pytest.approx(10 * (1 + quantities.LOSS_SHARE))
 
 
 def test_pale_paint_over_a_dark_needs_more_coats_than_an_earth_common_practice(plan):
-    black = layers.masstone(_recipe({"PBk9": 1}))
+    black = layers.masstone(_recipe({"PBk9": 1}), BOX)
     yellow, ochre = _recipe({"PY74": 1}), _recipe({"PBr7bu": 1})
-    assert layers.coats_needed(yellow, 60, black) > layers.coats_needed(ochre, 60, black)
+    assert layers.coats_needed(yellow, BOX, 60, black) > layers.coats_needed(ochre, BOX, 60, black)
 
 
 def _recipe(parts):

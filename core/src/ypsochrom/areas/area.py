@@ -9,7 +9,7 @@ from scipy import ndimage
 
 from ..colour import cielab
 from ..colour.munsell import lab_to_value
-from ..colour.types import Lab, LabelImage, LinearRgb, MunsellValue
+from ..colour.types import Lab, LabelImage, LinearRgb, MunsellValue, triple
 from ..colour.words import colour_name
 from ..materials.support import Support
 from ..values.value_map import brush_px
@@ -86,7 +86,7 @@ def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, suppor
                 family=family,
                 area_cm2=float(pixels[at] / labels.size * support.area_cm2),
                 value=float(lab_to_value(part_lab[at])),
-                lab=_triple(part_lab[at]),
+                lab=triple(part_lab[at]),
             )
             for family, at in ((family, index * len(FAMILIES) + i) for i, family in enumerate(FAMILIES))
             if pixels[at]
@@ -99,7 +99,7 @@ def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, suppor
                 area_cm2=share * support.area_cm2,
                 share=share,
                 value=float(lab_to_value(lab[index])),
-                lab=_triple(lab[index]),
+                lab=triple(lab[index]),
                 centre=centres[index],
                 parts=parts,
             )
@@ -152,8 +152,3 @@ def _place(centre: tuple[float, float]) -> str:
     if across == "middle":
         return {"upper": "top", "": "centre", "lower": "bottom"}[down]
     return f"{down} {across}".strip()
-
-
-def _triple(lab: Lab) -> tuple[float, float, float]:
-    lightness, a, b = (float(x) for x in lab)
-    return lightness, a, b

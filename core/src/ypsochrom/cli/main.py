@@ -11,13 +11,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import Any, NoReturn
 
-import numpy as np
-
-from ..colour import cielab
-from ..colour.types import Lab
-from ..kit.errors import BadColour, BadPicture, BadSetting, BadShelf, YpsochromError
-
-_HEX = re.compile(r"^#?([0-9a-fA-F]{6})$")
+from ..kit.errors import BadPicture, BadSetting, BadShelf, YpsochromError
 
 
 class _Parser(argparse.ArgumentParser):
@@ -175,40 +169,24 @@ def _mix(options: argparse.Namespace) -> None:
         )
 
 
-def read_target(text: str) -> Lab:
-    """CIELAB of `62,14,28` or `#a07850`; `BadColour` for anything else."""
-    text = text.strip()
-    if found := _HEX.match(text):
-        encoded = np.array([int(found[1][i : i + 2], 16) for i in (0, 2, 4)], dtype=np.uint8)
-        return cielab.srgb8_to_lab(encoded).astype(float)
-    try:
-        numbers = np.array([float(word) for word in text.replace(";", ",").split(",")])
-    except ValueError:
-        numbers = np.empty(0)
-    if numbers.shape != (3,) or not np.isfinite(numbers).all():
-        raise BadColour(f"{text!r} is not a colour.", "Write CIELAB as in 62,14,28 or a colour as in #a07850.")
-    if not (0 <= numbers[0] <= 100 and (np.abs(numbers[1:]) <= 160).all()):
-        raise BadColour(f"{text!r} lies outside CIELAB.", "L* must be 0-100, a* and b* between -160 and 160.")
-    return numbers
-
-
 def _match(options: argparse.Namespace) -> None:
+    from ..colour.written import read_colour
     from ..formats.plan_json import matches_json
-    from ..materials.shelf import usable_keys
+    from ..materials.shelf import usable_box
     from ..mixes.search import best_recipes
     from ..mixes.table import table_for
     from ..paint.catalogue import paint, paintbox
 
-    targets = [read_target(text) for text in options.targets]
+    targets = [read_colour(text) for text in options.targets]
     if options.tubes_only is not None:
         keys: tuple[str, ...] = tuple(word.strip() for word in options.tubes_only.split(",") if word.strip())
         if options.shelf is not None:
-            left = usable_keys(_read_shelf(options.shelf))
+            left = usable_box(_read_shelf(options.shelf)).keys
             keys = tuple(key for key in keys if key in left)
-        paintbox(keys)
+        box = paintbox(keys)
     else:
-        keys = usable_keys(_read_shelf(options.shelf))
-    table = table_for(keys)
+        box = usable_box(_read_shelf(options.shelf))
+    table = table_for(box)
     answers = [matches_json(target, best_recipes(table, target)) for target in targets]
     if options.json:
         print(json.dumps(answers, indent=2))

@@ -9,6 +9,9 @@ Float = NDArray[np.floating]
 Xyz = NDArray[np.floating]
 """CIE 1931 tristimulus values, shape (..., 3), with Y of the perfect diffuser = 1."""
 
+LabTriple = tuple[float, float, float]
+"""One CIELAB colour as plain numbers, for results that are compared and kept."""
+
 Lab = NDArray[np.floating]
 """CIELAB under D65, 2 degree observer, shape (..., 3): L* 0-100, a* and b* about -130 to 130."""
 
@@ -29,3 +32,9 @@ LabelImage = NDArray[np.integer]
 
 Mask = NDArray[np.bool_]
 """True inside, shape (height, width)."""
+
+
+def triple(lab: Lab) -> LabTriple:
+    """One colour of an array as plain numbers."""
+    lightness, a, b = (float(x) for x in lab)
+    return lightness, a, b

@@ -5,9 +5,10 @@ from pathlib import Path
 
 from ..passes.plan import Plan
 from . import folder, plan_json, plan_pdf, png, recipes_csv, svg
+from .pdf_page import Paper
 
 
-def files(plan: Plan, title: str, paper: plan_pdf.Paper = "A4") -> dict[str, bytes | str]:
+def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]:
     """File name to content."""
     return {
         "plan.json": json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
@@ -19,6 +20,6 @@ def files(plan: Plan, title: str, paper: plan_pdf.Paper = "A4") -> dict[str, byt
     }
 
 
-def write(plan: Plan, where: Path, title: str, paper: plan_pdf.Paper = "A4") -> None:
+def write(plan: Plan, where: Path, title: str, paper: Paper = "A4") -> None:
     """Write the plan's files into a folder, all or none."""
     folder.write_folder(where, files(plan, title, paper))

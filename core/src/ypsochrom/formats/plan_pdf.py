@@ -1,153 +1,43 @@
 """plan.pdf: what a painter pins beside the easel. Value map, areas with a legend, mixes with swatches, passes."""
 
-import io
-from collections.abc import Callable, Sequence
-from functools import cache
-from importlib import resources
-from typing import Literal
+from collections.abc import Callable
 
 import cv2
 import numpy as np
-from reportlab import rl_config
-from reportlab.lib import pagesizes
-from reportlab.lib.utils import ImageReader
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
-from reportlab.pdfgen.canvas import Canvas
 
 from ..areas.area import AreaMap
-from ..colour import cielab
 from ..colour.types import Srgb8
-from ..imaging.resample import fit_within
 from ..mixes.mix_set import Mix
 from ..paint.catalogue import paint
 from ..passes.direct import PaintPass, Step
 from ..passes.plan import Plan
-from .png import picture_jpeg, step_greys
+from .pdf_page import LINE, MARGIN, SMALL, TEXT, Page, Paper, document, wrapped
+from .png import step_greys
 
-Paper = Literal["A4", "Letter"]
-PAPERS = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
-
-_MARGIN, _LINE = 42.0, 14.0
-_TEXT, _SMALL, _HEADING = 9.5, 8.0, 16.0
-_PICTURE_PX = 1200
-_FONT, _BOLD = "AtkinsonHyperlegibleNext", "AtkinsonHyperlegibleNext-Bold"
-_BASIS = (
-    "Colours are predicted dry (satin) from catalogue data, not from your own tubes: expect CIEDE2000 1.5 to 3. "
+_BASES = {
+    "catalogue": "Colours are predicted dry (satin) from catalogue data, not from your own tubes: expect CIEDE2000 1.5 to 3. ",
+    "calibrated": "Colours are predicted dry (satin) from your own tubes as you calibrated them. ",
+}
+_CAUTION = (
     "Films and losses are common practice. "
     "Follow the paint's label and safety data sheet; do not sand dry or spray cadmium or cobalt paints."
 )
 
 
-rl_config.useA85 = 0  # binary streams: encoding pictures as text took two seconds and a quarter more space
-
-
-@cache
-def _load_fonts() -> None:
-    data = resources.files(__package__).joinpath("data")
-    for name, file in ((_FONT, "AtkinsonHyperlegibleNext-Regular.ttf"), (_BOLD, "AtkinsonHyperlegibleNext-Bold.ttf")):
-        pdfmetrics.registerFont(TTFont(name, io.BytesIO(data.joinpath(file).read_bytes())))
-
-
-class _Page:
-    """A cursor down the page; asks for a new page when room runs out."""
-
-    def __init__(self, canvas: Canvas, paper: Paper, title: str) -> None:
-        self.canvas = canvas
-        self.width, self.height = PAPERS[paper]
-        self.title = title
-        self.y = 0.0
-        self.heading = ""
-
-    @property
-    def inner(self) -> float:
-        return self.width - 2 * _MARGIN
-
-    def begin(self, heading: str) -> None:
-        self.heading = heading
-        self.y = self.height - _MARGIN
-        self.canvas.setFillGray(0.1)
-        self.canvas.setFont(_BOLD, _HEADING)
-        self.canvas.drawString(_MARGIN, self.y - _HEADING, heading)
-        self.canvas.setFont(_FONT, _SMALL)
-        self.canvas.drawRightString(
-            self.width - _MARGIN, self.y - _HEADING, f"{self.title} · page {self.canvas.getPageNumber()}"
-        )
-        self.y -= _HEADING + 16
-
-    def end(self) -> None:
-        self.canvas.showPage()
-
-    def room(self, needed: float) -> None:
-        if self.y - needed < _MARGIN:
-            self.end()
-            self.begin(self.heading)
-
-    def text(self, words: str, x: float = 0.0, *, bold: bool = False, size: float = _TEXT, grey: float = 0.1) -> None:
-        self.canvas.setFillGray(grey)
-        self.canvas.setFont(_BOLD if bold else _FONT, size)
-        self.canvas.drawString(_MARGIN + x, self.y - size, _fitted(words, self.inner - x, bold, size))
-
-    def paragraph(self, words: str, *, size: float = _TEXT, grey: float = 0.1) -> None:
-        for line in _wrapped(words, self.inner, size):
-            self.room(_LINE)
-            self.text(line, size=size, grey=grey)
-            self.y -= size * 1.4
-
-    def picture(self, picture: Srgb8, most_height: float) -> None:
-        height, width = picture.shape[:2]
-        scale = min(self.inner / width, most_height / height)
-        self.room(height * scale)
-        print_width, print_height = fit_within(width, height, _PICTURE_PX)
-        printed = np.asarray(cv2.resize(picture, (print_width, print_height), interpolation=cv2.INTER_AREA))
-        reader = ImageReader(io.BytesIO(picture_jpeg(printed.astype(np.uint8))))
-        self.canvas.drawImage(reader, _MARGIN, self.y - height * scale, width * scale, height * scale)
-        self.y -= height * scale + 12
-
-    def swatch(self, lab: Sequence[float], x: float, width: float, height: float) -> None:
-        red, green, blue = (cielab.lab_to_srgb8(np.array(lab)) / 255).tolist()
-        self.canvas.setFillColorRGB(red, green, blue)
-        self.canvas.rect(_MARGIN + x, self.y - height, width, height, stroke=0, fill=1)
-
-
-def _fitted(words: str, width: float, bold: bool, size: float) -> str:
-    font = _BOLD if bold else _FONT
-    if pdfmetrics.stringWidth(words, font, size) <= width:
-        return words
-    while words and pdfmetrics.stringWidth(words + "…", font, size) > width:
-        words = words[:-1]
-    return words + "…"
-
-
-def _wrapped(words: str, width: float, size: float) -> list[str]:
-    lines, line = [], ""
-    for word in words.split():
-        longer = f"{line} {word}".strip()
-        if line and pdfmetrics.stringWidth(longer, _FONT, size) > width:
-            lines.append(line)
-            line = word
-        else:
-            line = longer
-    return [*lines, line] if line else lines
-
-
 def plan_pdf(plan: Plan, title: str, paper: Paper = "A4") -> bytes:
     """The plan as a PDF of a few pages; deterministic for the same plan."""
-    _load_fonts()
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=PAPERS[paper], invariant=1, pageCompression=1)
-    canvas.setTitle(title)
-    canvas.setCreator("Ypsochrom")
-    page = _Page(canvas, paper, title)
-    chapters: tuple[Callable[[_Page, Plan], None], ...] = (_values, _areas, _mixes, _passes)
-    for chapter in chapters:
-        chapter(page, plan)
-        page.end()
-    canvas.save()
-    return out.getvalue()
+    chapters: tuple[Callable[[Page, Plan], None], ...] = (_values, _areas, _mixes, _passes)
+
+    def draw(page: Page) -> None:
+        for number, chapter in enumerate(chapters):
+            if number:
+                page.end()
+            chapter(page, plan)
+
+    return document(title, paper, draw)
 
 
-def _values(page: _Page, plan: Plan) -> None:
+def _values(page: Page, plan: Plan) -> None:
     support = plan.settings.support
     page.begin("Subject and values")
     page.paragraph(
@@ -159,17 +49,17 @@ def _values(page: _Page, plan: Plan) -> None:
     greys = step_greys(plan.values)
     page.picture(np.repeat(greys[plan.values.labels][..., None], 3, axis=-1), 250)
     for step in reversed(plan.values.steps):
-        page.room(_LINE + 4)
+        page.room(LINE + 4)
         grey = float(greys[step.index]) / 255
         page.canvas.setFillGray(grey)
-        page.canvas.rect(_MARGIN, page.y - 12, 34, 12, stroke=0, fill=1)
+        page.canvas.rect(MARGIN, page.y - 12, 34, 12, stroke=0, fill=1)
         page.text(
             f"Step {step.index + 1}: value {step.value:.1f}, {step.share:.0%} of the surface, {step.area_cm2:.0f} cm²",
             44,
         )
-        page.y -= _LINE + 3
+        page.y -= LINE + 3
     page.y -= 6
-    page.paragraph(_BASIS, size=_SMALL, grey=0.3)
+    page.paragraph(_BASES[plan.mixes.box.source] + _CAUTION, size=SMALL, grey=0.3)
 
 
 def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
@@ -194,18 +84,18 @@ def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
     return pale
 
 
-def _areas(page: _Page, plan: Plan) -> None:
+def _areas(page: Page, plan: Plan) -> None:
     page.begin("Areas")
     page.picture(outlined(plan.areas, plan.picture.srgb8), 330)
     for area in plan.areas.areas:
-        page.room(_LINE + 3)
+        page.room(LINE + 3)
         page.swatch(area.lab, 0, 22, 12)
         page.text(f"{area.index + 1}", 28, bold=True)
         page.text(area.name, 50)
         page.text(f"value {area.value:.1f}", 240)
         page.text(f"{area.area_cm2:.1f} cm²", 300)
-        page.text(", ".join(part.family for part in area.parts), 356, size=_SMALL, grey=0.3)
-        page.y -= _LINE + 3
+        page.text(", ".join(part.family for part in area.parts), 356, size=SMALL, grey=0.3)
+        page.y -= LINE + 3
 
 
 def _signed(error: float) -> str:
@@ -222,7 +112,7 @@ def _pile_words(mix: Mix) -> str:
     return " + ".join(words)
 
 
-def _mixes(page: _Page, plan: Plan) -> None:
+def _mixes(page: Page, plan: Plan) -> None:
     page.begin("Mixes")
     page.paragraph(
         "Parts by volume of tube paint, strong tinters last. Swatches: the photo's colour, the mix dry, the mix wet."
@@ -232,40 +122,40 @@ def _mixes(page: _Page, plan: Plan) -> None:
     for mix in plan.all_mixes:
         if mix.id not in plan.passes.volumes:
             continue
-        pile = _wrapped(_pile_words(mix), page.inner - 128, _TEXT)
-        page.room(46 + _LINE * (len(pile) - 1))
+        pile = wrapped(_pile_words(mix), page.inner - 128, TEXT)
+        page.room(46 + LINE * (len(pile) - 1))
         for place, lab in enumerate((mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)):
             page.swatch(lab, place * 40, 38, 34)
         page.text(f"{mix.id}  {mix.name}", 128, bold=True)
         page.text(f"{plan.passes.volumes[mix.id]:.1f} ml", 440, bold=True)
-        page.y -= _LINE
+        page.y -= LINE
         for line in pile:
             page.text(line, 128)
-            page.y -= _LINE
+            page.y -= LINE
         served = sorted({number_of[area] for area, _ in mix.serves})
         areas = "all areas" if len(served) == len(number_of) else "areas " + ", ".join(str(n) for n in served)
         page.text(
             f"{areas}; colour difference {mix.match.de00:.1f}, value {_signed(mix.match.value_error)} steps",
             128,
-            size=_SMALL,
+            size=SMALL,
             grey=0.3,
         )
-        page.y -= _LINE + 6
+        page.y -= LINE + 6
     page.y -= 4
     page.room(90)
     page.text("Paint needed", bold=True)
-    page.y -= _LINE + 3
+    page.y -= LINE + 3
     for need in plan.passes.paint:
-        page.room(_LINE)
+        page.room(LINE)
         page.text(f"{paint(need.key).name} ({need.key})")
         page.text(f"{need.volume_ml:.1f} ml", 220)
         page.text(f"{need.mass_g:.0f} g", 290)
         page.text(f"{need.bead_cm:.0f} cm from the tube", 340)
         page.text("not enough left" if need.volume_ml > need.left_ml else "", 450, bold=True)
-        page.y -= _LINE
+        page.y -= LINE
 
 
-def _passes(page: _Page, plan: Plan) -> None:
+def _passes(page: Page, plan: Plan) -> None:
     page.begin("Passes")
     mix_of = {mix.id: mix for mix in plan.all_mixes}
     area_of = {area.id: area for area in plan.areas.areas}
@@ -281,13 +171,13 @@ def _passes(page: _Page, plan: Plan) -> None:
             numbers = [str(area_of[step.area].index + 1) for step in steps]
             where = "the whole surface" if len(steps) == len(area_of) else "areas " + ", ".join(numbers)
             coats = max(step.coats for step in steps)
-            page.room(_LINE + 3)
+            page.room(LINE + 3)
             page.swatch(mix.match.lab_dry, 0, 22, 12)
             page.text(f"{mix.id} {mix.name}", 28)
             page.text(f"{coats} coat{'s' if coats > 1 else ''}", 200)
             page.text(f"{sum(step.volume_ml for step in steps):.2f} ml", 250)
-            page.text(where, 310, size=_SMALL)
-            page.y -= _LINE + 3
+            page.text(where, 310, size=SMALL)
+            page.y -= LINE + 3
         page.y -= 8
 
 

@@ -6,11 +6,12 @@ from typing import Any
 import numpy as np
 
 from ..areas.area import Area, AreaMap, FamilyPart
-from ..colour.types import LabelImage
+from ..colour.types import LabelImage, triple
 from ..kit.advice import Advice
 from ..mixes.mix_set import Mix, MixSet
 from ..mixes.recipe import Recipe
 from ..mixes.search import evaluate
+from ..paint.catalogue import Paintbox
 from ..passes.direct import PaintPass, Step, mix_volumes
 from ..passes.plan import PassPlan
 from ..passes.quantities import PaintNeed
@@ -27,9 +28,9 @@ def read_area(written: Json) -> Area:
         area_cm2=written["area_cm2"],
         share=written["share"],
         value=written["value"],
-        lab=_triple(written["lab"]),
+        lab=triple(written["lab"]),
         centre=(written["centre"][0], written["centre"][1]),
-        parts=tuple(FamilyPart(p["family"], p["area_cm2"], p["value"], _triple(p["lab"])) for p in written["families"]),
+        parts=tuple(FamilyPart(p["family"], p["area_cm2"], p["value"], triple(p["lab"])) for p in written["families"]),
     )
 
 
@@ -38,19 +39,19 @@ def read_areas(written: Sequence[Json], labels: LabelImage, families: LabelImage
     return AreaMap(labels=labels, families=families, areas=tuple(read_area(area) for area in written))
 
 
-def read_mix(written: Json) -> Mix:
+def read_mix(written: Json, box: Paintbox) -> Mix:
     """The inverse of `plan_json.mix_json`; colours are predicted anew from the parts."""
     return Mix(
         id=written["id"],
         name=written["name"],
-        match=evaluate(Recipe.of(written["parts"]), np.array(written["target_lab"])),
+        match=evaluate(Recipe.of(written["parts"]), np.array(written["target_lab"]), box),
         serves=tuple((part["area"], part["family"]) for part in written["parts_served"]),
     )
 
 
-def read_mixes(palette: Sequence[str], written: Sequence[Json], advice: Sequence[Json]) -> MixSet:
+def read_mixes(box: Paintbox, written: Sequence[Json], advice: Sequence[Json]) -> MixSet:
     """A set of mixes from its JSON pieces."""
-    return MixSet(tuple(palette), tuple(read_mix(mix) for mix in written), read_advice(advice))
+    return MixSet(box, tuple(read_mix(mix, box) for mix in written), read_advice(advice))
 
 
 def read_advice(written: Sequence[Json]) -> tuple[Advice, ...]:
@@ -58,7 +59,9 @@ def read_advice(written: Sequence[Json]) -> tuple[Advice, ...]:
     return tuple(Advice(**entry) for entry in written)
 
 
-def read_passes(ground: Json, passes: Sequence[Json], paint: Sequence[Json], advice: Sequence[Json]) -> PassPlan:
+def read_passes(
+    ground: Json, passes: Sequence[Json], paint: Sequence[Json], advice: Sequence[Json], box: Paintbox
+) -> PassPlan:
     """A pass plan from its JSON pieces."""
     read = tuple(
         PaintPass(
@@ -72,9 +75,4 @@ def read_passes(ground: Json, passes: Sequence[Json], paint: Sequence[Json], adv
         for p in passes
     )
     needs = tuple(PaintNeed(**need) for need in paint)
-    return PassPlan(read_mix(ground), read, mix_volumes(read), needs, read_advice(advice))
-
-
-def _triple(numbers: Sequence[float]) -> tuple[float, float, float]:
-    lightness, a, b = numbers
-    return lightness, a, b
+    return PassPlan(read_mix(ground, box), read, mix_volumes(read), needs, read_advice(advice))

@@ -43,10 +43,40 @@ class UnknownPaint(YpsochromError):
     code = "materials.unknown_paint"
 
 
+class BadSupply(YpsochromError):
+    """A medium, support or brush that cannot stand on the shelf."""
+
+    code = "materials.bad_supply"
+
+
+class BadPaletteFile(YpsochromError):
+    """A palette file that cannot be read, or a line of it."""
+
+    code = "materials.bad_palette_file"
+
+
+class BadReading(YpsochromError):
+    """A swatch's reading or a file of readings that cannot be used."""
+
+    code = "materials.bad_reading"
+
+
+class BadCard(YpsochromError):
+    """A photo in which the swatch card cannot be read."""
+
+    code = "materials.bad_card"
+
+
 class BadRecipe(YpsochromError):
     """A recipe with no parts, negative parts or parts that are not numbers."""
 
     code = "mixes.bad_recipe"
+
+
+class NoRecipe(YpsochromError):
+    """No recipe of the palette keeps to what the painter asked for."""
+
+    code = "mixes.no_recipe"
 
 
 class BadColour(YpsochromError):

@@ -13,6 +13,9 @@ USUAL_VOLUME_ML = 60.0
 USUAL_NOZZLE_MM = 8.0
 """A middling opening of 60 ml tubes; from memory."""
 
+LOW_SHARE = 0.2
+"""A tube or bottle with less than this left is low; common practice: a fifth is not enough to begin a painting with."""
+
 LARGEST_TUBE_ML = 5000.0
 LONGEST_NOTES = 200
 CSV_COLUMNS = ("key", "name", "volume_ml", "left_ml", "nozzle_mm", "price", "notes")
@@ -28,6 +31,8 @@ class Tube:
     nozzle_mm: float = USUAL_NOZZLE_MM
     price: float | None = None
     notes: str = ""
+    calibrated: catalogue.Paint | None = None
+    """The paint that was measured to be in it; None means as the catalogue has it."""
 
     def __post_init__(self) -> None:
         catalogue.paint(self.key)
@@ -57,12 +62,46 @@ def starter_shelf() -> tuple[Tube, ...]:
     return tuple(Tube(key) for key in STARTER_KEYS)
 
 
-def usable_keys(tubes: Iterable[Tube]) -> tuple[str, ...]:
-    """Paint keys of which something is left, each once; `BadShelf` when there is none."""
-    keys = tuple(dict.fromkeys(tube.key for tube in tubes if tube.left_ml > 0))
-    if not keys:
+def usable_box(tubes: Iterable[Tube]) -> catalogue.Paintbox:
+    """The paints of which something is left, each once, as calibrated where a tube was; `BadShelf` when there is none.
+
+    Of several tubes of one paint the first calibrated one stands for all.
+    """
+    paints: dict[str, catalogue.Paint] = {}
+    for tube in tubes:
+        if tube.left_ml > 0:
+            known = paints.get(tube.key)
+            if known is None or (known.source == "catalogue" and tube.calibrated is not None):
+                paints[tube.key] = tube.calibrated or catalogue.paint(tube.key)
+    if not paints:
         raise BadShelf("The shelf is empty: there is no tube with paint in it.", "Add at least one tube to the shelf.")
-    return keys
+    return catalogue.Paintbox.of(paints.values())
+
+
+def left_ml(tubes: Iterable[Tube]) -> dict[str, float]:
+    """What is left of each paint in all its tubes."""
+    left: dict[str, float] = {}
+    for tube in tubes:
+        left[tube.key] = left.get(tube.key, 0.0) + tube.left_ml
+    return left
+
+
+def price_per_ml(tubes: Iterable[Tube]) -> dict[str, float]:
+    """What a millilitre of each paint costs, where a price is known; the cheapest tube counts."""
+    prices: dict[str, float] = {}
+    for tube in tubes:
+        if tube.price is not None and tube.volume_ml > 0:
+            price = tube.price / tube.volume_ml
+            prices[tube.key] = min(price, prices.get(tube.key, price))
+    return prices
+
+
+def nozzles_mm(tubes: Iterable[Tube]) -> dict[str, float]:
+    """The nozzle of each paint's first tube."""
+    nozzles: dict[str, float] = {}
+    for tube in tubes:
+        nozzles.setdefault(tube.key, tube.nozzle_mm)
+    return nozzles
 
 
 @dataclass(frozen=True)

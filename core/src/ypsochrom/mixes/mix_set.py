@@ -2,17 +2,18 @@
 
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from ..areas.area import Area
 from ..areas.families import Family
-from ..colour.types import Lab
+from ..colour.ciede2000 import delta_e_2000
+from ..colour.types import LabTriple, triple
 from ..colour.words import colour_name
 from ..kit.advice import Advice
 from ..kit.progress import Progress, part_of, silent
-from ..paint.catalogue import paint
+from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
@@ -24,6 +25,9 @@ USUAL_TUBES = 8
 """Most painters choose four to eight tubes for one painting; common practice."""
 
 OUT_OF_REACH_DE00 = 4.0
+STILL_THE_SAME_DE00 = 6.0
+"""A target that moved by less than this is still the one for which a recipe was kept."""
+
 VALUE_OFF = 0.35
 """From here on a mix is reported as off in value: between a quarter and half a step."""
 
@@ -40,11 +44,16 @@ class Mix:
 
 @dataclass(frozen=True)
 class MixSet:
-    """The palette's paint keys, the mixes (darkest first) and advice."""
+    """The palette's paints, the mixes (darkest first) and advice."""
 
-    palette: tuple[str, ...]
+    box: Paintbox
     mixes: tuple[Mix, ...]
     advice: tuple[Advice, ...] = ()
+
+    @property
+    def palette(self) -> tuple[str, ...]:
+        """The keys of the palette's paints."""
+        return self.box.keys
 
     def serving(self, area_id: str, family: Family) -> Mix:
         """The mix for one family of one area."""
@@ -57,22 +66,22 @@ def targets_of(areas: Sequence[Area], reach: PaintRange = USUAL_RANGE) -> tuple[
     for area in areas:
         for part in area.parts:
             lab = lab_in_paint_range(np.array(part.lab), reach)
-            found.append(Target(f"{area.id}/{part.family}", _triple(lab), part.area_cm2))
+            found.append(Target(f"{area.id}/{part.family}", triple(lab), part.area_cm2))
     return tuple(found)
 
 
-def choose_palette(
-    keys: Sequence[str], targets: Sequence[Target], count: int, locked: Sequence[str] = ()
-) -> tuple[str, ...]:
-    """The `count` tubes out of `keys` that serve these targets best; large and small passages both count."""
-    lab = np.array([target.lab for target in targets])
+def choose_palette(box: Paintbox, targets: Sequence[Target], count: int, locked: Sequence[str] = ()) -> Paintbox:
+    """The `count` tubes of the box that serve these targets best; large and small passages both count."""
     area = np.array([target.area_cm2 for target in targets])
     weights = 0.5 * area / max(float(area.sum()), 1e-9) + 0.5 / len(area)
-    return best_tubes(keys, lab, weights, count, locked=locked)
+    groups = gather(targets)
+    lab = np.array([group.lab for group in groups])
+    summed = np.array([weights[list(group.members)].sum() for group in groups])
+    return box.only(best_tubes(box, lab, summed, count, locked=locked))
 
 
 def find_mixes(
-    areas: Sequence[Area], palette: Sequence[str], *, most: int = MOST_MIXES, progress: Progress = silent
+    areas: Sequence[Area], palette: Paintbox, *, most: int = MOST_MIXES, progress: Progress = silent
 ) -> MixSet:
     """Mixes for all families of all areas out of the palette's tubes."""
     targets = targets_of(areas)
@@ -84,15 +93,47 @@ def find_mixes(
         recipe = best_recipes(table, np.array(group.lab), count=1)[0].recipe
         piles.setdefault(recipe, []).extend(group.members)
     mixes = [
-        _mix(number, recipe, [targets[i] for i in members]) for number, (recipe, members) in enumerate(piles.items(), 1)
+        _mix(number, recipe, [targets[i] for i in members], palette)
+        for number, (recipe, members) in enumerate(piles.items(), 1)
     ]
-    named = _with_unique_names(mixes)
-    return MixSet(tuple(palette), named, (*_palette_advice(palette), *(a for mix in named for a in _mix_advice(mix))))
+    return _advised(palette, _with_unique_names(mixes))
 
 
-def _mix(number: int, recipe: Recipe, served: Sequence[Target]) -> Mix:
+def _advised(palette: Paintbox, mixes: Sequence[Mix]) -> MixSet:
+    return MixSet(palette, tuple(mixes), (*_palette_advice(palette), *(a for mix in mixes for a in _mix_advice(mix))))
+
+
+@dataclass(frozen=True)
+class KeptRecipe:
+    """A recipe that the painter decided on, for the mix whose target this was."""
+
+    target_lab: LabTriple
+    recipe: Recipe
+
+
+def with_kept(found: MixSet, kept: Sequence[KeptRecipe]) -> tuple[MixSet, tuple[str, ...]]:
+    """The mixes with the painter's own recipes in place of those found, and the ids of the mixes that took one.
+
+    Each recipe goes to the mix whose target is nearest to the one it was made for; one whose target is gone stays aside.
+    """
+    mixes = list(found.mixes)
+    taken: dict[int, KeptRecipe] = {}
+    for one in kept:
+        free = [i for i in range(len(mixes)) if i not in taken]
+        if free:
+            goals = np.array([mixes[i].match.target_lab for i in free])
+            apart = delta_e_2000(goals, np.array(one.target_lab))
+            if float(apart.min()) <= STILL_THE_SAME_DE00:
+                taken[free[int(apart.argmin())]] = one
+    for i, one in taken.items():
+        match = evaluate(one.recipe, np.array(mixes[i].match.target_lab), found.box)
+        mixes[i] = replace(mixes[i], match=match)
+    return _advised(found.box, mixes), tuple(mixes[i].id for i in sorted(taken))
+
+
+def _mix(number: int, recipe: Recipe, served: Sequence[Target], palette: Paintbox) -> Mix:
     """One pile for all targets that came to the same recipe; it is judged against their common mean."""
-    match = evaluate(recipe, mean_colour(served))
+    match = evaluate(recipe, mean_colour(served), palette)
     return Mix(
         id=f"m{number:02d}",
         name=colour_name(np.array(match.lab_dry)),
@@ -119,8 +160,8 @@ def _with_unique_names(mixes: Sequence[Mix]) -> tuple[Mix, ...]:
     return tuple(named)
 
 
-def _palette_advice(palette: Sequence[str]) -> tuple[Advice, ...]:
-    if any(paint(key).is_white for key in palette):
+def _palette_advice(palette: Paintbox) -> tuple[Advice, ...]:
+    if any(paint.is_white for paint in palette.paints):
         return ()
     return (
         Advice(
@@ -166,8 +207,3 @@ def _mix_advice(mix: Mix) -> tuple[Advice, ...]:
             ),
         )
     return ()
-
-
-def _triple(lab: Lab) -> tuple[float, float, float]:
-    lightness, a, b = (float(x) for x in lab)
-    return lightness, a, b

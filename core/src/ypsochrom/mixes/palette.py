@@ -1,17 +1,25 @@
 """The few tubes that serve a picture best, out of a shelf."""
 
 from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
 
 import numpy as np
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab
 from ..kit.errors import BadSetting
-from ..paint.catalogue import paint, paintbox
-from .table import SURVEY, colours, enumerate_amounts
+from ..paint.catalogue import Paintbox
+from .table import MAX_PAINTS, SURVEY, colours, enumerate_amounts
 from .uniform import coordinates
 
 FEWEST_TUBES, MOST_TUBES = 1, 24
+MOST_COMPARED, SHORTLIST = 24, 18
+"""Up to so many paints are compared in sets of four; out of more, a shortlist is drawn up by their pairs first."""
+
+_IN_PAIRS = 3
+"""Two colours and white."""
+
+_THREADS = 2
 MISS_POWER = 2.0
 """Differences count by their square: one passage far off is worse than several slightly off."""
 
@@ -24,21 +32,33 @@ def checked_tubes(count: int) -> int:
 
 
 def best_tubes(
-    keys: Sequence[str], targets: Lab, weights: Float, count: int, *, locked: Sequence[str] = ()
+    box: Paintbox, targets: Lab, weights: Float, count: int, *, locked: Sequence[str] = ()
 ) -> tuple[str, ...]:
-    """The `count` paints out of `keys` that match the targets (m, 3) best by weight, in the order of `keys`.
+    """Keys of the `count` paints of the box that match the targets (m, 3) best by weight, in the box's order.
 
     Greedy choice, then swaps until none helps, over a coarse table of all recipes; white is always kept when there is
     one, and so are `locked` paints. Deterministic: of equals the earlier key wins.
     """
     checked_tubes(count)
-    keys = tuple(dict.fromkeys(keys))
+    targets, weights = np.asarray(targets, dtype=float), np.asarray(weights, dtype=float)
+    if len(locked) > count:
+        raise BadSetting(f"{len(locked)} tubes are locked, but the palette may have {count}.", "Unlock some of them.")
+    if len(box) > MOST_COMPARED and count < len(box):
+        names = _greedy(box, targets, weights, max(count, SHORTLIST), locked, most_paints=_IN_PAIRS, swaps=False)
+        box = box.only(key for key in box.keys if key in names)
+    return _greedy(box, targets, weights, count, locked, most_paints=MAX_PAINTS, swaps=True)
+
+
+def _greedy(
+    box: Paintbox, targets: Lab, weights: Float, count: int, locked: Sequence[str], *, most_paints: int, swaps: bool
+) -> tuple[str, ...]:
+    keys = box.keys
     if len(keys) <= count:
         return keys
-    subsets, costs = _cost_by_subset(keys, np.asarray(targets, dtype=float))
+    subsets, costs = _cost_by_subset(box, targets, most_paints)
     costs = costs**MISS_POWER
-    weights = np.asarray(weights, dtype=float) / float(np.sum(weights))
-    kept = _always_kept(keys, locked)[:count]
+    weights = weights / float(weights.sum())
+    kept = _always_kept(box, locked)[:count]
 
     def loss(chosen: Sequence[int]) -> float:
         mask = sum(1 << i for i in chosen)
@@ -48,14 +68,15 @@ def best_tubes(
     chosen = list(kept)
     while len(chosen) < count:
         chosen.append(min((i for i in range(len(keys)) if i not in chosen), key=lambda i: loss([*chosen, i])))
-    chosen = _swapped(chosen, kept, len(keys), loss)
+    if swaps:
+        chosen = _swapped(chosen, kept, len(keys), loss)
     return tuple(keys[i] for i in sorted(chosen))
 
 
-def _always_kept(keys: Sequence[str], locked: Sequence[str]) -> list[int]:
-    white = next((i for i, key in enumerate(keys) if paint(key).is_white), None)
+def _always_kept(box: Paintbox, locked: Sequence[str]) -> list[int]:
+    white = next((i for i, paint in enumerate(box.paints) if paint.is_white), None)
     kept = [] if white is None else [white]
-    return kept + [i for i, key in enumerate(keys) if key in locked and i not in kept]
+    return kept + [i for i, key in enumerate(box.keys) if key in locked and i not in kept]
 
 
 def _swapped(chosen: list[int], kept: Sequence[int], n: int, loss: Callable[[Sequence[int]], float]) -> list[int]:
@@ -76,21 +97,23 @@ def _swapped(chosen: list[int], kept: Sequence[int], n: int, loss: Callable[[Seq
     return chosen
 
 
-def _cost_by_subset(keys: Sequence[str], targets: Lab) -> tuple[np.ndarray, Float]:
+def _cost_by_subset(box: Paintbox, targets: Lab, most_paints: int) -> tuple[np.ndarray, Float]:
     """Bit masks of the paint sets (s,), and for every target the best CIEDE2000 that each set reaches, (m, s)."""
-    box = paintbox(keys)
-    amounts = enumerate_amounts(box, ladders=SURVEY)
+    amounts = enumerate_amounts(box, ladders=SURVEY, most_paints=most_paints)
     lab = colours(amounts, box)
-    masks = (amounts > 0) @ (1 << np.arange(len(keys)))
+    masks = (amounts > 0) @ (1 << np.arange(len(box)))
     order = np.argsort(masks, kind="stable")
     subsets, starts = np.unique(masks[order], return_index=True)
     space, wanted = coordinates(lab[order]), coordinates(targets.astype(np.float32))
-    costs = np.empty((len(targets), len(subsets)))
-    for row, (target, goal) in enumerate(zip(targets, wanted, strict=True)):
-        distance = np.linalg.norm(space - goal, axis=1)
-        nearest = _argmin_by_group(distance, starts)
-        costs[row] = delta_e_2000(lab[order][nearest].astype(float), target)
-    return subsets, costs
+    sorted_lab = lab[order]
+
+    def cost_of(row: int) -> Float:
+        away = space - wanted[row]
+        nearest = _argmin_by_group(np.einsum("ij,ij->i", away, away), starts)
+        return delta_e_2000(sorted_lab[nearest].astype(float), targets[row])
+
+    with ThreadPoolExecutor(_THREADS) as pool:
+        return subsets, np.stack(list(pool.map(cost_of, range(len(targets)))))
 
 
 def _argmin_by_group(numbers: Float, starts: np.ndarray) -> np.ndarray:

@@ -7,10 +7,9 @@ parts allow; strong tinters come in tenths of a part (let down 1:9), because a w
 import itertools
 import math
 from collections import OrderedDict
-from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, cached_property
 from threading import Lock
 
 import numpy as np
@@ -20,15 +19,18 @@ from ..colour import spectra
 from ..colour.types import Lab
 from ..kit.progress import Progress, silent
 from ..paint import strength, surface
-from ..paint.catalogue import Paintbox, paintbox
+from ..paint.catalogue import Paintbox
 from .uniform import coordinates
 
 MAX_PAINTS = 4
+VALUE_FIRST = 2.5
+"""Lightness counts so much more than a* and b* when a colour out of reach is replaced: values first (common practice)."""
+
 TENTHS = 10
 """Amounts are counted in tenths of a part."""
 
-FINE_PALETTE, LARGE_PALETTE = 9, 12
-"""Up to so many tubes the ladders are finer; above so many three-paint ladders are coarser: at most a million rows."""
+FINE_PALETTE, LARGE_PALETTE, WHOLE_SHELF = 9, 12, 17
+"""Up to so many tubes the ladders are finer, above so many coarser: at most about a million rows."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -51,6 +53,9 @@ _MIDDLE = Ladders(
     white_steps=28,
 )
 _COARSE = Ladders(plain={**_MIDDLE.plain, 3: (10, 20, 40)}, strong={**_MIDDLE.strong, 3: (1, 3, 10)}, white_steps=28)
+_SHELF = Ladders(
+    plain={**_MIDDLE.plain, 3: (10, 30), 4: (10,)}, strong={**_MIDDLE.strong, 3: (2, 10), 4: (3, 10)}, white_steps=24
+)
 SURVEY = Ladders(
     plain={1: (10,), 2: (10, 20, 40), 3: (10, 30), 4: (10,)},
     strong={1: (10,), 2: (1, 3, 10, 30), 3: (1, 4, 10), 4: (1, 10)},
@@ -77,6 +82,13 @@ class RecipeTable:
 
     def __len__(self) -> int:
         return len(self.amounts)
+
+    @cached_property
+    def value_first(self) -> KDTree:
+        """A tree over the colours in which nearness is value first, then a* and b*; see `VALUE_FIRST`."""
+        return KDTree(
+            self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32), balanced_tree=False, compact_nodes=False
+        )
 
 
 @cache
@@ -129,7 +141,9 @@ def _with_white(strong: tuple[bool, ...], of: Ladders) -> np.ndarray:
 def _ladders_for(tubes: int) -> Ladders:
     if tubes <= FINE_PALETTE:
         return _FINE
-    return _MIDDLE if tubes <= LARGE_PALETTE else _COARSE
+    if tubes <= LARGE_PALETTE:
+        return _MIDDLE
+    return _COARSE if tubes < WHOLE_SHELF else _SHELF
 
 
 def _mixing_white(box: Paintbox) -> int | None:
@@ -138,8 +152,11 @@ def _mixing_white(box: Paintbox) -> int | None:
     return max(whites, key=lambda i: float(box.scattering[i].mean())) if whites else None
 
 
-def enumerate_amounts(box: Paintbox, *, ladders: Ladders | None = None) -> np.ndarray:
-    """All recipes of the box as amounts in tenths of a part, shape (m, n), each colour ratio about once."""
+def enumerate_amounts(box: Paintbox, *, ladders: Ladders | None = None, most_paints: int = MAX_PAINTS) -> np.ndarray:
+    """All recipes of at most so many paints of the box, each colour ratio about once.
+
+    Amounts in tenths of a part, shape (m, n).
+    """
     n = len(box)
     ladders = ladders or _ladders_for(n)
     white = _mixing_white(box)
@@ -148,10 +165,10 @@ def enumerate_amounts(box: Paintbox, *, ladders: Ladders | None = None) -> np.nd
     placed: list[tuple[list[int], np.ndarray]] = []
     if white is not None:
         placed.append(([white], np.array([[TENTHS]], dtype=np.int32)))
-    for size in range(1, MAX_PAINTS + 1):
+    for size in range(1, most_paints + 1):
         for columns in itertools.combinations(coloured, size):
             pattern = tuple(strong[i] for i in columns)
-            if white is not None and size < MAX_PAINTS:
+            if white is not None and size < most_paints:
                 placed.append(([*columns, white], _with_white(pattern, ladders)))
             else:
                 placed.append((list(columns), _coloured(pattern, ladders)))
@@ -193,18 +210,19 @@ def build(box: Paintbox, progress: Progress = silent) -> RecipeTable:
     return RecipeTable(box=box, amounts=amounts, lab=lab, tree=tree)
 
 
-_tables: OrderedDict[tuple[str, ...], RecipeTable] = OrderedDict()
+_tables: OrderedDict[str, RecipeTable] = OrderedDict()
 _tables_lock = Lock()
 
 
-def table_for(keys: Sequence[str], progress: Progress = silent) -> RecipeTable:
-    """The table of these paints, kept for the last few palettes; the order of the keys does not matter."""
-    key = tuple(sorted(set(keys)))
+def table_for(box: Paintbox, progress: Progress = silent) -> RecipeTable:
+    """The table of these paints, kept for the last few palettes; the order of the paints does not matter."""
+    box = box.only(sorted(box.keys))
+    key = box.fingerprint
     with _tables_lock:
         if key in _tables:
             _tables.move_to_end(key)
             return _tables[key]
-    made = build(paintbox(key), progress)
+    made = build(box, progress)
     with _tables_lock:
         _tables[key] = made
         while len(_tables) > _CACHED_TABLES:

@@ -1,4 +1,4 @@
-"""How mixes look: dry and wet masstone colours, and films over a ground.
+"""How mixes look laid thick: dry and wet masstone colours.
 
 Wet paint after the prototype's model: the pigment is diluted by water to the volume share `WET_SHARE`, scatters slightly
 more, and the milky emulsion adds scattering of its own, which clears on drying; hence acrylic dries darker.
@@ -47,27 +47,18 @@ def dry_lab(parts: Float, box: Paintbox, finish: surface.Finish = "satin") -> La
     return spectra.reflectance_to_lab(dry_reflectance(parts, box, finish))
 
 
+def dry_lab_of(absorption: Float, scattering: Float, finish: surface.Finish = "satin") -> Lab:
+    """The same from K and S themselves, shape (..., 36)."""
+    return spectra.reflectance_to_lab(surface.seen(kubelka_munk.masstone(absorption, scattering), surface.dry(finish)))
+
+
 def wet_lab(parts: Float, box: Paintbox, finish: surface.Finish = "satin") -> Lab:
     """CIELAB (D65) of the same mixes fresh from the brush, compared at equal gloss with `dry_lab`."""
-    absorption, scattering = coefficients(parts, box)
+    return wet_lab_of(*coefficients(parts, box), finish)
+
+
+def wet_lab_of(absorption: Float, scattering: Float, finish: surface.Finish = "satin") -> Lab:
+    """The same from K and S themselves, shape (..., 36)."""
     emulsion = EMULSION_SCATTERING_PER_UM / SCATTERING_UNIT_PER_UM
     wet = kubelka_munk.masstone(WET_SHARE * absorption, WET_SCATTERING_GAIN * WET_SHARE * scattering + emulsion)
     return spectra.reflectance_to_lab(surface.seen(wet, surface.wet(finish)))
-
-
-def over(parts: Float, box: Paintbox, dry_film_um: float, beneath: Reflectance) -> Reflectance:
-    """Internal reflectance of dry films of mixes over an internal reflectance beneath, shape (..., 36)."""
-    absorption, scattering = coefficients(parts, box)
-    return kubelka_munk.film(absorption, scattering, dry_film_um * SCATTERING_UNIT_PER_UM, beneath)
-
-
-def contrast_ratio(parts: Float, box: Paintbox, dry_film_um: float) -> Float:
-    """How well a film hides: its luminance over black by that over white.
-
-    As in ISO 6504-3 (iso6504_3): 0.98 counts as full hiding. The black card reflects 0.05, the white one 0.80."""
-    dry = surface.dry("satin")
-    black, white = (surface.internal(np.full(36, r), dry) for r in (0.05, 0.80))
-    on_black, on_white = (
-        spectra.reflectance_to_xyz(surface.seen(over(parts, box, dry_film_um, r), dry))[..., 1] for r in (black, white)
-    )
-    return on_black / on_white

@@ -5,12 +5,13 @@ measured. K and S are per volume of tube paint, in units of titanium white's sca
 """
 
 import difflib
+import hashlib
 import json
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, cached_property
 from importlib import resources
-from typing import Literal
+from typing import Literal, Self
 
 import numpy as np
 
@@ -33,12 +34,15 @@ Lightfastness = Literal["I", "II", "III"]
 
 DryFinish = Literal["matt", "satin", "gloss"]
 
+Source = Literal["catalogue", "calibrated"]
+
 
 @dataclass(frozen=True, eq=False)
 class Paint:
     """One paint of the catalogue; `absorption` and `scattering` have shape (36,).
 
     `pigments` are Colour Index names; a convenience mixture has several and is a mixture of other paints (`made_of`).
+    `source` says whether K and S are the catalogue's or were fitted to the painter's own tube.
     """
 
     key: str
@@ -52,6 +56,7 @@ class Paint:
     absorption: Float = field(repr=False)
     scattering: Float = field(repr=False)
     made_of: tuple[tuple[str, int], ...] = ()
+    source: Source = "catalogue"
 
     @property
     def is_white(self) -> bool:
@@ -129,22 +134,44 @@ class Paintbox:
     absorption: Float = field(repr=False)
     scattering: Float = field(repr=False)
 
-    @property
+    @classmethod
+    def of(cls, paints: Iterable[Paint]) -> Self:
+        """A box of these paints in their order; `BadShelf` when there is none."""
+        paints = tuple(paints)
+        if not paints:
+            raise BadShelf("The shelf is empty: there is no paint to mix with.", "Add at least one tube to the shelf.")
+        return cls(paints, np.stack([p.absorption for p in paints]), np.stack([p.scattering for p in paints]))
+
+    @cached_property
     def keys(self) -> tuple[str, ...]:
         """The paints' keys in their order."""
         return tuple(paint.key for paint in self.paints)
+
+    def only(self, keys: Iterable[str]) -> "Paintbox":
+        """The box with these of its paints, each once, in the given order; what it lacks comes from the catalogue.
+
+        `UnknownPaint` for keys that the catalogue lacks too.
+        """
+        ours = {one.key: one for one in self.paints}
+        return Paintbox.of(ours[key] if key in ours else paint(key) for key in dict.fromkeys(keys))
+
+    @cached_property
+    def fingerprint(self) -> str:
+        """The same for boxes whose paints, in the same order, behave alike."""
+        digest = hashlib.sha256("\0".join(self.keys).encode())
+        digest.update(self.absorption.tobytes())
+        digest.update(self.scattering.tobytes())
+        return digest.hexdigest()[:24]
+
+    @property
+    def source(self) -> Source:
+        """`calibrated` when every paint but the whites is."""
+        return "calibrated" if all(p.source == "calibrated" or p.is_white for p in self.paints) else "catalogue"
 
     def __len__(self) -> int:
         return len(self.paints)
 
 
 def paintbox(keys: Iterable[str]) -> Paintbox:
-    """A box of the paints with these keys, each once, in the given order."""
-    paints = tuple(paint(key) for key in dict.fromkeys(keys))
-    if not paints:
-        raise BadShelf("The shelf is empty: there is no paint to mix with.", "Add at least one tube to the shelf.")
-    return Paintbox(
-        paints=paints,
-        absorption=np.stack([p.absorption for p in paints]),
-        scattering=np.stack([p.scattering for p in paints]),
-    )
+    """A box of the catalogue's paints with these keys, each once, in the given order."""
+    return Paintbox.of(paint(key) for key in dict.fromkeys(keys))

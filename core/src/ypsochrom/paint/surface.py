@@ -8,11 +8,12 @@ from typing import Literal
 
 import numpy as np
 
+from ..colour import munsell
 from ..colour.types import Float, Reflectance
 
-Finish = Literal["matt", "satin", "gloss"]
+Finish = Literal["matt", "satin", "gloss", "varnished"]
 
-FIRST_SURFACE = {"matt": 0.04, "satin": 0.025, "gloss": 0.005}
+FIRST_SURFACE: dict[Finish, float] = {"matt": 0.04, "satin": 0.025, "gloss": 0.005, "varnished": 0.003}
 """Share of light reflected towards the eye by the film's first surface; prototype values, from memory."""
 
 
@@ -46,3 +47,8 @@ def internal(measured: Reflectance, surface: Surface) -> Reflectance:
     passed = (1 - surface.first) * (1 - surface.k1) * (1 - surface.k2)
     above: Float = np.maximum(measured - surface.first, 0.0)
     return above / (passed + surface.k2 * above)
+
+
+def darkest_value(finish: Finish) -> float:
+    """The Munsell value below which nothing gets with this finish: the first surface's light alone."""
+    return float(munsell.luminance_to_value(np.array(FIRST_SURFACE[finish])))

@@ -17,6 +17,7 @@ from ..kit.progress import Progress, silent
 from ..materials.brushes import at_most
 from ..materials.support import Support
 from ..mixes.mix_set import Mix, MixSet
+from ..paint.catalogue import Paintbox
 from . import layers
 from .quantities import SMALLEST_PILE_ML, film_volume_ml
 
@@ -87,10 +88,12 @@ def plan_passes(
     areas: Sequence[Area], mixes: MixSet, ground: Mix, support: Support, progress: Progress = silent
 ) -> tuple[PaintPass, ...]:
     """Passes in order. A part that the block-in already gave its own mix, fully covered, is not painted again."""
-    passes = [_over_all("ground", areas, {area.id: ground for area in areas}, support, layers.bare_ground())]
+    passes = [_over_all("ground", areas, {area.id: ground for area in areas}, support, layers.bare_ground(), mixes.box)]
     block_in = {area.id: _main_mix(area, mixes) for area in areas}
     progress(0.2, "planning the block-in")
-    passes.append(_over_all("block-in", areas, block_in, support, layers.masstone(ground.match.recipe)))
+    passes.append(
+        _over_all("block-in", areas, block_in, support, layers.masstone(ground.match.recipe, mixes.box), mixes.box)
+    )
     for number, (role, families) in enumerate(_FAMILIES_OF.items(), start=1):
         progress(0.2 + 0.2 * number, f"planning the {role} pass")
         steps = _steps_on_parts(role, families, areas, mixes, block_in)
@@ -108,10 +111,15 @@ def _main_mix(area: Area, mixes: MixSet) -> Mix:
 
 
 def _over_all(
-    role: Role, areas: Sequence[Area], mix_of: dict[str, Mix], support: Support, beneath: Reflectance
+    role: Role,
+    areas: Sequence[Area],
+    mix_of: dict[str, Mix],
+    support: Support,
+    beneath: Reflectance,
+    box: Paintbox,
 ) -> PaintPass:
     film = _MANNERS[role].film_um
-    coats = {mix.id: layers.coats_needed(mix.match.recipe, film, beneath) for mix in mix_of.values()}
+    coats = {mix.id: layers.coats_needed(mix.match.recipe, box, film, beneath) for mix in mix_of.values()}
     dark_first = sorted(areas, key=lambda area: (mix_of[area.id].match.lab_dry[0], -area.area_cm2, area.id))
     steps = [
         _step(area.id, None, mix_of[area.id], coats[mix_of[area.id].id], film, area.area_cm2) for area in dark_first
@@ -129,8 +137,8 @@ def _steps_on_parts(
             mix = mixes.serving(area.id, part.family)
             if part.family not in families or mix.id == block_in[area.id].id:
                 continue
-            beneath = layers.masstone(block_in[area.id].match.recipe)
-            coats = layers.coats_needed(mix.match.recipe, film, beneath)
+            beneath = layers.masstone(block_in[area.id].match.recipe, mixes.box)
+            coats = layers.coats_needed(mix.match.recipe, mixes.box, film, beneath)
             order = (_ORDER_OF_FAMILY[part.family], mix.match.lab_dry[0], area.id)
             found.append((order, _step(area.id, part.family, mix, coats, film, part.area_cm2)))
     return [step for _, step in sorted(found, key=lambda pair: pair[0])]

@@ -10,7 +10,7 @@ from ..kit.advice import Advice
 from ..kit.errors import BadSetting
 from ..kit.progress import Progress, part_of, silent
 from ..materials.brushes import WIDTHS_MM
-from ..materials.shelf import Tube, usable_keys
+from ..materials.shelf import Tube, usable_box
 from ..materials.support import Support
 from ..mixes.mix_set import USUAL_TUBES, Mix, MixSet, choose_palette, find_mixes, targets_of
 from ..mixes.palette import checked_tubes
@@ -94,7 +94,7 @@ def find_passes(
     areas: AreaMap, mixes: MixSet, tubes: Sequence[Tube], support: Support, progress: Progress = silent
 ) -> PassPlan:
     """The pass plan of the school "direct, dark to light" with its quantities."""
-    match = best_recipes(table_for(mixes.palette), np.array(ground_colour(areas.areas)), count=1)[0]
+    match = best_recipes(table_for(mixes.box), np.array(ground_colour(areas.areas)), count=1)[0]
     serves = tuple((area.id, part.family) for area in areas.areas for part in area.parts)
     ground = Mix(GROUND_MIX_ID, "ground tone", match, serves)
     passes = plan_passes(areas.areas, mixes, ground, support, progress)
@@ -106,7 +106,7 @@ def find_passes(
 
 def make_plan(picture: Picture, settings: PlanSettings, tubes: Sequence[Tube], progress: Progress = silent) -> Plan:
     """The plan of a painting from its reference, the painter's settings and the shelf. About 5 s for a camera photo."""
-    keys = usable_keys(tubes)
+    box = usable_box(tubes)
     progress(0.02, "cropping to the support")
     cropped = crop_to(picture, settings.support, settings.crop)
     field = value_field(cropped.linear)
@@ -116,7 +116,7 @@ def make_plan(picture: Picture, settings: PlanSettings, tubes: Sequence[Tube], p
     progress(0.15, "finding the areas")
     areas = find_areas(cropped.linear, field, settings.support)
     progress(0.55, "choosing tubes")
-    palette = choose_palette(keys, targets_of(areas.areas), settings.tubes)
+    palette = choose_palette(box, targets_of(areas.areas), settings.tubes)
     mixes = find_mixes(areas.areas, palette, progress=part_of(progress, 0.6, 0.85))
     passes = find_passes(areas, mixes, tubes, settings.support, part_of(progress, 0.85, 1.0))
     progress(1.0, "done")

@@ -1,11 +1,11 @@
 """How much paint: millilitres of a film, grams, and centimetres squeezed from the tube."""
 
-import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from ..kit.advice import Advice
-from ..materials.shelf import USUAL_NOZZLE_MM, Tube
+from ..materials.measures import bead_cm
+from ..materials.shelf import USUAL_NOZZLE_MM, Tube, left_ml, nozzles_mm
 from ..mixes.mix_set import Mix
 from ..paint.catalogue import paint
 
@@ -21,11 +21,6 @@ _ML_PER_CM2_UM = 1e-4
 def film_volume_ml(area_cm2: float, wet_film_um: float, coats: int) -> float:
     """Paint for an area at a wet film thickness, with the usual loss."""
     return area_cm2 * wet_film_um * _ML_PER_CM2_UM * coats * (1 + LOSS_SHARE)
-
-
-def bead_cm(volume_ml: float, nozzle_mm: float) -> float:
-    """Length of the bead of paint from a tube's round nozzle."""
-    return volume_ml / (math.pi * (nozzle_mm / 20) ** 2)
 
 
 @dataclass(frozen=True)
@@ -46,12 +41,11 @@ def paint_needs(volumes: Mapping[str, float], mixes: Sequence[Mix], tubes: Seque
         recipe = mix.match.recipe
         for key, parts in recipe.parts:
             needed[key] = needed.get(key, 0.0) + volumes[mix.id] * parts / recipe.total
+    left, nozzles = left_ml(tubes), nozzles_mm(tubes)
     needs = []
     for key, volume in needed.items():
-        of_this = [tube for tube in tubes if tube.key == key]
-        nozzle = of_this[0].nozzle_mm if of_this else USUAL_NOZZLE_MM
-        left = sum(tube.left_ml for tube in of_this)
-        needs.append(PaintNeed(key, volume, volume * paint(key).density_kg_per_l, bead_cm(volume, nozzle), left))
+        bead = bead_cm(volume, nozzles.get(key, USUAL_NOZZLE_MM))
+        needs.append(PaintNeed(key, volume, volume * paint(key).density_kg_per_l, bead, left.get(key, 0.0)))
     return tuple(sorted(needs, key=lambda need: (-need.volume_ml, need.key)))
 
 

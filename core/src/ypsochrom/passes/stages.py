@@ -10,11 +10,12 @@ from ..colour import cielab, spectra
 from ..colour.types import Reflectance, Srgb8
 from ..mixes.mix_set import Mix
 from ..paint import surface
+from ..paint.catalogue import Paintbox
 from . import layers
 from .direct import PaintPass
 
 
-def stage_pictures(area_map: AreaMap, mixes: Sequence[Mix], passes: Sequence[PaintPass]) -> list[Srgb8]:
+def stage_pictures(area_map: AreaMap, mixes: Sequence[Mix], passes: Sequence[PaintPass], box: Paintbox) -> list[Srgb8]:
     """One 8-bit sRGB picture (height, width, 3) per pass: the painting, dry, when that pass is done."""
     recipe_of = {mix.id: mix.match.recipe for mix in mixes}
     index_of = {area.id: area.index for area in area_map.areas}
@@ -31,7 +32,7 @@ def stage_pictures(area_map: AreaMap, mixes: Sequence[Mix], passes: Sequence[Pai
                 beneath = surfaces[at]
                 key = (step.mix, step.film_um, step.coats, beneath.tobytes())
                 if key not in known:
-                    known[key] = layers.laid(recipe_of[step.mix], step.film_um, step.coats, beneath)
+                    known[key] = layers.laid(recipe_of[step.mix], box, step.film_um, step.coats, beneath)
                 surfaces[at] = known[key]
         seen = spectra.reflectance_to_lab(surface.seen(surfaces, surface.dry("satin")))
         pictures.append(cielab.lab_to_srgb8(seen)[cell])

@@ -1,0 +1,144 @@
+"""A page of paper: fonts, a cursor down the page, text, pictures and swatches; the common ground of everything printed."""
+
+import io
+from collections.abc import Callable, Sequence
+from functools import cache
+from importlib import resources
+from typing import Literal
+
+import cv2
+import numpy as np
+from reportlab import rl_config
+from reportlab.lib import pagesizes
+from reportlab.lib.utils import ImageReader
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from ..colour import cielab
+from ..colour.types import Lab, Srgb8
+from ..imaging.resample import fit_within
+from .png import picture_jpeg
+
+Paper = Literal["A4", "Letter"]
+PAPERS = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
+
+MARGIN, LINE = 42.0, 14.0
+TEXT, SMALL, HEADING = 9.5, 8.0, 16.0
+_PICTURE_PX = 1200
+_FONT, _BOLD = "AtkinsonHyperlegibleNext", "AtkinsonHyperlegibleNext-Bold"
+
+rl_config.useA85 = 0  # binary streams: encoding pictures as text took two seconds and a quarter more space
+
+
+@cache
+def _load_fonts() -> None:
+    data = resources.files(__package__).joinpath("data")
+    for name, file in ((_FONT, "AtkinsonHyperlegibleNext-Regular.ttf"), (_BOLD, "AtkinsonHyperlegibleNext-Bold.ttf")):
+        pdfmetrics.registerFont(TTFont(name, io.BytesIO(data.joinpath(file).read_bytes())))
+
+
+class Page:
+    """A cursor down the page; asks for a new page when room runs out."""
+
+    def __init__(self, canvas: Canvas, paper: Paper, title: str) -> None:
+        self.canvas = canvas
+        self.width, self.height = PAPERS[paper]
+        self.title = title
+        self.y = 0.0
+        self.heading = ""
+
+    @property
+    def inner(self) -> float:
+        """The width between the margins in points."""
+        return self.width - 2 * MARGIN
+
+    def begin(self, heading: str) -> None:
+        """Begin a page under a heading, with the title and the page's number at its right."""
+        self.heading = heading
+        self.y = self.height - MARGIN
+        self.canvas.setFillGray(0.1)
+        self.canvas.setFont(_BOLD, HEADING)
+        self.canvas.drawString(MARGIN, self.y - HEADING, heading)
+        self.canvas.setFont(_FONT, SMALL)
+        self.canvas.drawRightString(
+            self.width - MARGIN, self.y - HEADING, f"{self.title} · page {self.canvas.getPageNumber()}"
+        )
+        self.y -= HEADING + 16
+
+    def end(self) -> None:
+        """End the page."""
+        self.canvas.showPage()
+
+    def room(self, needed: float) -> None:
+        """Begin another page under the same heading where fewer points than needed are left."""
+        if self.y - needed < MARGIN:
+            self.end()
+            self.begin(self.heading)
+
+    def text(self, words: str, x: float = 0.0, *, bold: bool = False, size: float = TEXT, grey: float = 0.1) -> None:
+        """One line from x on, cut with an ellipsis at the margin; the cursor stays."""
+        self.canvas.setFillGray(grey)
+        self.canvas.setFont(_BOLD if bold else _FONT, size)
+        self.canvas.drawString(MARGIN + x, self.y - size, fitted(words, self.inner - x, bold, size))
+
+    def paragraph(self, words: str, *, size: float = TEXT, grey: float = 0.1) -> None:
+        """Wrapped lines; the cursor moves below them."""
+        for line in wrapped(words, self.inner, size):
+            self.room(LINE)
+            self.text(line, size=size, grey=grey)
+            self.y -= size * 1.4
+
+    def picture(self, picture: Srgb8, most_height: float) -> None:
+        """A picture as large as fits; the cursor moves below it."""
+        height, width = picture.shape[:2]
+        scale = min(self.inner / width, most_height / height)
+        self.room(height * scale)
+        print_width, print_height = fit_within(width, height, _PICTURE_PX)
+        printed = np.asarray(cv2.resize(picture, (print_width, print_height), interpolation=cv2.INTER_AREA))
+        reader = ImageReader(io.BytesIO(picture_jpeg(printed.astype(np.uint8))))
+        self.canvas.drawImage(reader, MARGIN, self.y - height * scale, width * scale, height * scale)
+        self.y -= height * scale + 12
+
+    def swatch(self, lab: Sequence[float] | Lab, x: float, width: float, height: float) -> None:
+        """A rectangle of a colour below the cursor, which stays."""
+        red, green, blue = (cielab.lab_to_srgb8(np.array(lab)) / 255).tolist()
+        self.canvas.setFillColorRGB(red, green, blue)
+        self.canvas.rect(MARGIN + x, self.y - height, width, height, stroke=0, fill=1)
+
+
+def fitted(words: str, width: float, bold: bool, size: float) -> str:
+    """The words cut with an ellipsis to a width in points."""
+    font = _BOLD if bold else _FONT
+    if pdfmetrics.stringWidth(words, font, size) <= width:
+        return words
+    while words and pdfmetrics.stringWidth(words + "…", font, size) > width:
+        words = words[:-1]
+    return words + "…"
+
+
+def wrapped(words: str, width: float, size: float) -> list[str]:
+    """The words in lines of at most a width in points."""
+    lines, line = [], ""
+    for word in words.split():
+        longer = f"{line} {word}".strip()
+        if line and pdfmetrics.stringWidth(longer, _FONT, size) > width:
+            lines.append(line)
+            line = word
+        else:
+            line = longer
+    return [*lines, line] if line else lines
+
+
+def document(title: str, paper: Paper, draw: Callable[[Page], None]) -> bytes:
+    """A PDF drawn page by page; deterministic for the same content."""
+    _load_fonts()
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=PAPERS[paper], invariant=1, pageCompression=1)
+    canvas.setTitle(title)
+    canvas.setCreator("Ypsochrom")
+    page = Page(canvas, paper, title)
+    draw(page)
+    page.end()
+    canvas.save()
+    return out.getvalue()

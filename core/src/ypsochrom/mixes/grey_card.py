@@ -1,0 +1,63 @@
+"""A colour from a photo of the palette beside a grey card: what lies there, freed from the light it was seen in."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..colour import cielab, srgb
+from ..colour.types import LabTriple, Srgb8, triple
+from ..kit.advice import Advice
+from ..kit.errors import BadPicture
+
+CARD_REFLECTANCE = 0.18
+"""The usual grey card of photographers; common practice."""
+
+_PATCH_SHARE = 0.02
+_CLIPPED, _DARKEST = 0.985, 0.01
+_CAST_NOTED, _CAST_REFUSED = 0.35, 1.1
+"""Natural logarithm of the card's strongest to its weakest channel."""
+
+
+@dataclass(frozen=True)
+class PhotoColour:
+    """The colour at a point of the photo as it would be on the card's own terms, and what to know about it."""
+
+    lab: LabTriple
+    advice: tuple[Advice, ...] = ()
+
+
+def beside_grey(
+    photo: Srgb8, card: tuple[float, float], patch: tuple[float, float], *, card_reflectance: float = CARD_REFLECTANCE
+) -> PhotoColour:
+    """The colour at `patch`, both places given as shares of width and height; the light is taken to be the same on both."""
+    grey, seen = _light(photo, card), _light(photo, patch)
+    if grey.max() >= _CLIPPED or grey.min() <= _DARKEST:
+        raise BadPicture(
+            "The grey card is burnt out or black in this photo.", "Photograph it again with less or more light."
+        )
+    cast = float(np.log(grey.max() / grey.min()))
+    if cast > _CAST_REFUSED:
+        raise BadPicture(
+            "What was tapped is not grey, or the light is strongly coloured.",
+            "Tap the grey card itself, and photograph it in daylight.",
+        )
+    advice: tuple[Advice, ...] = ()
+    if cast > _CAST_NOTED:
+        advice = (
+            Advice(
+                "mixes.W010",
+                "warning",
+                "The light on the grey card was coloured; it was taken out, but the reading is rough.",
+                "Photograph the pile again in daylight.",
+            ),
+        )
+    return PhotoColour(triple(cielab.linear_to_lab(np.clip(seen / grey * card_reflectance, 0, 1.2))), advice)
+
+
+def _light(photo: Srgb8, at: tuple[float, float]) -> np.ndarray:
+    """Median linear light around a point."""
+    height, width = photo.shape[:2]
+    reach = max(2, round(min(height, width) * _PATCH_SHARE))
+    x, y = round(at[0] * (width - 1)), round(at[1] * (height - 1))
+    patch = photo[max(0, y - reach) : y + reach + 1, max(0, x - reach) : x + reach + 1]
+    return np.median(srgb.decode_picture(patch).reshape(-1, 3), axis=0)
