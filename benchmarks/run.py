@@ -101,10 +101,11 @@ def recipes() -> None:
     from ypsochrom.mixes.palette import best_tubes
     from ypsochrom.mixes.search import best_recipes
     from ypsochrom.mixes.table import table_for
+    from ypsochrom.paint.catalogue import paintbox
 
-    first = seconds(lambda: table_for(TWELVE))
-    again = seconds(lambda: table_for(TWELVE))
-    table = table_for(TWELVE)
+    first = seconds(lambda: table_for(paintbox(TWELVE)))
+    again = seconds(lambda: table_for(paintbox(TWELVE)))
+    table = table_for(paintbox(TWELVE))
     targets: Sequence[np.ndarray] = list(np.random.default_rng(2).uniform([30, -20, -20], [90, 40, 50], (40, 3)))
     search = seconds(lambda: [best_recipes(table, target) for target in targets]) / len(targets)
     brute = seconds(lambda: [delta_e_2000(table.lab.astype(float), t).argmin() for t in targets[:5]]) / 5
@@ -115,7 +116,7 @@ def recipes() -> None:
         f"from cache {again * 1e6:.0f} us",
     )
     report("recipe search, a target", f"{search * 1000:.1f} ms", "200 ms", f"{search / brute:.2f} x brute force")
-    choice = seconds(lambda: best_tubes(STARTER_KEYS, np.array(targets[:24]), np.ones(24), 6))
+    choice = seconds(lambda: best_tubes(paintbox(STARTER_KEYS), np.array(targets[:24]), np.ones(24), 6))
     report("best 6 of 16 tubes for 24 colours", f"{choice:.2f} s", "2 s")
 
 

@@ -66,3 +66,11 @@ def planned(client, painting, shelf) -> dict:
     answer = client.post(f"/api/passes/{painting['id']}/plan")
     assert answer.json()["state"] == "done", answer.content
     return painting
+
+
+@pytest.fixture
+def other_client(painter) -> Client:
+    """Another painter, logged in from another machine; `client` stays the local painter's."""
+    other = Client(REMOTE_ADDR="203.0.113.9")
+    other.force_login(User.objects.create_user("bea", password="long enough 4"))
+    return other

@@ -1,4 +1,4 @@
-"""The shelf."""
+"""The shelf: tubes and their calibrations, what stands beside them, palettes saved by name."""
 
 from django.db import models
 
@@ -17,3 +17,38 @@ class TubeRow(Owned):
 
     class Meta:
         ordering = ["id"]
+
+
+class CalibrationRow(Owned):
+    """A tube measured once: its readings and the K and S fitted to them. The newest one of a tube counts."""
+
+    tube = models.ForeignKey(TubeRow, on_delete=models.CASCADE, related_name="calibrations")
+    made = models.DateTimeField(auto_now_add=True)
+    how = models.CharField(max_length=20)
+    readings = models.JSONField()
+    absorption = models.JSONField()
+    scattering = models.JSONField()
+    report = models.JSONField()
+
+    class Meta:
+        ordering = ["id"]
+
+
+class SupplyRow(Owned):
+    """A medium, support or brush; `facts` are the fields of the core's type of that name."""
+
+    what = models.CharField(max_length=10)
+    facts = models.JSONField()
+
+    class Meta:
+        ordering = ["id"]
+
+
+class PaletteRow(Owned):
+    """Paint keys under a name."""
+
+    name = models.CharField(max_length=80)
+    keys = models.JSONField()
+
+    class Meta:
+        ordering = ["name", "id"]

@@ -1,16 +1,103 @@
-"""HTTP of mixes."""
+"""HTTP of mixes, of the mixing bench and of the choice of a palette."""
+
+from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Router
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
 
+from server.site.files import uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.subject.services import painting_of
 
-from . import services
-from .schemas import MixesIn, MixesOut
+from . import bench, choice, services
+from .schemas import (
+    ColourIn,
+    ColourOut,
+    ColourWords,
+    CorrectionsOut,
+    MixesIn,
+    MixesOut,
+    OwnRecipeIn,
+    PaletteChoiceIn,
+    PaletteKeysIn,
+    PaletteReportOut,
+    PileIn,
+    PileStateIn,
+    RecipeOut,
+    RecipesIn,
+    RecipesOut,
+    Share,
+    SliceIn,
+    SliceOut,
+    StringIn,
+    StringStepOut,
+    WeightOut,
+)
 
 router = Router()
+
+
+@router.get("/bench/words", response={200: ColourWords, **PROBLEMS})
+def words(request: HttpRequest) -> ColourWords:
+    """The words by which a colour can be told."""
+    return bench.words()
+
+
+@router.post("/bench/colour", response={200: ColourOut, **PROBLEMS})
+def colour(request: HttpRequest, payload: ColourIn) -> ColourOut:
+    """A colour as it was typed."""
+    return bench.read_typed(payload)
+
+
+@router.post("/bench/photo-colour", response={200: ColourOut, **PROBLEMS})
+def photo_colour(
+    request: HttpRequest,
+    photo: Annotated[UploadedFile, File()],
+    card_x: Annotated[Share, Form()],
+    card_y: Annotated[Share, Form()],
+    patch_x: Annotated[Share, Form()],
+    patch_y: Annotated[Share, Form()],
+) -> ColourOut:
+    """The colour of a pile photographed beside a grey card; both places as shares of width and height."""
+    return bench.read_photo(uploaded(photo), (card_x, card_y), (patch_x, patch_y))
+
+
+@router.post("/bench/recipes", response={200: RecipesOut, **PROBLEMS})
+def recipes(request: HttpRequest, payload: RecipesIn) -> RecipesOut:
+    """The best recipes for a target."""
+    return bench.recipes(painter(request), payload)
+
+
+@router.post("/bench/pile", response={200: RecipeOut, **PROBLEMS})
+def pile(request: HttpRequest, payload: PileIn) -> RecipeOut:
+    """What a pile of dabs looks like."""
+    return bench.predict(painter(request), payload)
+
+
+@router.post("/bench/string", response={200: list[StringStepOut], **PROBLEMS})
+def string(request: HttpRequest, payload: StringIn) -> list[StringStepOut]:
+    """A string of mixes."""
+    return bench.string(painter(request), payload)
+
+
+@router.post("/bench/corrections", response={200: CorrectionsOut, **PROBLEMS})
+def corrections(request: HttpRequest, payload: PileStateIn) -> CorrectionsOut:
+    """What to add to a pile that came out wrong."""
+    return bench.corrections(painter(request), payload)
+
+
+@router.post("/bench/colorimeter", response={200: ColourOut, **PROBLEMS})
+def colorimeter(request: HttpRequest, payload: PileIn) -> ColourOut:
+    """The pile as the simulated colorimeter reads it."""
+    return bench.colorimeter(painter(request), payload)
+
+
+@router.post("/bench/scale", response={200: WeightOut, **PROBLEMS})
+def scale(request: HttpRequest, payload: PileIn) -> WeightOut:
+    """The pile on the simulated scale."""
+    return bench.scale(painter(request), payload)
 
 
 @router.get("/{painting_id}", response={200: MixesOut, **PROBLEMS})
@@ -23,4 +110,36 @@ def mixes(request: HttpRequest, painting_id: int) -> MixesOut:
 def change(request: HttpRequest, painting_id: int, payload: MixesIn) -> MixesOut:
     """Set how many tubes the next plan may use."""
     services.change_tubes(painter(request), painting_id, payload.tubes)
+    return services.out(painting_of(painter(request), painting_id))
+
+
+@router.put("/{painting_id}/palette", response={200: MixesOut, **PROBLEMS})
+def choose(request: HttpRequest, painting_id: int, payload: PaletteKeysIn) -> MixesOut:
+    """Set the palette by hand, or let the next plan find it."""
+    services.choose(painter(request), painting_id, payload.keys)
+    return services.out(painting_of(painter(request), painting_id))
+
+
+@router.post("/{painting_id}/palette/suggestion", response={200: PaletteReportOut, **PROBLEMS})
+def suggest(request: HttpRequest, painting_id: int, payload: PaletteChoiceIn) -> PaletteReportOut:
+    """The best so many tubes for the picture."""
+    return choice.suggest(painter(request), painting_id, payload)
+
+
+@router.post("/{painting_id}/palette/report", response={200: PaletteReportOut, **PROBLEMS})
+def judge(request: HttpRequest, painting_id: int, payload: PaletteKeysIn) -> PaletteReportOut:
+    """A palette judged for the picture."""
+    return choice.judged(painter(request), painting_id, payload.keys or [])
+
+
+@router.post("/{painting_id}/palette/slice", response={200: SliceOut, **PROBLEMS})
+def cut(request: HttpRequest, painting_id: int, payload: SliceIn) -> SliceOut:
+    """The reach of a palette at a value."""
+    return choice.cut(painter(request), painting_id, payload)
+
+
+@router.put("/{painting_id}/recipes/{mix_id}", response={200: MixesOut, **PROBLEMS})
+def keep(request: HttpRequest, painting_id: int, mix_id: str, payload: OwnRecipeIn) -> MixesOut:
+    """Keep the painter's own recipe for a mix."""
+    services.keep_recipe(painter(request), painting_id, mix_id, payload.parts)
     return services.out(painting_of(painter(request), painting_id))

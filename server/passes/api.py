@@ -1,10 +1,9 @@
 """HTTP of the pass plan, its computation and its files."""
 
-from typing import Literal
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
+from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.subject.services import painting_of
@@ -49,11 +48,7 @@ def plan(request: HttpRequest, painting_id: int) -> Status[RunOut]:
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})
-def file(
-    request: HttpRequest, painting_id: int, name: services.FileName, paper: Literal["A4", "Letter"] = "A4"
-) -> HttpResponse:
+def file(request: HttpRequest, painting_id: int, name: services.FileName, paper: PaperSize = "A4") -> HttpResponse:
     """One of the plan's files, to be saved."""
     content = services.file_of(painter(request), painting_id, name, paper)
-    answer = HttpResponse(content, content_type=services.FILE_TYPES[name])
-    answer["Content-Disposition"] = f'attachment; filename="{name}"'
-    return answer
+    return to_save(content, services.FILE_TYPES[name], name)

@@ -22,7 +22,8 @@ from server.subject.schemas import AdviceOut
 from server.subject.services import advice_of, painting_of, paintings_of, subject_of, support_of
 from server.values import services as values
 from server.values.models import ValueRow
-from ypsochrom.formats import plan_json, plan_pdf, png, recipes_csv, svg
+from ypsochrom.formats import mixing_cards_pdf, plan_json, plan_pdf, png, recipes_csv, svg
+from ypsochrom.formats.pdf_page import Paper
 from ypsochrom.formats.plan_read import read_passes
 from ypsochrom.kit.errors import Cancelled, YpsochromError
 from ypsochrom.kit.progress import Progress, part_of
@@ -37,9 +38,12 @@ REPORT_EVERY_S = 0.15
 LOST_AFTER = timedelta(seconds=90)
 """A run that has not been heard of for so long has lost its workshop (the machine was stopped); it may be begun anew."""
 
-FileName = Literal["plan.pdf", "plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png"]
+FileName = Literal[
+    "plan.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png",
+]  # fmt: skip
 FILE_TYPES: dict[str, str] = {
     "plan.pdf": "application/pdf",
+    "mixing-cards.pdf": "application/pdf",
     "plan.json": "application/json",
     "recipes.csv": "text/csv",
     "areas.svg": "image/svg+xml",
@@ -69,7 +73,7 @@ def compute(painting: Painting, progress: Progress) -> PassRow:
     area_map, mix_set = areas.area_map_of(area_row), mixes.mix_set_of(mix_row)
     found = find_passes(area_map, mix_set, tubes_of(painting.owner), support_of(painting))
     progress(0.9, "painting the stages")
-    stages = stage_pictures(area_map, (found.ground, *mix_set.mixes), found.passes)
+    stages = stage_pictures(area_map, (found.ground, *mix_set.mixes), found.passes, mix_set.box)
     names = [pictures.store(painting.owner, png.picture_jpeg(stage), "jpg") for stage in stages]
     made = {
         "fingerprint": fingerprint_of(mix_row),
@@ -205,8 +209,9 @@ def out(painting: Painting) -> PassesOut:
     row = row_of(painting)
     if row is None:
         return PassesOut(ground=None, passes=[], volumes={}, paint=[], advice=[], up_to_date=False)
+    mix_row = mixes.row_of(painting)
     return PassesOut(
-        ground=mixes.mix_out(row.ground),
+        ground=mixes.mix_out(row.ground, mixes.box_of(mix_row)),
         passes=[
             PassOut(
                 **{**p, "steps": [PassStepOut(**step) for step in p["steps"]]},
@@ -218,7 +223,7 @@ def out(painting: Painting) -> PassesOut:
         volumes=row.volumes,
         paint=[PaintNeedOut(name=paint(n["key"]).name, masstone=masstone(n["key"]), **n) for n in row.paint],
         advice=[*advice_of(painting), *(AdviceOut(**entry) for entry in row.advice)],
-        up_to_date=row.fingerprint == fingerprint_of(mixes.row_of(painting)),
+        up_to_date=row.fingerprint == fingerprint_of(mix_row),
     )
 
 
@@ -229,6 +234,7 @@ def plan_of(painting: Painting) -> Plan:
         raise NotFound("plan")
     value_row = values.row_of(painting)
     mix_row = mixes.row_of(painting)
+    mix_set = mixes.mix_set_of(mix_row)
     settings = PlanSettings(
         support_of(painting), steps=len(value_row.steps), brush_mm=values.brush_of(value_row), tubes=mix_row.tubes
     )
@@ -237,12 +243,12 @@ def plan_of(painting: Painting) -> Plan:
         picture=subject_of(painting).picture,
         values=values.map_of(value_row),
         areas=areas.area_map_of(area_row),
-        mixes=mixes.mix_set_of(mix_row),
-        passes=read_passes(row.ground, row.passes, row.paint, row.advice),
+        mixes=mix_set,
+        passes=read_passes(row.ground, row.passes, row.paint, row.advice, mix_set.box),
     )
 
 
-def file_of(owner: Any, painting_id: int, name: FileName, paper: plan_pdf.Paper) -> bytes:
+def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes:
     """One of the plan's files. A plan that is out of date is refused: what it says would not fit together."""
     painting = painting_of(owner, painting_id)
     bench = bench_out(painting)
@@ -251,6 +257,9 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: plan_pdf.Paper)
     plan = plan_of(painting)
     writers: dict[str, Callable[[], bytes | str]] = {
         "plan.pdf": lambda: plan_pdf.plan_pdf(plan, painting.title, paper),
+        "mixing-cards.pdf": lambda: mixing_cards_pdf.mixing_cards_pdf(
+            plan.all_mixes, plan.passes.volumes, plan.mixes.box, painting.title, paper
+        ),
         "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
         "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
         "areas.svg": lambda: svg.areas_svg(plan.areas, plan.settings.support),

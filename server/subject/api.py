@@ -2,14 +2,13 @@
 
 from typing import Annotated
 
-from django.conf import settings
 from django.http import HttpRequest
 from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
+from server.site.files import uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
-from ypsochrom.kit.errors import BadPicture
 
 from . import services
 from .schemas import PaintingChange, PaintingOut, Title
@@ -31,9 +30,7 @@ def new(
     size: Annotated[str, Form()],
 ) -> Status[PaintingOut]:
     """A painting from a photo (JPEG or PNG by content, whatever its name says)."""
-    if (photo.size or 0) > settings.LARGEST_UPLOAD_BYTES:
-        raise BadPicture("The photo is larger than 80 MB.", "Save it smaller and try again.")
-    return Status(201, services.out(services.new_painting(painter(request), title, size, photo.read())))
+    return Status(201, services.out(services.new_painting(painter(request), title, size, uploaded(photo))))
 
 
 @router.get("/paintings/{painting_id}", response={200: PaintingOut, **PROBLEMS})

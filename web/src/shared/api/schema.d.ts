@@ -108,6 +108,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/palettes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Palettes
+         * @description The saved palettes.
+         */
+        get: operations["server_materials_api_list_palettes"];
+        put?: never;
+        /**
+         * Add Palette
+         * @description Save a palette.
+         */
+        post: operations["server_materials_api_add_palette"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/palettes/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Palette
+         * @description Look at a GIMP palette line by line, or with `keep` save its paints as a palette.
+         */
+        post: operations["server_materials_api_read_palette"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/palettes/{palette_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Palette
+         * @description Change a palette.
+         */
+        put: operations["server_materials_api_change_palette"];
+        post?: never;
+        /**
+         * Remove Palette
+         * @description Forget a palette.
+         */
+        delete: operations["server_materials_api_remove_palette"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/palettes/{palette_id}/palette.gpl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Palette File
+         * @description The palette as a GIMP palette.
+         */
+        get: operations["server_materials_api_palette_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/palettes/{palette_id}/tray.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tray Pdf
+         * @description The palette's tray, to be printed.
+         */
+        get: operations["server_materials_api_tray_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/supplies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Supplies
+         * @description Mediums, supports and brushes.
+         */
+        get: operations["server_materials_api_supplies"];
+        put?: never;
+        /**
+         * Add Supply
+         * @description Put a medium, support or brush on the shelf.
+         */
+        post: operations["server_materials_api_add_supply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/supplies/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Supply Words
+         * @description The kinds of mediums, textures and brushes there are.
+         */
+        get: operations["server_materials_api_supply_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/supplies/{supply_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Supply
+         * @description Change a medium, support or brush.
+         */
+        put: operations["server_materials_api_change_supply"];
+        post?: never;
+        /**
+         * Remove Supply
+         * @description Take a medium, support or brush off the shelf.
+         */
+        delete: operations["server_materials_api_remove_supply"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/tubes": {
         parameters: {
             query?: never;
@@ -156,6 +332,294 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/tubes/{tube_id}/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calibration
+         * @description The tube and the calibration that counts.
+         */
+        get: operations["server_materials_api_calibration"];
+        put?: never;
+        /**
+         * Calibrate
+         * @description Fit the tube to readings; with `keep` every later prediction rests on them.
+         */
+        post: operations["server_materials_api_calibrate"];
+        /**
+         * Take Calibration Back
+         * @description Take the newest calibration back.
+         */
+        delete: operations["server_materials_api_take_calibration_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/tubes/{tube_id}/card-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Card Photo
+         * @description The swatches on a photographed card; nothing is kept.
+         */
+        post: operations["server_materials_api_read_card_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/tubes/{tube_id}/colorimeter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Colorimeter
+         * @description The tube's swatches as the simulated colorimeter reads them; nothing is kept.
+         */
+        post: operations["server_materials_api_read_colorimeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/tubes/{tube_id}/readings-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Readings File
+         * @description The swatches in a file of readings (CGATS.17 text or CSV); nothing is kept.
+         */
+        post: operations["server_materials_api_read_readings_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/tubes/{tube_id}/swatch-card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Swatch Card
+         * @description The card for a tube's swatches, to be printed.
+         */
+        get: operations["server_materials_api_swatch_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/colorimeter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Colorimeter
+         * @description The pile as the simulated colorimeter reads it.
+         */
+        post: operations["server_mixes_api_colorimeter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Colour
+         * @description A colour as it was typed.
+         */
+        post: operations["server_mixes_api_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Corrections
+         * @description What to add to a pile that came out wrong.
+         */
+        post: operations["server_mixes_api_corrections"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/photo-colour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Photo Colour
+         * @description The colour of a pile photographed beside a grey card; both places as shares of width and height.
+         */
+        post: operations["server_mixes_api_photo_colour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/pile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pile
+         * @description What a pile of dabs looks like.
+         */
+        post: operations["server_mixes_api_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recipes
+         * @description The best recipes for a target.
+         */
+        post: operations["server_mixes_api_recipes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale
+         * @description The pile on the simulated scale.
+         */
+        post: operations["server_mixes_api_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/string": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * String
+         * @description A string of mixes.
+         */
+        post: operations["server_mixes_api_string"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description The words by which a colour can be told.
+         */
+        get: operations["server_mixes_api_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/{painting_id}": {
         parameters: {
             query?: never;
@@ -173,6 +637,106 @@ export interface paths {
          * @description Set how many tubes the next plan may use.
          */
         put: operations["server_mixes_api_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{painting_id}/palette": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose
+         * @description Set the palette by hand, or let the next plan find it.
+         */
+        put: operations["server_mixes_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{painting_id}/palette/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge
+         * @description A palette judged for the picture.
+         */
+        post: operations["server_mixes_api_judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{painting_id}/palette/slice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut
+         * @description The reach of a palette at a value.
+         */
+        post: operations["server_mixes_api_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{painting_id}/palette/suggestion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Suggest
+         * @description The best so many tubes for the picture.
+         */
+        post: operations["server_mixes_api_suggest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{painting_id}/recipes/{mix_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Keep the painter's own recipe for a mix.
+         */
+        put: operations["server_mixes_api_keep"];
         post?: never;
         delete?: never;
         options?: never;
@@ -441,6 +1005,54 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AddOut
+         * @description What to add: ml, drops, and one part of it to how many parts of the pile.
+         */
+        AddOut: {
+            /** Drops */
+            drops: number | null;
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Pile Parts */
+            pile_parts: number;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * AdditionOut
+         * @description One addition to the pile, with the pile after it.
+         */
+        AdditionOut: {
+            /** Bead Cm */
+            bead_cm: number;
+            /** Dilution Ml */
+            dilution_ml: number;
+            /** Drops */
+            drops: number | null;
+            /** Dry */
+            dry: string;
+            /** Key */
+            key: string;
+            /** Left Ml */
+            left_ml: number;
+            /** Let Down With */
+            let_down_with: string | null;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Share So Far */
+            share_so_far: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Wet */
+            wet: string;
+        };
+        /**
          * AdviceOut
          * @description One piece of advice from the core.
          */
@@ -526,6 +1138,87 @@ export interface components {
             values: "missing" | "stale" | "current";
         };
         /**
+         * BrushIn
+         * @description Brushes of one kind and width.
+         */
+        BrushIn: {
+            /** Count */
+            count: number;
+            /** Kind */
+            kind: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "brush";
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * CalibrationIn
+         * @description Readings to fit a tube to; `keep` false only shows what would come of it.
+         */
+        CalibrationIn: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "card" | "file" | "colorimeter" | "typed";
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /** Readings */
+            readings: components["schemas"]["ReadingIn"][];
+        };
+        /**
+         * CalibrationOut
+         * @description What a calibration found; `expected_de00` is how far unmeasured mixes are expected to be off.
+         */
+        CalibrationOut: {
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "good" | "fair" | "poor";
+            /** Expected De00 */
+            expected_de00: number;
+            /** How */
+            how: string;
+            /** Kept */
+            kept: boolean;
+            /** Masstone After */
+            masstone_after: string;
+            /** Masstone Before */
+            masstone_before: string;
+            /** Residuals */
+            residuals: components["schemas"]["ResidualOut"][];
+            /** Strength */
+            strength: number;
+            /** Tint After */
+            tint_after: string;
+            /** Tint Before */
+            tint_before: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CalibrationState
+         * @description A tube with the calibration that counts, if it has one, and how many there are.
+         */
+        CalibrationState: {
+            /** Count */
+            count: number;
+            current: components["schemas"]["CalibrationOut"] | null;
+            tube: components["schemas"]["TubeOut"];
+        };
+        /**
          * CautionOut
          * @description A usual caution: what is so, and what to do.
          */
@@ -545,6 +1238,90 @@ export interface components {
             subject: string | null;
         };
         /**
+         * ColourIn
+         * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
+         */
+        ColourIn: {
+            /** Chroma */
+            chroma?: string | null;
+            /** Hue */
+            hue?: string | null;
+            /** Value */
+            value?: number | null;
+            /** Written */
+            written?: string | null;
+        };
+        /**
+         * ColourOut
+         * @description A colour as CIELAB, on the screen, and in words.
+         */
+        ColourOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Colour */
+            colour: string;
+            /** Lab */
+            lab: number[];
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ColourWords
+         * @description The words by which a colour can be told.
+         */
+        ColourWords: {
+            /** Chromas */
+            chromas: string[];
+            /** Hues */
+            hues: string[];
+        };
+        /**
+         * CorrectionOut
+         * @description One way to mend the pile, and how the pile dries then.
+         */
+        CorrectionOut: {
+            /** Adds */
+            adds: components["schemas"]["AddOut"][];
+            /** De00 */
+            de00: number;
+            /** Dry */
+            dry: string;
+            /** Growth */
+            growth: number;
+            /** Lab Dry */
+            lab_dry: number[];
+            /** Value Error */
+            value_error: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CorrectionsOut
+         * @description How the pile stands, what to do about it, and whether a fresh pile costs less.
+         */
+        CorrectionsOut: {
+            /** Correction Cost */
+            correction_cost: number | null;
+            /** Corrections */
+            corrections: components["schemas"]["CorrectionOut"][];
+            /** Fresh Cost */
+            fresh_cost: number | null;
+            /** Fresh Costs Less */
+            fresh_costs_less: boolean;
+            /** Fresh Ml */
+            fresh_ml: number;
+            /** Leave */
+            leave: boolean;
+            pile: components["schemas"]["ColourOut"];
+            /** Pile Words */
+            pile_words: string;
+            target: components["schemas"]["ColourOut"];
+        };
+        /**
          * FamilyOut
          * @description A value family inside an area; `colour` is the photo's.
          */
@@ -559,6 +1336,18 @@ export interface components {
             value: number;
         };
         /**
+         * LightOut
+         * @description What a mix and its target look like to an eye used to this light.
+         */
+        LightOut: {
+            /** Colour */
+            colour: string;
+            /** Light */
+            light: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Login
          * @description What a painter types to log in.
          */
@@ -569,20 +1358,70 @@ export interface components {
             username: string;
         };
         /**
+         * MediumIn
+         * @description A bottle of medium, retarder, water or gesso.
+         */
+        MediumIn: {
+            /** Kind */
+            kind: string;
+            /** Left Ml */
+            left_ml: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Price */
+            price?: number | null;
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "medium";
+        };
+        /**
+         * MissOut
+         * @description A passage that a palette fails, with the colour that comes instead.
+         */
+        MissOut: {
+            /** Area */
+            area: string;
+            /** De00 */
+            de00: number;
+            /** Family */
+            family: string;
+            /** Instead */
+            instead: string;
+            /** Photo */
+            photo: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * MixOut
-         * @description A mix with its swatches: the photo's colour, the mix dry and the mix wet.
+         * @description A mix of the painting; `kept` when its recipe is the painter's own.
          */
         MixOut: {
+            /** Colour Words */
+            colour_words: string;
             /** De00 */
             de00: number;
             /** Dry */
             dry: string;
             /** Id */
             id: string;
+            /** Kept */
+            kept: boolean;
             /** Lab Dry */
             lab_dry: number[];
             /** Lab Wet */
             lab_wet: number[];
+            /** Lamp Shift */
+            lamp_shift: number;
+            /** Lights */
+            lights: components["schemas"]["LightOut"][];
             /** Name */
             name: string;
             /** Parts */
@@ -595,6 +1434,11 @@ export interface components {
             pile: components["schemas"]["PortionOut"][];
             /** Serves */
             serves: components["schemas"]["ServedOut"][];
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
             /** Target Lab */
             target_lab: number[];
             /** Value Dry */
@@ -603,6 +1447,8 @@ export interface components {
             value_error: number;
             /** Value Wet */
             value_wet: number;
+            /** Value Words */
+            value_words: string;
             /** Wet */
             wet: string;
         };
@@ -616,19 +1462,31 @@ export interface components {
         };
         /**
          * MixesOut
-         * @description Palette and mixes, darkest first; empty until the first plan.
+         * @description Palette and mixes, darkest first; empty until the first plan. `chosen`: the palette is set by hand.
          */
         MixesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            /** Chosen */
+            chosen: boolean;
             /** Mixes */
             mixes: components["schemas"]["MixOut"][];
             /** Palette */
-            palette: components["schemas"]["PaletteOut"][];
+            palette: components["schemas"]["PaletteTubeOut"][];
             /** Tubes */
             tubes: number;
             /** Up To Date */
             up_to_date: boolean;
+        };
+        /**
+         * OwnRecipeIn
+         * @description The painter's own recipe for a mix; None gives the found one back.
+         */
+        OwnRecipeIn: {
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            } | null;
         };
         /**
          * PaintNeedOut
@@ -654,9 +1512,12 @@ export interface components {
          * PaintOut
          * @description A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white.
          *
-         *     `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302.
+         *     `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302; `hides_um` the
+         *     dry film that hides black and white alike (None: none does); `lift` the L* that a thin film adds to black.
          */
         PaintOut: {
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Density Kg Per L */
             density_kg_per_l: number;
             /**
@@ -664,8 +1525,12 @@ export interface components {
              * @enum {string}
              */
             finish: "matt" | "satin" | "gloss";
+            /** Hides Um */
+            hides_um: number | null;
             /** Key */
             key: string;
+            /** Lift */
+            lift: number;
             /**
              * Lightfastness
              * @enum {string}
@@ -743,16 +1608,144 @@ export interface components {
             width_px: number;
         };
         /**
+         * PaletteChoiceIn
+         * @description The best so many tubes for the picture, out of the shelf or the whole catalogue, some of them locked.
+         */
+        PaletteChoiceIn: {
+            /** Count */
+            count: number;
+            /**
+             * Locked
+             * @default []
+             */
+            locked: string[];
+            /**
+             * Out Of
+             * @default shelf
+             * @enum {string}
+             */
+            out_of: "shelf" | "catalogue";
+        };
+        /**
+         * PaletteFile
+         * @description A GIMP palette as text; `keep` false only shows what it holds.
+         */
+        PaletteFile: {
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PaletteFileOut
+         * @description What a palette file holds, and the palette that was kept.
+         */
+        PaletteFileOut: {
+            kept: components["schemas"]["PaletteOut"] | null;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["PaletteRowOut"][];
+        };
+        /**
+         * PaletteIn
+         * @description A palette as the painter names it.
+         */
+        PaletteIn: {
+            /** Keys */
+            keys: string[];
+            /** Name */
+            name: string;
+        };
+        /**
+         * PaletteKeysIn
+         * @description A palette by its paints; None lets the plan find it.
+         */
+        PaletteKeysIn: {
+            /** Keys */
+            keys: string[] | null;
+        };
+        /**
          * PaletteOut
-         * @description A tube on the palette; `masstone` is the paint laid thick.
+         * @description A saved palette, laid out as on the tray.
          */
         PaletteOut: {
+            /** Id */
+            id: number;
+            /** Keys */
+            keys: string[];
+            /** Name */
+            name: string;
+            /** Tray */
+            tray: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * PaletteReportOut
+         * @description A palette judged for the picture; `price` of what is missing, None where a price is not known.
+         *
+         *     `out_url` is a mask (PNG, white where out of reach), `instead_url` the picture in the palette's colours.
+         */
+        PaletteReportOut: {
+            /** Instead Url */
+            instead_url: string;
+            /** Mean De00 */
+            mean_de00: number;
+            /** Missing */
+            missing: components["schemas"]["PaletteTubeOut"][];
+            /** Mixes */
+            mixes: number;
+            /** Out Url */
+            out_url: string;
+            /** Palette */
+            palette: components["schemas"]["PaletteTubeOut"][];
+            /** Price */
+            price: number | null;
+            /** Share Out */
+            share_out: number;
+            /** Worst */
+            worst: components["schemas"]["MissOut"][];
+        };
+        /**
+         * PaletteRowOut
+         * @description One line of a palette file: its colour and the paint it names or comes nearest to, or what is wrong with it.
+         */
+        PaletteRowOut: {
+            /** Colour */
+            colour: string | null;
+            /** Hint */
+            hint: string | null;
+            /** Key */
+            key: string | null;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string | null;
+            /** Nearness */
+            nearness: string | null;
+            /** Problem */
+            problem: string | null;
+            /** Written */
+            written: string | null;
+        };
+        /**
+         * PaletteTubeOut
+         * @description A tube on the palette; `masstone` is the paint laid thick.
+         */
+        PaletteTubeOut: {
             /** Key */
             key: string;
             /** Masstone */
             masstone: string;
             /** Name */
             name: string;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
         };
         /**
          * PassOut
@@ -816,6 +1809,73 @@ export interface components {
             };
         };
         /**
+         * PileIn
+         * @description Dabs on the virtual palette, against a target if there is one.
+         */
+        PileIn: {
+            /** Keys */
+            keys?: string[] | null;
+            /** Lab */
+            lab?: number[] | null;
+            /** Painting */
+            painting?: number | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /**
+             * Volume Ml
+             * @default 10
+             */
+            volume_ml: number;
+        };
+        /**
+         * PileStateIn
+         * @description A pile that came out wrong: what was meant, how much of it, how it looks, and what was wanted.
+         */
+        PileStateIn: {
+            /** Keys */
+            keys?: string[] | null;
+            /** Lab */
+            lab: number[];
+            /** Needed Ml */
+            needed_ml?: number | null;
+            /** Painting */
+            painting?: number | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Target */
+            target: number[];
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * Wet
+             * @default false
+             */
+            wet: boolean;
+        };
+        /**
+         * PlaceOut
+         * @description A heap on the tray; `on_shelf` when a tube of it has paint left.
+         */
+        PlaceOut: {
+            /** Key */
+            key: string;
+            /** Masstone */
+            masstone: string;
+            /** Name */
+            name: string;
+            /** On Shelf */
+            on_shelf: boolean;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "warm" | "white" | "cool";
+        };
+        /**
          * PortionOut
          * @description One thing that goes into the pile; `let_down_with` says in what it is let down 1:9.
          */
@@ -842,12 +1902,190 @@ export interface components {
             message: string;
         };
         /**
+         * ReadingIn
+         * @description One dry swatch as read: CIELAB, or a spectrum of 36 reflectances from 380 to 730 nm.
+         */
+        ReadingIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "on white" | "on black" | "1:1" | "1:4" | "1:10";
+            /** Lab */
+            lab?: number[] | null;
+            /** Reflectance */
+            reflectance?: number[] | null;
+            /** Sigma Lab */
+            sigma_lab?: number | null;
+        };
+        /**
+         * ReadingOut
+         * @description The same with its colour for the screen.
+         */
+        ReadingOut: {
+            /** Colour */
+            colour: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "on white" | "on black" | "1:1" | "1:4" | "1:10";
+            /** Lab */
+            lab?: number[] | null;
+            /** Reflectance */
+            reflectance?: number[] | null;
+            /** Sigma Lab */
+            sigma_lab?: number | null;
+        };
+        /**
+         * ReadingsFile
+         * @description A file of readings as text.
+         */
+        ReadingsFile: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ReadingsOut
+         * @description Readings of a card, a file or an instrument, with what to know about them; `flat` is the card put straight.
+         */
+        ReadingsOut: {
+            /** Advice */
+            advice: components["schemas"]["CautionOut"][];
+            /** Flat */
+            flat: string | null;
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+        };
+        /**
+         * RecipeOut
+         * @description A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
+         */
+        RecipeOut: {
+            /** Additions */
+            additions: components["schemas"]["AdditionOut"][];
+            /** Colour Words */
+            colour_words: string;
+            /** De00 */
+            de00: number;
+            /** Dry */
+            dry: string;
+            /** Enough */
+            enough: boolean;
+            /** Lab Dry */
+            lab_dry: number[];
+            /** Lab Wet */
+            lab_wet: number[];
+            /** Lamp Shift */
+            lamp_shift: number;
+            /** Lights */
+            lights: components["schemas"]["LightOut"][];
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Photo */
+            photo: string;
+            /** Pile */
+            pile: components["schemas"]["PortionOut"][];
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
+            /** Steadiest */
+            steadiest: boolean;
+            /** Target Lab */
+            target_lab: number[];
+            /** Tubes */
+            tubes: number;
+            /** Value Dry */
+            value_dry: number;
+            /** Value Error */
+            value_error: number;
+            /** Value Wet */
+            value_wet: number;
+            /** Value Words */
+            value_words: string;
+            /** Wet */
+            wet: string;
+        };
+        /**
+         * RecipesIn
+         * @description A target and what is asked of its recipes; `volume_ml` and `only_enough` leave out what the shelf has too little of.
+         */
+        RecipesIn: {
+            /** Keys */
+            keys?: string[] | null;
+            /** Lab */
+            lab: number[];
+            /**
+             * Most Paints
+             * @default 4
+             */
+            most_paints: number;
+            /**
+             * Must Not
+             * @default []
+             */
+            must_not: string[];
+            /**
+             * Must Use
+             * @default []
+             */
+            must_use: string[];
+            /**
+             * Only Enough
+             * @default false
+             */
+            only_enough: boolean;
+            /** Painting */
+            painting?: number | null;
+            /**
+             * Volume Ml
+             * @default 10
+             */
+            volume_ml: number;
+        };
+        /**
+         * RecipesOut
+         * @description Recipes for a target, best first; `reached` false when the best is still plainly another colour.
+         */
+        RecipesOut: {
+            /** Reached */
+            reached: boolean;
+            /** Recipes */
+            recipes: components["schemas"]["RecipeOut"][];
+            target: components["schemas"]["ColourOut"];
+            /** Words */
+            words: string;
+        };
+        /**
          * Renamed
          * @description A new name for an area; empty takes the found one back.
          */
         Renamed: {
             /** Name */
             name: string;
+        };
+        /**
+         * ResidualOut
+         * @description A swatch's prediction against its reading, before and after (CIEDE2000).
+         */
+        ResidualOut: {
+            /** After De00 */
+            after_de00: number;
+            /** Before De00 */
+            before_de00: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "on white" | "on black" | "1:1" | "1:4" | "1:10";
+            /** Predicted */
+            predicted: string;
+            /** Read */
+            read: string;
         };
         /**
          * RunOut
@@ -912,6 +2150,103 @@ export interface components {
             problem: string | null;
         };
         /**
+         * SliceIn
+         * @description A palette cut at a value.
+         */
+        SliceIn: {
+            /** Keys */
+            keys: string[];
+            /** Value */
+            value: number;
+        };
+        /**
+         * SliceOut
+         * @description Outlines of the reachable a* and b* (closed rings of points), and the picture's own colours at this value.
+         */
+        SliceOut: {
+            /** Grey */
+            grey: string;
+            /** Most Chroma */
+            most_chroma: number;
+            /** Rings */
+            rings: number[][][];
+            /** Value */
+            value: number;
+            /** Wanted */
+            wanted: number[][];
+        };
+        /**
+         * StringIn
+         * @description A string of mixes: `value` needs a base.
+         */
+        StringIn: {
+            /** Base */
+            base?: {
+                [key: string]: number;
+            } | null;
+            /** Keys */
+            keys?: string[] | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "value" | "neutrals" | "darks" | "greens";
+            /** Painting */
+            painting?: number | null;
+            /**
+             * Steps
+             * @default 5
+             */
+            steps: number;
+        };
+        /**
+         * StringStepOut
+         * @description One mix of a string.
+         */
+        StringStepOut: {
+            /** Colour Words */
+            colour_words: string;
+            /** De00 */
+            de00: number;
+            /** Dry */
+            dry: string;
+            /** Lab Dry */
+            lab_dry: number[];
+            /** Lab Wet */
+            lab_wet: number[];
+            /** Lamp Shift */
+            lamp_shift: number;
+            /** Lights */
+            lights: components["schemas"]["LightOut"][];
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Photo */
+            photo: string;
+            /** Pile */
+            pile: components["schemas"]["PortionOut"][];
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
+            /** Target Lab */
+            target_lab: number[];
+            /** Value Dry */
+            value_dry: number;
+            /** Value Error */
+            value_error: number;
+            /** Value Wet */
+            value_wet: number;
+            /** Value Words */
+            value_words: string;
+            /** Wet */
+            wet: string;
+        };
+        /**
          * Studio
          * @description The painter and whether this installation asks for a login.
          */
@@ -920,6 +2255,72 @@ export interface components {
             hosted: boolean;
             /** Painter */
             painter: string;
+        };
+        /**
+         * SupplyIn
+         * @description One thing beside the tubes.
+         */
+        SupplyIn: {
+            /** Item */
+            item: components["schemas"]["MediumIn"] | components["schemas"]["SupportIn"] | components["schemas"]["BrushIn"];
+        };
+        /**
+         * SupplyOut
+         * @description The same on the shelf; `low` for a bottle with less than a fifth left, `remark` what it is for or how it limits.
+         */
+        SupplyOut: {
+            /** Id */
+            id: number;
+            /** Item */
+            item: components["schemas"]["MediumIn"] | components["schemas"]["SupportIn"] | components["schemas"]["BrushIn"];
+            /** Low */
+            low: boolean;
+            /** Remark */
+            remark: string;
+        };
+        /**
+         * SupplyWords
+         * @description The words that supplies are described by.
+         */
+        SupplyWords: {
+            /** Absorbencies */
+            absorbencies: string[];
+            /** Brushes */
+            brushes: string[];
+            /** Mediums */
+            mediums: string[];
+            /** Textures */
+            textures: string[];
+        };
+        /**
+         * SupportIn
+         * @description Supports of one kind in stock.
+         */
+        SupportIn: {
+            /** Absorbency */
+            absorbency: string;
+            /** Count */
+            count: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Price */
+            price?: number | null;
+            /** Side Mm */
+            side_mm: number;
+            /** Texture */
+            texture: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            what: "support";
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * TubeIn
@@ -944,7 +2345,7 @@ export interface components {
         };
         /**
          * TubeOut
-         * @description A tube on the shelf; `low` when less than a fifth is left.
+         * @description A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on.
          */
         TubeOut: {
             /** Id */
@@ -968,6 +2369,11 @@ export interface components {
             nozzle_mm: number;
             /** Price */
             price?: number | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
             /** Volume Ml */
             volume_ml: number;
         };
@@ -1032,6 +2438,16 @@ export interface components {
             thresholds: number[];
             /** Up To Date */
             up_to_date: boolean;
+        };
+        /**
+         * WeightOut
+         * @description What the simulated scale shows.
+         */
+        WeightOut: {
+            /** Mass G */
+            mass_g: number;
+            /** Volume Ml */
+            volume_ml: number;
         };
     };
     responses: never;
@@ -1443,6 +2859,812 @@ export interface operations {
             };
         };
     };
+    server_materials_api_list_palettes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_add_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_read_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteFileOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_change_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                palette_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_remove_palette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                palette_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_palette_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                palette_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_tray_pdf: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                palette_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_supplies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_add_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_supply_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyWords"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_change_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_remove_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_materials_api_tubes: {
         parameters: {
             query?: never;
@@ -1713,6 +3935,1124 @@ export interface operations {
             };
         };
     };
+    server_materials_api_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_take_calibration_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_read_card_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_read_colorimeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_read_readings_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_swatch_card: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_colorimeter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColourIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileStateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_photo_colour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Card X */
+                    card_x: number;
+                    /** Card Y */
+                    card_y: number;
+                    /** Patch X */
+                    patch_x: number;
+                    /** Patch Y */
+                    patch_y: number;
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_recipes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeightOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_string: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringStepOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourWords"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixes_api_mixes: {
         parameters: {
             query?: never;
@@ -1792,6 +5132,362 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MixesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteKeysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_judge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteKeysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteReportOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SliceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SliceOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_suggest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaletteChoiceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteReportOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                mix_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnRecipeIn"];
             };
         };
         responses: {
@@ -2125,7 +5821,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "plan.pdf" | "plan.json" | "recipes.csv" | "areas.svg" | "areas.png" | "value-map.png";
+                name: "plan.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "areas.svg" | "areas.png" | "value-map.png";
             };
             cookie?: never;
         };
