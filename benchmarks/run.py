@@ -58,33 +58,25 @@ def plan_from_a_camera_photo() -> None:
 
 def rethreshold_through_http() -> None:
     """A border of the ladder moved, through Django's whole stack on loopback, at 1,600 px."""
-    with tempfile.TemporaryDirectory() as folder:
-        os.environ["YPSOCHROM_DATA"] = folder
-        os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"
-        import django
+    from django.test import Client
 
-        django.setup()
-        from django.core.management import call_command
-        from django.test import Client
+    from server.site.middleware import local_painter
+    from server.subject.services import new_painting, subject_of, support_of
+    from ypsochrom.values.value_map import value_map
 
-        from server.site.middleware import local_painter
-        from server.subject.services import new_painting, subject_of, support_of
-        from ypsochrom.values.value_map import value_map
+    kettle = (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()
+    painting = new_painting(local_painter(), "Kettle", "400x300mm", kettle)
+    client = Client(SERVER_NAME="127.0.0.1")
 
-        call_command("migrate", verbosity=0)
-        kettle = (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()
-        painting = new_painting(local_painter(), "Kettle", "400x300mm", kettle)
-        client = Client(SERVER_NAME="127.0.0.1")
+    def move(by: float) -> None:
+        limits = [2.5 + by, 4.0, 5.5, 7.0]
+        answer = client.put(f"/api/values/{painting.pk}", {"limits": limits}, content_type="application/json")
+        assert answer.status_code == 200, answer.content
 
-        def move(by: float) -> None:
-            limits = [2.5 + by, 4.0, 5.5, 7.0]
-            answer = client.put(f"/api/values/{painting.pk}", {"limits": limits}, content_type="application/json")
-            assert answer.status_code == 200, answer.content
-
-        move(0.0)
-        taken = [seconds(lambda i=i: move(0.01 * i)) for i in range(1, 60)]  # type: ignore[misc]
-        subject, support = subject_of(painting), support_of(painting)
-        bare = min(seconds(lambda: value_map(subject.values, (2.5, 4, 5.5, 7), support, 10)) for _ in range(5))
+    move(0.0)
+    taken = [seconds(lambda i=i: move(0.01 * i)) for i in range(1, 60)]  # type: ignore[misc]
+    subject, support = subject_of(painting), support_of(painting)
+    bare = min(seconds(lambda: value_map(subject.values, (2.5, 4, 5.5, 7), support, 10)) for _ in range(5))
     p95 = float(np.quantile(taken, 0.95))
     report(
         "re-threshold at 1,600 px through HTTP, p95",
@@ -99,9 +91,9 @@ def recipes() -> None:
     from ypsochrom.colour.ciede2000 import delta_e_2000
     from ypsochrom.materials.shelf import STARTER_KEYS
     from ypsochrom.mixes.palette import best_tubes
-    from ypsochrom.mixes.search import best_recipes
+    from ypsochrom.mixes.search import best_recipes, nearest_recipes
     from ypsochrom.mixes.table import table_for
-    from ypsochrom.paint.catalogue import paintbox
+    from ypsochrom.paint.catalogue import catalogue, paintbox
 
     first = seconds(lambda: table_for(paintbox(TWELVE)))
     again = seconds(lambda: table_for(paintbox(TWELVE)))
@@ -116,16 +108,72 @@ def recipes() -> None:
         f"from cache {again * 1e6:.0f} us",
     )
     report("recipe search, a target", f"{search * 1000:.1f} ms", "200 ms", f"{search / brute:.2f} x brute force")
-    choice = seconds(lambda: best_tubes(paintbox(STARTER_KEYS), np.array(targets[:24]), np.ones(24), 6))
-    report("best 6 of 16 tubes for 24 colours", f"{choice:.2f} s", "2 s")
+    rows = seconds(lambda: nearest_recipes(table, np.repeat(np.array(targets), 25, axis=0)))
+    report(
+        "nearest recipe, many colours at once, each",
+        f"{rows / 1000 * 1e3:.2f} ms",
+        "0.1 ms",
+        f"{rows / 1000 / brute:.4f} x brute force",
+    )
+    for count in (16, 24):
+        box = paintbox([*STARTER_KEYS, *(key for key in catalogue() if key not in STARTER_KEYS)][:count])
+        choice = seconds(lambda box=box: best_tubes(box, np.array(targets[:24]), np.ones(24), 6))  # type: ignore[misc]
+        report(f"best 6 of {count} tubes for 24 colours", f"{choice:.2f} s", "2 s")
+
+
+def mixing_bench() -> None:
+    """A correction, a calibration, and a live prediction through HTTP."""
+    from django.test import Client
+
+    from server.materials.services import add_tubes
+    from server.site.middleware import local_painter
+    from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedTubes
+    from ypsochrom.materials.shelf import STARTER_KEYS, starter_shelf
+    from ypsochrom.mixes.correction import PileState, correct
+    from ypsochrom.mixes.recipe import Recipe
+    from ypsochrom.paint.calibration import WHITE_PARTS, SwatchReading, calibrate
+    from ypsochrom.paint.catalogue import paint, paintbox
+
+    box = paintbox(STARTER_KEYS)
+    target = np.array([60.0, 12.0, 28.0])
+    pile = PileState(Recipe.of({"PW6": 13, "PY42": 3, "PBr7bs": 2}), 10.0, (63.0, 10.0, 32.0))
+    taken = min(seconds(lambda: correct(pile, target, box)) for _ in range(5))
+    report("correction out of 16 tubes", f"{taken * 1000:.0f} ms", "150 ms")
+    bench, instrument = SimulatedTubes(1), SimulatedColorimeter(1)
+    readings = [
+        SwatchReading(kind, lab=instrument.read(bench.swatch(paint("PB29"), paint("PW6"), kind)))
+        for kind in WHITE_PARTS
+    ]
+    fit = seconds(lambda: calibrate(paint("PB29"), readings, paint("PW6")))
+    report("calibration of a tube from five swatches", f"{fit:.2f} s", "2 s")
+    add_tubes(local_painter(), starter_shelf())
+    client = Client(SERVER_NAME="127.0.0.1")
+
+    def dab(parts: int) -> None:
+        body = {"parts": {"PW6": parts, "PY42": 3, "PB29": 1}, "lab": target.tolist()}
+        answer = client.post("/api/mixes/bench/pile", body, content_type="application/json")
+        assert answer.status_code == 200, answer.content
+
+    dab(1)
+    p95 = float(np.quantile([seconds(lambda i=i: dab(i)) for i in range(2, 60)], 0.95))  # type: ignore[misc]
+    report("live prediction on the bench through HTTP, p95", f"{p95 * 1000:.0f} ms", "60 ms")
 
 
 def main() -> None:
     """Everything, with the name of the machine."""
     print(f"{platform.node()}: {platform.machine()}, {os.cpu_count()} cores, Python {platform.python_version()}")
     plan_from_a_camera_photo()
-    rethreshold_through_http()
-    recipes()
+    with tempfile.TemporaryDirectory() as folder:
+        os.environ["YPSOCHROM_DATA"] = folder
+        os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"
+        import django
+        from django.core.management import call_command
+
+        django.setup()
+        call_command("migrate", verbosity=0)
+        rethreshold_through_http()
+        recipes()
+        mixing_bench()
 
 
 if __name__ == "__main__":

@@ -7,15 +7,34 @@ that what the painter changed or removed stays so.
 import os
 import sys
 from pathlib import Path
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from ypsochrom.materials.supplies import Supply, What
 
 HERE = Path(__file__).parent
 TITLE = "Kettle and lemons on the sill"
 SIZE = "400x300mm"
 
 
+PALETTE = ("Kettle palette", ["PW6", "PY35l", "PY42", "PBr7bs", "PBr7bu", "PB29", "PBk9"])
+MEASURED = "PB29"
+"""The tube that the demo's painter has calibrated with the simulated colorimeter."""
+
+
 def load() -> None:
     """Put the demo's shelf and painting into the local painter's studio."""
-    from server.materials.services import add_tubes, tubes_of
+    from server.materials import calibrations, palettes
+    from server.materials.schemas import CalibrationIn, PaletteIn, ReadingIn
+    from server.materials.services import (
+        add_supplies,
+        add_tubes,
+        calibrate_tube,
+        list_supplies,
+        list_tubes,
+        tube_row,
+        tubes_of,
+    )
     from server.passes.services import compute
     from server.site.middleware import local_painter
     from server.subject.services import new_painting, paintings_of
@@ -25,9 +44,44 @@ def load() -> None:
     painter = local_painter()
     there = {tube.key for tube in tubes_of(painter)}
     add_tubes(painter, [tube for tube in read_csv((HERE / "shelf.csv").read_text()) if tube.key not in there])
+    if not list_supplies(painter):
+        add_supplies(painter, _supplies())
+    if not palettes.listed(painter):
+        palettes.add(painter, PaletteIn(name=PALETTE[0], keys=PALETTE[1]))
+    for tube in list_tubes(painter):
+        if tube.key == MEASURED and tube.source == "catalogue":
+            read = calibrations.read_instrument(tube_row(painter, tube.id)).readings
+            readings = [ReadingIn(kind=one.kind, lab=one.lab) for one in read]
+            calibrate_tube(painter, tube.id, CalibrationIn(readings=readings, how="colorimeter", keep=True))
     if TITLE not in {painting.title for painting in paintings_of(painter)}:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
         compute(painting, silent)
+
+
+def _supplies() -> "list[tuple[What, Supply]]":
+    """Bottles, panels and brushes of a painter in a small boat-repair town."""
+    from ypsochrom.materials.supplies import Brush, Medium, StockSupport
+
+    bottles = [
+        Medium("matt medium", 250, 180, 9.5),
+        Medium("glazing liquid", 250, 35, 14.0, "for the copper"),
+        Medium("retarder", 75, 60, 6.5),
+        Medium("white gesso", 500, 320, 11.0),
+    ]
+    panels = [
+        StockSupport(400, 300, "smooth", "low", 4, 3, 8.0, "marine plywood, primed"),
+        StockSupport(500, 400, "medium", "medium", 38, 1, 19.0),
+    ]
+    brushes = [Brush("flat", w) for w in (50, 25, 12, 6)] + [
+        Brush("round", 3, 2),
+        Brush("round", 2),
+        Brush("rigger", 1),
+    ]
+    return [
+        *(("medium", one) for one in bottles),
+        *(("support", one) for one in panels),
+        *(("brush", one) for one in brushes),
+    ]
 
 
 def main() -> None:

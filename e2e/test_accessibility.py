@@ -11,11 +11,18 @@ AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js").read_text()
 VIEWS = {
     "/": "Kettle and lemons on the sill",
     "/materials": "Change titanium white",
+    "/materials/supplies": "Change flat, 50 mm",
+    "/materials/palettes": "New palette",
+    "/materials/tubes/1": "Card as PDF",
+    "/mixes?painting=1&mix=m08": "Keep for this mix",
+    "/mixes?painting=1&mix=m08&mode=hand&parts=PW6:1": "Clear the pile",
+    "/mixes?painting=1&mix=m08&mode=mend&parts=PW6:1": "Colorimeter",
     "/paintings/1/subject": "Turn the support",
     "/paintings/1/values": "Even",
     "/paintings/1/areas": "light",
     "/paintings/1/mixes": "brown",
     "/paintings/1/mixes?area=a12": "More about",
+    "/paintings/1/mixes?palette=PW6,PB29,PBr7bs": "Plan with this palette",
     "/paintings/1/passes": "Plan as PDF",
 }
 

@@ -19,10 +19,15 @@ DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
 VIEWS = {
     "studio": ("/", DESK),
     "shelf": ("/materials", DESK),
+    "measure": ("/materials/tubes/11", DESK),
+    "palettes": ("/materials/palettes", DESK),
+    "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
+    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&parts=PW6:4+PBr7bs:6+PY83:8", DESK),
     "subject": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
     "areas": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
+    "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
     "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
@@ -45,7 +50,7 @@ def _take(page: Page, name: str) -> None:
     page.set_viewport_size(size)  # type: ignore[arg-type]
     page.goto(f"http://127.0.0.1:{PORT}{path}")
     page.wait_for_load_state("networkidle")
-    page.wait_for_timeout(400)
+    page.wait_for_timeout(800)
     page.screenshot(path=TARGET / f"{name}.png")
 
 

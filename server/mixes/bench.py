@@ -1,5 +1,6 @@
 """The mixing bench: recipes for a target, dabs by hand, strings, corrections; nothing of it is kept."""
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -26,7 +27,7 @@ from ypsochrom.mixes.grey_card import beside_grey
 from ypsochrom.mixes.reach import OUT_OF_REACH_DE00
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Match, Wanted, best_recipes, evaluate
-from ypsochrom.mixes.table import table_for
+from ypsochrom.mixes.table import RecipeTable, table_for
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.subject.decode import decode
 
@@ -51,6 +52,9 @@ from .schemas import (
 from .services import match_out, row_of
 
 MOST_RECIPES = 6
+FURTHER_OFF_DE00 = 2.0
+"""A recipe so much further off than the best is no choice any more."""
+
 ABOUT_AS_WELL_DE00 = 1.0
 """Recipes within this of the best are compared by how steady they stay under a lamp."""
 
@@ -103,16 +107,26 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
     box = box_from(owner, given)
     wanted = Wanted(tuple(given.must_use), tuple(given.must_not), given.most_paints)
     target = np.array(given.lab)
-    found = best_recipes(table_for(box), target, count=2 * MOST_RECIPES, wanted=wanted)
+    found = _offered(table_for(box), target, wanted)
     listed = [_recipe_out(owner, match, given.volume_ml, box) for match in found]
     if given.only_enough:
         listed = [one for one in listed if one.enough]
-    listed = listed[:MOST_RECIPES]
     near = [one for one in listed if one.de00 <= listed[0].de00 + ABOUT_AS_WELL_DE00]
     if len(near) > 1:
         min(near, key=lambda one: one.lamp_shift).steadiest = True
     reached = bool(listed) and listed[0].de00 < OUT_OF_REACH_DE00
     return RecipesOut(target=colour_out(target), recipes=listed, reached=reached, words=_verdict(listed, reached))
+
+
+def _offered(table: RecipeTable, target: Lab, wanted: Wanted) -> list[Match]:
+    """The best recipes, and behind them the best with fewer tubes; what is much further off than the best is left out."""
+    found = best_recipes(table, target, count=2 * MOST_RECIPES, wanted=wanted)
+    limit = max(found[0].de00 + FURTHER_OFF_DE00, OUT_OF_REACH_DE00)
+    sizes = range(max(1, len(wanted.must_use)), wanted.most_paints)
+    fewer = [best_recipes(table, target, count=1, wanted=replace(wanted, most_paints=size))[0] for size in sizes]
+    simple = [match for match in fewer[::-1] if match.de00 <= limit]
+    best = [match for match in found if match.de00 <= limit][: MOST_RECIPES - len(simple)]
+    return list({match.recipe: match for match in (*best, *simple)}.values())
 
 
 def _verdict(listed: list[RecipeOut], reached: bool) -> str:

@@ -20,6 +20,7 @@ from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
+from ypsochrom.colour.types import triple
 from ypsochrom.formats.plan_json import advice_json, mix_json
 from ypsochrom.formats.plan_read import read_mixes
 from ypsochrom.kit.errors import BadSetting
@@ -28,7 +29,8 @@ from ypsochrom.materials.shelf import usable_box
 from ypsochrom.mixes.mix_set import KeptRecipe, MixSet, choose_palette, find_mixes, targets_of, with_kept
 from ypsochrom.mixes.palette import MOST_TUBES
 from ypsochrom.mixes.recipe import Recipe
-from ypsochrom.mixes.search import Match, evaluate
+from ypsochrom.mixes.search import Match, best_recipes, evaluate
+from ypsochrom.mixes.table import table_for
 from ypsochrom.paint import appearance, lights
 from ypsochrom.paint.catalogue import Paint, Paintbox
 
@@ -43,6 +45,9 @@ from .schemas import (
     PortionOut,
     ServedOut,
 )
+
+_SAME_TARGET_DE00 = 1e-3
+"""Targets are kept to three digits."""
 
 
 def row_of(painting: Painting) -> MixRow:
@@ -133,31 +138,27 @@ def choose(owner: Any, painting_id: int, keys: list[str] | None) -> MixRow:
 
 @transaction.atomic
 def keep_recipe(owner: Any, painting_id: int, mix_id: str, parts: dict[str, float] | None) -> MixRow:
-    """Keep the painter's own recipe for a mix, or with None give the found one back. Passes become out of date.
-
-    Giving one back needs a new plan, because the found recipe was not kept.
-    """
+    """Keep the painter's own recipe for a mix, or with None find its best recipe again. Passes become out of date."""
     row = row_of(painting_of(owner, painting_id))
     mix = next((one for one in row.mixes if one["id"] == mix_id), None)
     if mix is None:
         raise NotFound("mix")
-    target = np.array(mix["target_lab"])
+    current = is_up_to_date(row)
+    known, target = mix_set_of(row), np.array(mix["target_lab"])
     for one in _own(row):
-        if float(delta_e_2000(np.array(one.target_lab), target)) < 1e-3:
+        if float(delta_e_2000(np.array(one.target_lab), target)) < _SAME_TARGET_DE00:
             one.delete()
     if parts is None:
-        return row
-    recipe = Recipe.of(parts)
-    current = is_up_to_date(row)
-    OwnRecipe.objects.create(
-        owner=owner, painting=row.painting, target_lab=mix["target_lab"], parts=dict(recipe.mapping)
-    )
-    known = mix_set_of(row)
-    own = KeptRecipe(tuple(mix["target_lab"]), recipe)
-    mixes, kept = with_kept(known, [own])
-    row.mixes = [mix_json(one, 0.0) for one in mixes.mixes]
-    row.kept = sorted({*row.kept, *kept})
-    row.advice = advice_json(mixes.advice)
+        recipe = best_recipes(table_for(known.box), target, count=1)[0].recipe
+    else:
+        recipe = Recipe.of(parts)
+        OwnRecipe.objects.create(
+            owner=owner, painting=row.painting, target_lab=mix["target_lab"], parts=dict(recipe.mapping)
+        )
+    changed, _ = with_kept(known, [KeptRecipe(triple(target), recipe)])
+    row.mixes = [mix_json(one, 0.0) for one in changed.mixes]
+    row.kept = sorted({*row.kept, mix_id} if parts is not None else {*row.kept} - {mix_id})
+    row.advice = advice_json(changed.advice)
     if current:
         row.fingerprint = fingerprint_of(row)
     row.save()

@@ -168,7 +168,8 @@ def test_a_kept_recipe_stays_through_new_plans_and_passes_follow(client, planned
     again = client.get(address).json()
     assert [m["parts"] for m in again["mixes"] if m["kept"]] == [own]
     back = client.put(f"{address}/recipes/{mix['id']}", {"parts": None}, content_type=JSON).json()
-    assert not back["up_to_date"]
+    assert back["up_to_date"]
+    assert next(m for m in back["mixes"] if m["id"] == mix["id"])["parts"] != own
     client.post(f"/api/passes/{planned['id']}/plan")
     assert not any(m["kept"] for m in client.get(address).json()["mixes"])
 

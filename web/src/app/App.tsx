@@ -4,7 +4,7 @@ import { lazy, Suspense } from "react";
 import { useQuery } from "@tanstack/react-query";
 import { Navigate, Route, Routes } from "react-router";
 
-import { ShelfPage } from "../features/materials";
+import { CalibrationPage, ShelfPage } from "../features/materials";
 import { ProblemError } from "../shared/api/client";
 import { Failed, Loading } from "../shared/ui/States";
 import { LoginPage } from "./LoginPage";
@@ -12,6 +12,7 @@ import { studioQuery } from "./queries";
 import { Shell } from "./Shell";
 import { StudioPage } from "./StudioPage";
 
+const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
 export function App() {
@@ -21,10 +22,12 @@ export function App() {
   if (studio.isError) return <Failed error={studio.error} again={() => void studio.refetch()} />;
   return (
     <Shell studio={studio.data}>
-      <Suspense fallback={<Loading what="the easel" />}>
+      <Suspense fallback={<Loading what="the page" />}>
         <Routes>
           <Route index element={<StudioPage />} />
-          <Route path="materials" element={<ShelfPage />} />
+          <Route path="materials/tubes/:tubeId" element={<CalibrationPage />} />
+          <Route path="materials/:part?" element={<ShelfPage />} />
+          <Route path="mixes" element={<MixingPage />} />
           <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
           <Route path="paintings/:paintingId/:word" element={<Workspace />} />
           <Route path="*" element={<Navigate to="/" replace />} />

@@ -76,11 +76,12 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
           {[
             ["/", "Paintings"],
             ["/materials", "Shelf"],
+            ["/mixes", "Mixing bench"],
           ].map(([to, label]) => (
             <NavLink
               key={to}
               to={to!}
-              end
+              end={to === "/"}
               style={({ isActive }) => ({
                 ...LINK,
                 borderBottomColor: isActive ? "currentColor" : "transparent",

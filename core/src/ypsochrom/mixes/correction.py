@@ -30,7 +30,7 @@ SHARES = (
 """Amounts tried, as shares of the pile: from a touch to three piles more."""
 
 _PAIR_SHARES = SHARES[::2]
-GROWTH_PENALTY = 0.6
+GROWTH_PENALTY = 2.0
 """CIEDE2000 that a pile twice the size may cost: more paint than needed dries up."""
 
 GOOD_ENOUGH_DE00 = 1.0

@@ -24,6 +24,7 @@ _GRID = 3.0
 _SLICE_CELL = 2.5
 _SLICE_HALF_VALUE = 0.25
 _SLICE_FINER = 4
+_SLICE_LEVEL = 80
 
 
 def replaced(table: RecipeTable, targets: Lab) -> Lab:
@@ -96,16 +97,16 @@ def slice_at(table: RecipeTable, value: float) -> Slice:
     # ratios between two recipes fill what lies between their cells
     closed = cv2.morphologyEx(grid, cv2.MORPH_CLOSE, cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (7, 7)))
     large = np.kron(np.pad(closed, 1), np.ones((_SLICE_FINER, _SLICE_FINER))).astype(np.uint8)
-    # contours run through the middle of border pixels: one pixel more holds the whole cell
-    found, _ = cv2.findContours(
-        cv2.dilate(large, np.ones((3, 3), np.uint8)), cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_SIMPLE
-    )
+    # contours run through the middle of border pixels, and smoothing rounds corners: a little more holds the whole cell
+    grown = cv2.dilate(large, np.ones((3, 3), np.uint8)) * 255
+    smooth = (cv2.GaussianBlur(grown, (0, 0), _SLICE_FINER * 0.6) > _SLICE_LEVEL).astype(np.uint8)
+    found, _ = cv2.findContours(smooth, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_SIMPLE)
 
     def place(pixel: float) -> float:
         return ((pixel + 0.5) / _SLICE_FINER - 1) * _SLICE_CELL - SLICE_REACH
 
     rings = tuple(
-        tuple((place(float(x)), -place(float(y))) for x, y in cv2.approxPolyDP(ring, 1.0, True)[:, 0, :].tolist())
+        tuple((place(float(x)), -place(float(y))) for x, y in cv2.approxPolyDP(ring, 0.5, True)[:, 0, :].tolist())
         for ring in found
     )
     return Slice(value, rings, float(np.hypot(points[:, 0], points[:, 1]).max()))

@@ -6,7 +6,20 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { AreaFacts, AreaList, AreaOverlay, areasQuery } from "../../features/areas";
-import { AreaMixes, changeTubes, MixFacts, MixList, mixesQuery } from "../../features/mixes";
+import { addPalette } from "../../features/materials";
+import {
+  AreaMixes,
+  changeTubes,
+  choosePalette,
+  keepRecipe,
+  MixFacts,
+  MixList,
+  mixesQuery,
+  PaletteChoice,
+  ReachOverlay,
+  reportQuery,
+  type Mixes,
+} from "../../features/mixes";
 import { benchQuery, PaintNeeds, PassFacts, passesQuery, PlanFiles, StageStrip } from "../../features/passes";
 import { paintingQuery, SubjectFacts } from "../../features/subject";
 import {
@@ -35,6 +48,7 @@ const LABELS_PX = 800;
 const WIDEST_BRUSH_SHARE = 0.25;
 
 type Look = "map" | "contours" | "photo";
+type ReachLook = "out" | "instead" | "photo";
 
 export default function Workspace() {
   const params = useParams();
@@ -65,12 +79,14 @@ export default function Workspace() {
   const [live, setLive] = useState<number[] | null>(null);
   const [isolated, setIsolated] = useState<number | null>(null);
   const [look, setLook] = useState<Look>("map");
+  const [reachLook, setReachLook] = useState<ReachLook>("out");
 
   const areaId = search.get("area");
   const mixId = search.get("mix");
+  const paletteKeys = search.get("palette")?.split(",").filter(Boolean) ?? null;
   const passNumber = Number(search.get("pass")) || null;
   const choose = useCallback(
-    (chosen: { area?: string | null; mix?: string | null; pass?: number | null }) =>
+    (chosen: { area?: string | null; mix?: string | null; pass?: number | null; palette?: string | null }) =>
       setSearch(
         (now) => {
           const next = new URLSearchParams(now);
@@ -92,6 +108,10 @@ export default function Workspace() {
   const areaOf = useMemo(() => new Map(areas.data?.areas.map((area) => [area.id, area])), [areas.data]);
   const area = areaId ? areaOf.get(areaId) : undefined;
   const mix = mixId ? allMixes.get(mixId) : undefined;
+  const reach = useQuery({
+    ...reportQuery(id, paletteKeys ?? []),
+    enabled: word === "mixes" && (paletteKeys?.length ?? 0) > 0,
+  });
   const shownPass = passes.data?.passes.find((p) => p.number === passNumber) ?? passes.data?.passes.at(-1);
 
   const keepValues = useCallback(
@@ -129,7 +149,7 @@ export default function Workspace() {
       else if (event.key === "[" && count) choose({ pass: Math.max(1, now - 1) });
       else if (event.key === "]" && count) choose({ pass: Math.min(count, now + 1) });
       else if (event.key === "Escape") {
-        choose({ area: null, mix: null });
+        choose({ area: null, mix: null, palette: null });
         setIsolated(null);
       }
     };
@@ -200,19 +220,34 @@ export default function Workspace() {
           label={`${painting.data.title}, ${word}`}
           onTap={tap}
           tools={
-            word === "values" && (
+            word === "mixes" && reach.data ? (
               <ToggleButtonGroup
                 exclusive
                 size="small"
-                value={look}
-                onChange={(_, to: Look | null) => to && setLook(to)}
+                value={reachLook}
+                onChange={(_, to: ReachLook | null) => to && setReachLook(to)}
                 aria-label="What the stage shows"
                 sx={{ bgcolor: "background.paper" }}
               >
-                <ToggleButton value="map">Masses</ToggleButton>
-                <ToggleButton value="contours">Contours</ToggleButton>
+                <ToggleButton value="out">Out of reach</ToggleButton>
+                <ToggleButton value="instead">In these tubes</ToggleButton>
                 <ToggleButton value="photo">Photo</ToggleButton>
               </ToggleButtonGroup>
+            ) : (
+              word === "values" && (
+                <ToggleButtonGroup
+                  exclusive
+                  size="small"
+                  value={look}
+                  onChange={(_, to: Look | null) => to && setLook(to)}
+                  aria-label="What the stage shows"
+                  sx={{ bgcolor: "background.paper" }}
+                >
+                  <ToggleButton value="map">Masses</ToggleButton>
+                  <ToggleButton value="contours">Contours</ToggleButton>
+                  <ToggleButton value="photo">Photo</ToggleButton>
+                </ToggleButtonGroup>
+              )
             )
           }
         >
@@ -221,8 +256,13 @@ export default function Workspace() {
               src={shownPass.stage_url}
               alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`}
             />
+          ) : word === "mixes" && reach.data && reachLook !== "photo" ? (
+            <Layer src={reach.data.instead_url} alt="The picture in the colours of this palette" />
           ) : (
             <Layer src={painting.data.picture_url} alt="The reference, cropped to the support" />
+          )}
+          {word === "mixes" && reach.data && reachLook === "out" && (
+            <ReachOverlay maskUrl={reach.data.out_url} shareOut={reach.data.share_out} />
           )}
           {showsMap && source && (
             <ValueCanvas
@@ -311,6 +351,20 @@ export default function Workspace() {
         if (mixes.isPending) return <Loading what="mixes" />;
         if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
         if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
+        if (paletteKeys) {
+          return (
+            <PaletteChoice
+              paintingId={id}
+              mixes={mixes.data}
+              keys={paletteKeys}
+              areaNames={new Map(areas.data?.areas.map((a) => [a.id, a.name]))}
+              setKeys={(keys) => choose({ palette: keys.join(",") })}
+              choose={(keys) => void setPalette(keys)}
+              save={(keys) => void savePalette(keys)}
+              close={() => choose({ palette: null })}
+            />
+          );
+        }
         if (area && !mix) {
           return (
             <>
@@ -332,6 +386,8 @@ export default function Workspace() {
               mix={mix}
               volume={passes.data?.volumes[mix.id]}
               areaNames={new Map(areas.data?.areas.map((a) => [a.id, a.name]))}
+              bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
+              giveBack={() => void giveBack(mix.id, mix.name, mix.parts)}
             />
           </>
         ) : (
@@ -339,6 +395,13 @@ export default function Workspace() {
             mixes={mixes.data}
             choose={(chosen) => choose({ mix: chosen })}
             changeTubes={(tubes) => void keepTubes(tubes)}
+            choosePalette={() =>
+              choose({
+                palette: mixes.data!.palette.map((tube) => tube.key).join(","),
+                mix: null,
+                area: null,
+              })
+            }
           />
         );
       case "passes":
@@ -364,18 +427,38 @@ export default function Workspace() {
     }
   }
 
-  async function keepTubes(tubes: number) {
-    const before = mixes.data!.tubes;
-    const apply = async (count: number) => {
-      queries.setQueryData(["mixes", id], await changeTubes(id, count));
+  /** An edit of the mixes: what the server answers is shown, and the bench asks anew what is out of date. */
+  async function editMixes<T>(label: string, ask: (to: T) => Promise<Mixes>, to: T, before: T) {
+    const apply = async (wanted: T) => {
+      queries.setQueryData(["mixes", id], await ask(wanted));
       await queries.invalidateQueries({ queryKey: ["bench", id] });
     };
     try {
-      await edit({
-        label: "Changed the number of tubes",
-        act: () => apply(tubes),
-        undo: () => apply(before),
-      });
+      await edit({ label, act: () => apply(to), undo: () => apply(before) });
+    } catch (error) {
+      tell(inWords(error));
+    }
+  }
+
+  function keepTubes(tubes: number) {
+    return editMixes("Changed the number of tubes", (n) => changeTubes(id, n), tubes, mixes.data!.tubes);
+  }
+
+  async function setPalette(keys: string[] | null) {
+    const before = mixes.data!.chosen ? mixes.data!.palette.map((tube) => tube.key) : null;
+    await editMixes("Chose the palette", (to) => choosePalette(id, to), keys, before);
+    tell("The palette is set. Bring the plan up to date to mix from it.");
+  }
+
+  function giveBack(mix: string, name: string, own: Record<string, number>) {
+    return editMixes(`Gave the recipe of ${name} back`, (to) => keepRecipe(id, mix, to), null, own);
+  }
+
+  async function savePalette(keys: string[]) {
+    try {
+      const saved = await addPalette(painting.data!.title, keys);
+      await queries.invalidateQueries({ queryKey: ["palettes"] });
+      tell(`Saved as “${saved.name}” among the palettes of the shelf.`);
     } catch (error) {
       tell(inWords(error));
     }

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Box, Button, Card, CardActions, Stack, Typography } from "@mui/material";
 import AddIcon from "@mui/icons-material/Add";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, NavLink, useParams } from "react-router";
 
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { inWords } from "../../shared/api/client";
@@ -21,7 +22,9 @@ import {
   type Tube,
   type TubeIn,
 } from "./queries";
+import { Palettes } from "./Palettes";
 import { ShelfFileDialog } from "./ShelfFileDialog";
+import { Supplies } from "./Supplies";
 import { TubeDialog } from "./TubeDialog";
 
 const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): TubeIn => ({
@@ -33,7 +36,38 @@ const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): Tu
   notes: notes ?? "",
 });
 
+const PARTS = [
+  ["tubes", "Tubes"],
+  ["supplies", "Mediums, supports, brushes"],
+  ["palettes", "Palettes"],
+] as const;
+
+/** The shelf in its three parts, each with an address of its own. */
 export function ShelfPage() {
+  const { part = "tubes" } = useParams();
+  return (
+    <Box component="main" sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 3 }}>
+      <title>Shelf · Ypsochrom</title>
+      <Box component="nav" aria-label="Parts of the shelf" sx={{ display: "flex", flexWrap: "wrap", mb: 2 }}>
+        {PARTS.map(([name, title]) => (
+          <Button
+            key={name}
+            component={NavLink}
+            to={name === "tubes" ? "/materials" : `/materials/${name}`}
+            end
+            color="inherit"
+            sx={{ "&.active": { bgcolor: "divider", fontWeight: 700 } }}
+          >
+            {title}
+          </Button>
+        ))}
+      </Box>
+      {part === "supplies" ? <Supplies /> : part === "palettes" ? <Palettes /> : <Tubes />}
+    </Box>
+  );
+}
+
+function Tubes() {
   const tubes = useQuery(tubesQuery);
   const cautions = useQuery(cautionsQuery);
   const queries = useQueryClient();
@@ -56,7 +90,7 @@ export function ShelfPage() {
       const before = asTyped(open);
       await edit({
         label: `Changed ${open.name}`,
-        act: () => then(changeTube(open.id, { ...typed, price: before.price ?? null })),
+        act: () => then(changeTube(open.id, typed)),
         undo: () => then(changeTube(open.id, before)),
       });
     }
@@ -89,8 +123,7 @@ export function ShelfPage() {
   };
 
   return (
-    <Box component="main" sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 4 }}>
-      <title>Shelf · Ypsochrom</title>
+    <>
       <Stack direction="row" sx={{ mb: 3, alignItems: "end", gap: 2, flexWrap: "wrap" }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           <Typography variant="h1">Shelf</Typography>
@@ -141,7 +174,7 @@ export function ShelfPage() {
       )}
       {reading && <ShelfFileDialog keep={keepFile} close={() => setReading(false)} />}
       {open && <TubeDialog tube={open === "new" ? null : open} save={save} close={() => setOpen(null)} />}
-    </Box>
+    </>
   );
 }
 
@@ -175,7 +208,9 @@ function TubeCard({ tube, change, remove }: { tube: Tube; change: () => void; re
           <Typography variant="h3" noWrap title={tube.name}>
             {tube.name}
           </Typography>
-          <Typography color="text.secondary">{tube.key}</Typography>
+          <Typography color="text.secondary">
+            {tube.key} · {tube.source}
+          </Typography>
           <Typography>
             {ml(tube.left_ml)} of {ml(tube.volume_ml)}
             {tube.low && <strong>{tube.left_ml === 0 ? " · empty" : " · low"}</strong>}
@@ -187,6 +222,9 @@ function TubeCard({ tube, change, remove }: { tube: Tube; change: () => void; re
         </Box>
       </Stack>
       <CardActions>
+        <Button component={Link} to={`/materials/tubes/${tube.id}`} aria-label={`Measure ${tube.name}`}>
+          Measure
+        </Button>
         <Button onClick={change} aria-label={`Change ${tube.name}`}>
           Change
         </Button>

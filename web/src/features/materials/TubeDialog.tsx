@@ -17,6 +17,7 @@ import {
 import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
+import { AdviceList } from "../../shared/ui/AdviceList";
 import { Swatch } from "../../shared/ui/Swatch";
 import { paintsQuery, type Paint, type Tube, type TubeIn } from "./queries";
 
@@ -36,9 +37,13 @@ const LIGHTFASTNESS: Record<string, string> = {
 /** What a painter wants to know of a paint before it goes on the shelf. */
 export function paintFacts(paint: Paint): string {
   const pigments = `${paint.pigments.length > 1 ? "Pigments" : "Pigment"} ${paint.pigments.join(" + ")}`;
+  const hides =
+    paint.hides_um === null
+      ? "never hides fully"
+      : `hides from ${Math.round(paint.hides_um)} µm dry, a thin film lifts black by ${paint.lift.toFixed(0)} L*`;
   const strong = paint.strong ? ", a strong tinter: let it down before it goes into a pile" : "";
   return (
-    `${pigments}; ${OPACITY[paint.opacity]}, dries ${paint.finish}${strong}. ` +
+    `${pigments}; ${OPACITY[paint.opacity]} (${hides}), dries ${paint.finish}${strong}. ` +
     `Lightfastness ${paint.lightfastness}, ${LIGHTFASTNESS[paint.lightfastness]} (generic; your tube’s label decides).`
   );
 }
@@ -48,6 +53,7 @@ interface Typed {
   volume_ml: string;
   left_ml: string;
   nozzle_mm: string;
+  price: string;
   notes: string;
 }
 
@@ -59,6 +65,7 @@ export function asTube(typed: Typed): TubeIn {
     volume_ml: number(typed.volume_ml),
     left_ml: number(typed.left_ml),
     nozzle_mm: number(typed.nozzle_mm),
+    price: typed.price.trim() === "" ? null : number(typed.price),
     notes: typed.notes,
   };
 }
@@ -76,6 +83,7 @@ export function TubeDialog({ tube, save, close }: Props) {
     volume_ml: String(tube?.volume_ml ?? 60),
     left_ml: String(tube?.left_ml ?? 60),
     nozzle_mm: String(tube?.nozzle_mm ?? 8),
+    price: tube?.price == null ? "" : String(tube.price),
     notes: tube?.notes ?? "",
   });
   const [problem, setProblem] = useState<string | null>(null);
@@ -86,7 +94,7 @@ export function TubeDialog({ tube, save, close }: Props) {
     event.preventDefault();
     const made = asTube(typed);
     if (!made.key) return setProblem("No paint is chosen. Choose one from the list.");
-    if ([made.volume_ml, made.left_ml, made.nozzle_mm].some(Number.isNaN)) {
+    if ([made.volume_ml, made.left_ml, made.nozzle_mm, made.price ?? 0].some(Number.isNaN)) {
       return setProblem("One of the amounts is not a number. Write plain numbers, as in 60 or 12.5.");
     }
     setSaving(true);
@@ -131,12 +139,16 @@ export function TubeDialog({ tube, save, close }: Props) {
               renderInput={(props) => <TextField {...props} label="Paint" />}
             />
             {chosen && <Typography color="text.secondary">{paintFacts(chosen)}</Typography>}
+            {chosen && <AdviceList advice={chosen.cautions} />}
             <Stack direction="row" spacing={2}>
               {field("volume_ml", "Tube holds, ml")}
               {field("left_ml", "Left in it, ml")}
               {field("nozzle_mm", "Nozzle, mm")}
             </Stack>
-            {field("notes", "Notes")}
+            <Stack direction="row" spacing={2}>
+              {field("price", "Price of the tube")}
+              {field("notes", "Notes")}
+            </Stack>
           </Stack>
         </DialogContent>
         <DialogActions>

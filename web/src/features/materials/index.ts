@@ -1,2 +1,4 @@
-export { tubesQuery } from "./queries";
+export { CalibrationPage } from "./CalibrationPage";
+export { PaintPicker } from "./PaintPicker";
+export { palettesQuery, paintsQuery, tubesQuery, addPalette, type Tube } from "./queries";
 export { ShelfPage } from "./ShelfPage";

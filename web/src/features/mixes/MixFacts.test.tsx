@@ -1,7 +1,8 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 
-import { AreaMixes, MixFacts, Pile } from "./MixFacts";
+import { AreaMixes, MixFacts } from "./MixFacts";
+import { Pile } from "./Pile";
 import type { Mix } from "./queries";
 
 const mix: Mix = {
@@ -23,6 +24,12 @@ const mix: Mix = {
   value_wet: 5.7,
   de00: 0.4,
   value_error: -0.5,
+  value_words: "half a step too dark",
+  colour_words: "colour right",
+  source: "catalogue",
+  lights: [],
+  lamp_shift: 0.8,
+  kept: false,
   serves: [
     { area: "a12", family: "half-tone" },
     { area: "a11", family: "light" },
@@ -49,9 +56,11 @@ describe("a recipe read aloud", () => {
       ["a12", "inside of the bowl"],
       ["a13", "the wall"],
     ]);
-    const read = text(<MixFacts mix={mix} volume={11.2} areaNames={names} />);
+    const read = text(
+      <MixFacts mix={mix} volume={11.2} areaNames={names} bench={null} giveBack={() => {}} />,
+    );
     expect(read).toContain("half a step too dark");
-    expect(read).toContain("no visible difference");
+    expect(read).toContain("colour right");
     expect(read).toContain("11 ml");
     expect(read).toContain("It dries 0.5 steps darker");
     expect(read).toContain("inside of the bowl: half-tone");
@@ -63,7 +72,9 @@ describe("a recipe read aloud", () => {
       ["a11", "x"],
       ["a12", "y"],
     ]);
-    expect(text(<MixFacts mix={mix} volume={undefined} areaNames={names} />)).toContain("the whole surface");
+    expect(
+      text(<MixFacts mix={mix} volume={undefined} areaNames={names} bench={null} giveBack={() => {}} />),
+    ).toContain("the whole surface");
   });
 });
 

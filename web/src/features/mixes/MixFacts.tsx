@@ -1,69 +1,56 @@
 /** A mix as a painter needs it: what goes into the pile, how it will look dry and wet, how near it comes. */
 import { Box, Button, Slider, Stack, Typography } from "@mui/material";
 import { useState } from "react";
+import { Link } from "react-router";
 
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
-import { differenceWords, ml, value, valueWords } from "../../shared/ui/numbers";
+import { ml, value } from "../../shared/ui/numbers";
 import { Swatch, Trio } from "../../shared/ui/Swatch";
+import { basis } from "./parts";
+import { Pile } from "./Pile";
 import type { Mix, Mixes } from "./queries";
-
-const amount = (parts: number) => (parts === 1 ? "1 part" : `${parts} parts`);
-
-export function Pile({ mix }: { mix: Mix }) {
-  return (
-    <Stack
-      component="ol"
-      aria-label="What goes into the pile, in order"
-      sx={{ listStyle: "none", p: 0, m: 0 }}
-      spacing={0.5}
-    >
-      {mix.pile.map((portion) => (
-        <Box component="li" key={portion.key} sx={{ display: "flex", gap: 1.5 }}>
-          <Typography sx={{ width: 78, fontWeight: 650, textAlign: "right" }}>
-            {amount(portion.parts)}
-          </Typography>
-          <Typography sx={{ flex: 1 }}>
-            {portion.name}
-            {portion.let_down_with && (
-              <Typography component="span" color="text.secondary">
-                {" "}
-                let down 1:9 in {portion.let_down_with}
-              </Typography>
-            )}
-          </Typography>
-        </Box>
-      ))}
-    </Stack>
-  );
-}
 
 interface Props {
   mix: Mix;
   volume: number | undefined;
   areaNames: ReadonlyMap<string, string>;
+  /** The address of the mixing bench with this mix as target; none for the ground. */
+  bench: string | null;
+  giveBack: () => void;
 }
 
-export function MixFacts({ mix, volume, areaNames }: Props) {
+export function MixFacts({ mix, volume, areaNames, bench, giveBack }: Props) {
   const served = [...new Set(mix.serves.map((part) => part.area))];
   return (
     <>
       <Section title={mix.name}>
+        {mix.kept && <Typography gutterBottom>◦ Your own recipe</Typography>}
         <Trio photo={mix.photo} dry={mix.dry} wet={mix.wet} />
         <Box sx={{ mt: 2 }}>
           <Pile mix={mix} />
         </Box>
+        {bench && (
+          <Button component={Link} to={bench} variant="outlined" sx={{ mt: 1.5 }}>
+            Mixing bench
+          </Button>
+        )}
+        {mix.kept && <Button onClick={giveBack}>Give the found recipe back</Button>}
       </Section>
       <Section title="How near it comes">
-        <Fact name="Value">{valueWords(mix.value_error)}</Fact>
-        <Fact name="Colour">{differenceWords(mix.de00)}</Fact>
+        <Fact name="Value">{mix.value_words}</Fact>
+        <Fact name="Colour">{mix.colour_words}</Fact>
         <Fact name="Dry value">{value(mix.value_dry)}</Fact>
         <Fact name="Wet value">{value(mix.value_wet)}</Fact>
+        <Fact name="Rests on">{basis(mix.source)}</Fact>
         {volume !== undefined && <Fact name="Needed in all">{ml(volume)}</Fact>}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
-          Predicted from catalogue data for a dry satin film (CIEDE2000 {mix.de00.toFixed(1)} to the target);
-          real paint may differ by 1.5 to 3. It dries {value(Math.max(0, mix.value_wet - mix.value_dry))}{" "}
-          steps darker.
+          Predicted from {mix.source === "calibrated" ? "your calibrated tubes" : "catalogue data"} for a dry
+          satin film (CIEDE2000 {mix.de00.toFixed(1)} to the target);
+          {mix.source === "calibrated"
+            ? "see each tube for its confidence"
+            : "real paint may differ by 1.5 to 3"}
+          . It dries {value(Math.max(0, mix.value_wet - mix.value_dry))} steps darker.
         </Typography>
       </Section>
       <Section title="For">
@@ -129,9 +116,10 @@ interface ListProps {
   mixes: Mixes;
   choose: (id: string) => void;
   changeTubes: (tubes: number) => void;
+  choosePalette: () => void;
 }
 
-export function MixList({ mixes, choose, changeTubes }: ListProps) {
+export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps) {
   const [tubes, setTubes] = useState<number | null>(null);
   return (
     <>
@@ -144,6 +132,10 @@ export function MixList({ mixes, choose, changeTubes }: ListProps) {
             </Stack>
           ))}
         </Stack>
+        <Button variant="outlined" onClick={choosePalette} sx={{ mb: 1.5 }}>
+          Choose the palette
+        </Button>
+        {mixes.chosen && <Typography color="text.secondary">Set by you; the plan keeps to it.</Typography>}
         <Stack direction="row" sx={{ justifyContent: "space-between" }}>
           <Typography id="tubes" color="text.secondary">
             Tubes the next plan may use
@@ -176,6 +168,7 @@ export function MixList({ mixes, choose, changeTubes }: ListProps) {
                 <Swatch colour={mix.dry} label="dry" size={32} />
                 <Box sx={{ minWidth: 0 }}>
                   {mix.name}
+                  {mix.kept && " ◦ yours"}
                   <Typography variant="caption" component="div" color="text.secondary">
                     {mix.pile.map((portion) => `${portion.parts} ${portion.name}`).join(" + ")}
                   </Typography>

@@ -1,2 +1,12 @@
 export { AreaMixes, MixFacts, MixList } from "./MixFacts";
-export { changeTubes, mixesQuery, type Mix, type Mixes } from "./queries";
+export { PaletteChoice } from "./palette/PaletteChoice";
+export { ReachOverlay } from "./palette/ReachOverlay";
+export {
+  changeTubes,
+  choosePalette,
+  keepRecipe,
+  mixesQuery,
+  reportQuery,
+  type Mix,
+  type Mixes,
+} from "./queries";

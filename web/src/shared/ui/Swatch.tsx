@@ -11,18 +11,27 @@ export function Swatch({ colour, label, size = 44 }: { colour: string; label: st
   );
 }
 
+interface TrioProps {
+  photo: string;
+  dry: string;
+  wet: string;
+  /** What the first patch is. */
+  first?: string;
+  height?: number;
+}
+
 /** The photo's colour, the mix dry and the mix wet, side by side and touching, as a painter compares them. */
-export function Trio({ photo, dry, wet }: { photo: string; dry: string; wet: string }) {
+export function Trio({ photo, dry, wet, first = "photo", height = 56 }: TrioProps) {
   const patches = [
-    { label: "photo", colour: photo },
+    { label: first, colour: photo },
     { label: "dry", colour: dry },
     { label: "wet", colour: wet },
   ];
   return (
     <Stack direction="row" sx={{ bgcolor: "mat", p: 1, borderRadius: "3px" }}>
-      {patches.map(({ label, colour }) => (
-        <Box key={label} sx={{ flex: 1 }}>
-          <Box role="img" aria-label={`${label}, ${colour}`} sx={{ height: 56, bgcolor: colour }} />
+      {patches.map(({ label, colour }, place) => (
+        <Box key={place} sx={{ flex: 1 }}>
+          <Box role="img" aria-label={`${label}, ${colour}`} sx={{ height, bgcolor: colour }} />
           <Typography variant="caption" component="div" sx={{ textAlign: "center", pt: 0.5 }}>
             {label}
           </Typography>

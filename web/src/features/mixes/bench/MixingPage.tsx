@@ -1,0 +1,203 @@
+/** The mixing bench: a target on the left, and on the table recipes, dabs by hand, strings, or a pile to be mended. */
+import { useState } from "react";
+
+import { Box, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useSearchParams } from "react-router";
+
+import { inWords } from "../../../shared/api/client";
+import { useUndo } from "../../../shared/undo/UndoProvider";
+import { tubesQuery } from "../../materials";
+import { isEmpty, read, readLab, written, writtenLab, type Wish } from "../parts";
+import { keepRecipe, mixesQuery, type From, type Parts, type PaletteTube, type Wishes } from "../queries";
+import { Aim } from "./Aim";
+import { ByHand } from "./ByHand";
+import { Mend } from "./Mend";
+import { Recipes } from "./Recipes";
+import { Strings } from "./Strings";
+
+const MODES = [
+  ["recipes", "Recipes"],
+  ["hand", "By hand"],
+  ["strings", "Strings"],
+  ["mend", "Mend a pile"],
+] as const;
+type Mode = (typeof MODES)[number][0];
+
+const USUAL_ML = 10;
+
+export default function MixingPage() {
+  const [search, setSearch] = useSearchParams();
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+  const painting = Number(search.get("painting")) || null;
+  const mixId = search.get("mix");
+  const mode = MODES.find(([name]) => name === search.get("mode"))?.[0] ?? "recipes";
+  const wholeShelf = search.get("from") === "shelf" || painting === null;
+  const volume = Number(search.get("ml")) || USUAL_ML;
+  const parts = read(search.get("parts"));
+
+  const tubes = useQuery(tubesQuery);
+  const mixes = useQuery({ ...mixesQuery(painting ?? 0), enabled: painting !== null });
+  const mix = mixes.data?.mixes.find((one) => one.id === mixId) ?? null;
+  const lab = readLab(search.get("aim")) ?? mix?.target_lab ?? null;
+  const [wishes, setWishes] = useState<Record<string, Wish>>({});
+  const [most, setMost] = useState(4);
+  const [onlyEnough, setOnlyEnough] = useState(false);
+
+  const palette = usablePalette(wholeShelf ? null : (mixes.data?.palette ?? null), tubes.data ?? []);
+  const from: From = {
+    painting: wholeShelf ? null : painting,
+    keys: null,
+  };
+  const asked: Wishes = {
+    must_use: Object.keys(wishes).filter((key) => wishes[key] === "must"),
+    must_not: Object.keys(wishes).filter((key) => wishes[key] === "not"),
+    most_paints: most,
+    only_enough: onlyEnough,
+  };
+
+  const set = (facts: Record<string, string | number | null>, replace = true) =>
+    setSearch(
+      (now) => {
+        const next = new URLSearchParams(now);
+        for (const [key, value] of Object.entries(facts)) {
+          if (value === null) next.delete(key);
+          else next.set(key, String(value));
+        }
+        return next;
+      },
+      { replace },
+    );
+  const setParts = (label: string, next: Parts) => {
+    const apply = async (to: Parts) => set({ parts: isEmpty(to) ? null : written(to) });
+    void edit({ label, act: () => apply(next), undo: () => apply(parts) });
+  };
+  const keep =
+    painting !== null && mix !== null
+      ? async (own: Parts) => {
+          const before = mix.kept ? mix.parts : null;
+          const apply = async (to: Parts | null) => {
+            queries.setQueryData(["mixes", painting], await keepRecipe(painting, mix.id, to));
+            await queries.invalidateQueries({ queryKey: ["bench", painting] });
+          };
+          try {
+            await edit(
+              { label: `Kept a recipe for ${mix.name}`, act: () => apply(own), undo: () => apply(before) },
+              true,
+            );
+          } catch (error) {
+            tell(inWords(error));
+          }
+        }
+      : null;
+
+  return (
+    <Box
+      component="main"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "1fr", md: "320px minmax(0,1fr)" },
+        minHeight: "100%",
+      }}
+    >
+      <title>Mixing bench · Ypsochrom</title>
+      <Box
+        component="section"
+        aria-label="Target and wishes"
+        sx={{ bgcolor: "background.paper", p: 2.5, overflow: "auto" }}
+      >
+        <Aim
+          painting={painting}
+          mixes={mixes.data ?? null}
+          mix={mix}
+          lab={lab}
+          volume={volume}
+          wholeShelf={wholeShelf}
+          palette={palette}
+          wishes={wishes}
+          most={most}
+          onlyEnough={onlyEnough}
+          choosePainting={(id) => set({ painting: id, mix: null, aim: null, from: null })}
+          chooseMix={(id) => set({ mix: id, aim: null })}
+          aim={(to) => set({ aim: writtenLab(to), mix: null })}
+          setVolume={(ml) => set({ ml })}
+          setWholeShelf={(whole) => set({ from: whole ? "shelf" : null })}
+          setWish={(key, wish) => setWishes((now) => ({ ...now, [key]: wish }))}
+          setMost={setMost}
+          setOnlyEnough={setOnlyEnough}
+        />
+      </Box>
+      <Box sx={{ p: 2.5, minWidth: 0 }}>
+        <ToggleButtonGroup
+          exclusive
+          value={mode}
+          onChange={(_, to: Mode | null) => to && set({ mode: to })}
+          aria-label="What is on the table"
+          sx={{ mb: 2, flexWrap: "wrap" }}
+        >
+          {MODES.map(([name, title]) => (
+            <ToggleButton key={name} value={name}>
+              {title}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        {table()}
+      </Box>
+    </Box>
+  );
+
+  function table() {
+    switch (mode) {
+      case "recipes":
+        return lab ? (
+          <Recipes
+            lab={lab}
+            from={from}
+            wishes={asked}
+            volume={volume}
+            keep={keep}
+            toHand={(own) => set({ parts: written(own), mode: "hand" })}
+            toMend={(own) => set({ parts: written(own), mode: "mend" })}
+          />
+        ) : (
+          <Typography color="text.secondary">
+            Choose a target on the left: a mix of a painting, a colour in words, or one in numbers.
+          </Typography>
+        );
+      case "hand":
+        return (
+          <ByHand
+            parts={parts}
+            palette={palette}
+            lab={lab}
+            from={from}
+            volume={volume}
+            setParts={setParts}
+            keep={keep}
+          />
+        );
+      case "strings":
+        return (
+          <Strings parts={parts} from={from} toHand={(own) => set({ parts: written(own), mode: "hand" })} />
+        );
+      case "mend":
+        return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
+    }
+  }
+}
+
+/** The painting's palette, or every paint of the shelf that has something left, each once. */
+function usablePalette(
+  palette: PaletteTube[] | null,
+  tubes: { key: string; name: string; masstone: string; left_ml: number; source: PaletteTube["source"] }[],
+): PaletteTube[] {
+  if (palette && palette.length > 0) return palette;
+  const seen = new Map<string, PaletteTube>();
+  for (const tube of tubes) {
+    if (tube.left_ml > 0 && (!seen.has(tube.key) || tube.source === "calibrated")) {
+      seen.set(tube.key, { key: tube.key, name: tube.name, masstone: tube.masstone, source: tube.source });
+    }
+  }
+  return [...seen.values()];
+}

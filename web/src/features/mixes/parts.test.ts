@@ -1,0 +1,62 @@
+import { describe, expect, it } from "vitest";
+
+import {
+  addDab,
+  amountWords,
+  isEmpty,
+  nextWish,
+  proportionWords,
+  read,
+  readLab,
+  takeDab,
+  total,
+  written,
+  writtenLab,
+} from "./parts";
+
+describe("dabs on the palette", () => {
+  it("are added and taken away again, and a paint without dabs is gone", () => {
+    const one = addDab({}, "PB29");
+    const two = addDab(one, "PB29");
+    expect(total(addDab(two, "PW6", 4))).toBe(6);
+    expect(takeDab(two, "PB29")).toEqual(one);
+    expect(takeDab(one, "PB29")).toEqual({});
+    expect(isEmpty(takeDab({}, "PB29"))).toBe(true);
+  });
+
+  it("survive in an address, also where a key holds a colon", () => {
+    const parts = { "PB15:3": 2, PW6: 40, PY42: 0.5 };
+    expect(read(written(parts))).toEqual(parts);
+    expect(read("PW6:-1 PB29 :3 PY42:x PBr7bs:2")).toEqual({ PBr7bs: 2 });
+    expect(read(null)).toEqual({});
+  });
+});
+
+describe("a target in an address", () => {
+  it("is read back or is none", () => {
+    expect(readLab(writtenLab([52.123, -6, 0]))).toEqual([52.12, -6, 0]);
+    for (const wrong of [null, "", "1,2", "a,b,c", "1,2,3,4"]) expect(readLab(wrong)).toBeNull();
+  });
+});
+
+describe("words for the hand", () => {
+  it("turns the wish for a paint round", () => {
+    expect([nextWish("may"), nextWish("must"), nextWish("not")]).toEqual(["must", "not", "may"]);
+  });
+
+  it("counts drops where they can be counted", () => {
+    expect(amountWords(0.05, 1)).toBe("1 drop (0.05 ml)");
+    expect(amountWords(0.2, 4)).toBe("4 drops (0.20 ml)");
+    expect(amountWords(3.14, null)).toBe("3.1 ml");
+    expect(amountWords(24.6, null)).toBe("25 ml");
+  });
+
+  it("tells proportions to the pile", () => {
+    expect([45, 1.5, 1, 0.4].map(proportionWords)).toEqual([
+      "1 part to 45 of the pile",
+      "1 part to 2 of the pile",
+      "as much as the pile",
+      "2.5 times the pile",
+    ]);
+  });
+});
