@@ -24,9 +24,8 @@ from ypsochrom.mixes import strings
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
-from ypsochrom.mixes.reach import OUT_OF_REACH_DE00
 from ypsochrom.mixes.recipe import Recipe
-from ypsochrom.mixes.search import Match, Wanted, best_recipes, evaluate
+from ypsochrom.mixes.search import OUT_OF_REACH_DE00, Match, Wanted, best_recipes, evaluate
 from ypsochrom.mixes.table import RecipeTable, table_for
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.subject.decode import decode
@@ -208,7 +207,9 @@ def corrections(owner: Any, given: PileStateIn) -> CorrectionsOut:
     box = usable_box(tubes)
     pile = PileState(Recipe.of(given.parts), given.volume_ml, (given.lab[0], given.lab[1], given.lab[2]), given.wet)
     target = np.array(given.target)
-    answer = correct(pile, target, box, needed_ml=given.needed_ml, price_per_ml=price_per_ml(tubes))
+    answer = correct(
+        pile, target, box, needed_ml=given.needed_ml, price_per_ml=price_per_ml(tubes), left_ml=left_ml(tubes)
+    )
     return CorrectionsOut(
         pile=colour_out(np.array(answer.pile_lab_dry)),
         target=colour_out(target),

@@ -67,6 +67,18 @@ def test_only_what_the_shelf_has_is_proposed():
         assert 1 <= len(correction.adds_ml) <= 2
 
 
+def test_nothing_is_proposed_of_which_too_little_is_left():
+    recipe, _, dry, _ = slipped(TARGETS[1], 5, slip=0.6)
+    pile = PileState(recipe, 10.0, tuple(dry.tolist()))
+    left = dict.fromkeys(BOX.keys, 0.15)
+    scarce = correct(pile, TARGETS[1], BOX, left_ml=left)
+    assert scarce.corrections
+    assert all(ml <= 0.15 + 1e-9 for c in scarce.corrections for _, ml in c.adds_ml)
+    nothing = correct(pile, TARGETS[1], BOX, left_ml={})
+    assert nothing.corrections == ()
+    assert nothing.fresh_costs_less
+
+
 def test_growth_and_volume_follow_from_the_additions():
     recipe, _, dry, _ = slipped(TARGETS[2], 3, slip=0.6)
     for correction in correct(PileState(recipe, 8.0, tuple(dry.tolist())), TARGETS[2], BOX).corrections:

@@ -10,8 +10,9 @@ from ypsochrom.mixes import strings
 from ypsochrom.mixes.compare import judge
 from ypsochrom.mixes.gather import Target
 from ypsochrom.mixes.palette import best_tubes
-from ypsochrom.mixes.reach import OUT_OF_REACH_DE00, picture_reach, replaced, slice_at
+from ypsochrom.mixes.reach import picture_reach, replaced, slice_at
 from ypsochrom.mixes.recipe import Recipe
+from ypsochrom.mixes.search import OUT_OF_REACH_DE00
 from ypsochrom.mixes.table import table_for
 from ypsochrom.paint.catalogue import catalogue, paintbox
 

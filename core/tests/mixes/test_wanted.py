@@ -65,6 +65,22 @@ def test_wishes_that_the_palette_cannot_keep_are_told_apart_from_colours_it_cann
     assert best_recipes(table, np.array([50.0, 80, -90]))[0].de00 > 5  # out of reach is no error: the nearest, said so
 
 
+@pytest.mark.parametrize("loud", [(50, 80, -90), (60, -80, 60), (75, 60, 100), (35, -60, -60), (45, 95, 20)])
+def test_out_of_any_gamut_the_value_is_kept_first_and_the_colour_follows(loud):
+    target = np.array(loud, dtype=float)
+    best = best_recipes(table_for(BOX), target, count=1)[0]
+    assert abs(best.value_error) < 0.35
+    assert best.de00 > 4
+
+
+def test_a_shelf_of_one_tube_and_one_without_white_still_answer():
+    for keys in (["PB29"], ["PW6"], ["PB29", "PBr7bs"]):
+        table = table_for(paintbox(keys))
+        best = best_recipes(table, np.array([60.0, 5, 5]))[0]
+        assert set(best.recipe.keys) <= set(keys)
+        assert len(nearest_recipes(table, np.array([[60.0, 5, 5], [20.0, 0, 0]]))[0]) == 2
+
+
 def test_quick_search_finds_what_brute_force_finds():
     table = table_for(BOX)
     targets = np.random.default_rng(3).uniform([30, -15, -20], [90, 35, 45], (30, 3))

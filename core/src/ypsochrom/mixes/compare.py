@@ -9,8 +9,8 @@ from ..colour.differences import in_words
 from ..colour.types import Float, LabTriple, triple
 from ..paint.catalogue import Paintbox
 from .gather import Target, gather
-from .reach import OUT_OF_REACH_DE00, replaced
-from .search import nearest_recipes
+from .reach import replaced
+from .search import OUT_OF_REACH_DE00, nearest_recipes
 from .table import table_for
 
 _WORST = 5

@@ -91,10 +91,12 @@ def correct(
     *,
     needed_ml: float | None = None,
     price_per_ml: Mapping[str, float] | None = None,
+    left_ml: Mapping[str, float] | None = None,
 ) -> CorrectionAnswer:
     """What to add to a pile, out of the box's paints only, so that it dries to the target; about 0.1 s.
 
-    `needed_ml` is how much of the right mix is wanted (default: as much as the pile has).
+    `needed_ml` is how much of the right mix is wanted (default: as much as the pile has). With `left_ml` by paint key nothing
+    is proposed of which less than that is left.
     """
     if not (math.isfinite(pile.volume_ml) and pile.volume_ml > 0):
         raise BadRecipe(f"The pile has {pile.volume_ml:g} ml.", "Give the amount that lies there, above 0.")
@@ -102,7 +104,8 @@ def correct(
     needed = pile.volume_ml if needed_ml is None else needed_ml
     absorption, scattering = _inside(pile, box)
     now = appearance.dry_lab_of(absorption, scattering)
-    found = _search(absorption, scattering, target, box)
+    most = np.array([math.inf if left_ml is None else left_ml.get(key, 0.0) / pile.volume_ml for key in box.keys])
+    found = _search(absorption, scattering, target, box, most)
     corrections = tuple(_as_correction(adds, pile.volume_ml, lab, target, box) for adds, lab in found)
     pile_de00 = float(delta_e_2000(now, target))
     better = tuple(c for c in corrections if c.de00 < pile_de00 - 0.2)
@@ -159,14 +162,18 @@ def _penalised(lab: Lab, adds: Float, target: Lab) -> Float:
     )
 
 
-def _search(absorption: Float, scattering: Float, target: Lab, box: Paintbox) -> list[tuple[Float, Lab]]:
-    """The best additions as shares of the pile, one per set of paints, and the pile they give."""
+def _search(absorption: Float, scattering: Float, target: Lab, box: Paintbox, most: Float) -> list[tuple[Float, Lab]]:
+    """The best additions as shares of the pile, one per set of paints, each at most `most`, and the pile they give."""
     adds = _trials(len(box))
+    adds = adds[(adds <= most).all(axis=1)]
+    if len(adds) == 0:
+        return []
     lab = _with(absorption, scattering, adds, box)
     best = _one_of_each_set(adds, np.argsort(_penalised(lab, adds, target), kind="stable"))[:_REFINED]
     found = []
     for row in adds[best]:
         around = np.unique(np.concatenate([_nearby(row), row[None]]), axis=0)
+        around = around[(around <= most).all(axis=1)]
         seen = _with(absorption, scattering, around, box)
         pick = int(np.argmin(_penalised(seen, around, target)))
         found.append((float(_penalised(seen, around, target)[pick]), around[pick], seen[pick]))

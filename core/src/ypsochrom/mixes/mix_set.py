@@ -18,13 +18,12 @@ from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
 from .recipe import Recipe
-from .search import Match, best_recipes, evaluate
+from .search import OUT_OF_REACH_DE00, Match, best_recipes, evaluate
 from .table import table_for
 
 USUAL_TUBES = 8
 """Most painters choose four to eight tubes for one painting; common practice."""
 
-OUT_OF_REACH_DE00 = 4.0
 STILL_THE_SAME_DE00 = 6.0
 """A target that moved by less than this is still the one for which a recipe was kept."""
 

@@ -12,10 +12,8 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.munsell import lab_to_value, value_to_lightness
 from ..colour.types import Float, Lab, Mask
 from ..kit.errors import BadSetting
+from .search import OUT_OF_REACH_DE00
 from .table import VALUE_FIRST, RecipeTable
-
-OUT_OF_REACH_DE00 = 4.0
-"""From here on the eye sees without comparing that a passage is another colour."""
 
 SLICE_REACH = 75.0
 """The slice spans a* and b* from minus to plus this."""

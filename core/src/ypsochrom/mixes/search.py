@@ -13,7 +13,7 @@ from ..kit.errors import BadSetting, NoRecipe
 from ..paint import appearance, strength
 from ..paint.catalogue import Paintbox, paintbox
 from .recipe import Recipe
-from .table import MAX_PAINTS, TENTHS, RecipeTable, colours
+from .table import MAX_PAINTS, TENTHS, VALUE_FIRST, RecipeTable, colours
 from .uniform import coordinates
 
 PAINT_PENALTY = 0.3
@@ -27,6 +27,9 @@ VALUE_WEIGHT = 4.0
 
 LET_DOWN_PENALTY = 0.12
 """For every paint that has to be let down first."""
+
+OUT_OF_REACH_DE00 = 4.0
+"""From here on the eye sees without comparing that a passage is another colour."""
 
 _CANDIDATES = 48
 _QUICK_CANDIDATES = 32
@@ -126,7 +129,12 @@ def _nearest(table: RecipeTable, target: Lab, wanted: Wanted) -> np.ndarray:
     goal = coordinates(target.astype(np.float32))
     if wanted.asks_nothing:
         _, nearest = table.tree.query(goal, k=min(_CANDIDATES, len(table)))
-        return np.atleast_1d(nearest)
+        nearest = np.atleast_1d(nearest)
+        if float(delta_e_2000(table.lab[nearest[0]].astype(float), target)) < OUT_OF_REACH_DE00:
+            return nearest
+        # out of reach: what keeps the value is looked at too, and the ranking decides for it
+        _, level = table.value_first.query(target * np.array([VALUE_FIRST, 1.0, 1.0]), k=min(_CANDIDATES, len(table)))
+        return np.union1d(nearest, np.atleast_1d(level))
     rows = _allowed(table, wanted)
     distance = np.linalg.norm(np.asarray(table.tree.data)[rows] - goal, axis=1)
     count = min(_CANDIDATES, len(rows))

@@ -31,7 +31,12 @@ export function MixFacts({ mix, volume, areaNames, bench, giveBack }: Props) {
           <Pile mix={mix} />
         </Box>
         {bench && (
-          <Button component={Link} to={bench} variant="outlined" sx={{ mt: 1.5 }}>
+          <Button
+            component={Link}
+            to={volume === undefined ? bench : `${bench}&ml=${Math.max(0.5, Number(volume.toFixed(1)))}`}
+            variant="outlined"
+            sx={{ mt: 1.5 }}
+          >
             Mixing bench
           </Button>
         )}

@@ -118,6 +118,7 @@ export function PaintNeeds({ passes }: { passes: Passes }) {
 }
 
 const FILES: { name: FileName; label: string }[] = [
+  { name: "mixing-cards.pdf", label: "Mixing cards (PDF)" },
   { name: "recipes.csv", label: "Recipes (CSV)" },
   { name: "plan.json", label: "Plan (JSON)" },
   { name: "areas.svg", label: "Outlines (SVG)" },

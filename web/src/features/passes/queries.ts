@@ -7,7 +7,8 @@ export type Passes = Schemas["PassesOut"];
 export type PaintPass = Schemas["PassOut"];
 export type Bench = Schemas["BenchOut"];
 export type Run = Schemas["RunOut"];
-export type FileName = "plan.pdf" | "plan.json" | "recipes.csv" | "areas.svg" | "areas.png" | "value-map.png";
+export type FileName =
+  "plan.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "areas.svg" | "areas.png" | "value-map.png";
 
 const POLL_MS = 400;
 
