@@ -12,9 +12,10 @@ from server.subject.services import fingerprint_of as subject_fingerprint
 from server.subject.services import painting_of, subject_of, support_of
 from ypsochrom.areas.area import AreaMap, find_areas
 from ypsochrom.colour.cielab import lab_to_hex
-from ypsochrom.formats import png, svg
+from ypsochrom.formats import png
 from ypsochrom.formats.plan_json import areas_json
 from ypsochrom.formats.plan_read import read_areas
+from ypsochrom.imaging.outlines import outlines
 
 from .models import AreaName, AreaRow
 from .schemas import AreaOut, AreasOut, FamilyOut
@@ -38,9 +39,7 @@ def ensure(painting: Painting) -> AreaRow:
     subject, support = subject_of(painting), support_of(painting)
     found = find_areas(subject.picture.linear, subject.values, support)
     mm_per_px = support.width_mm / found.labels.shape[1]
-    written = [
-        {**area, "outline": svg.outlines(found.labels == area["index"], mm_per_px)} for area in areas_json(found)
-    ]
+    written = [{**area, "outline": outlines(found.labels == area["index"], mm_per_px)} for area in areas_json(found)]
     labels = pictures.store(painting.owner, png.small_labels_png(found.labels), "png")
     families = pictures.store(painting.owner, png.small_labels_png(found.families), "png")
     fresh = {"fingerprint": subject_fingerprint(painting), "areas": written, "labels": labels, "families": families}

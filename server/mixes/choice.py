@@ -11,7 +11,7 @@ from server.materials.services import tubes_of
 from server.site import pictures
 from server.site.problems import Conflict
 from server.subject.models import Painting
-from server.subject.services import painting_of, subject_of
+from server.subject.services import painting_of, reach_of, subject_of
 from ypsochrom.colour import cielab
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
@@ -38,7 +38,7 @@ def _targets(painting: Painting) -> tuple[Target, ...]:
     area_row = area_row_of(painting)
     if area_row is None:
         raise Conflict("The picture has no areas yet.", "Plan the painting first, then choose its palette.")
-    return targets_of(area_map_of(area_row).areas)
+    return targets_of(area_map_of(area_row).areas, reach_of(painting))
 
 
 def suggest(owner: Any, painting_id: int, given: PaletteChoiceIn) -> PaletteReportOut:
@@ -92,7 +92,7 @@ def _small_lab(painting: Painting) -> np.ndarray:
     """The picture in the paint's range as CIELAB, at a size to look at."""
     shown = subject_of(painting).picture
     small = shrink(shown.linear, *fit_within(shown.width, shown.height, REACH_PX))
-    return lab_in_paint_range(cielab.linear_to_lab(small))
+    return lab_in_paint_range(cielab.linear_to_lab(small), reach_of(painting))
 
 
 def _drawn(painting: Painting, box: Paintbox) -> tuple[str, str]:

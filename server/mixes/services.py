@@ -15,7 +15,7 @@ from server.site.problems import NotFound
 from server.subject.models import Painting
 from server.subject.schemas import AdviceOut
 from server.subject.services import fingerprint_of as subject_fingerprint
-from server.subject.services import painting_of
+from server.subject.services import painting_of, reach_of
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
@@ -78,11 +78,11 @@ def ensure(painting: Painting, area_row: AreaRow, progress: Progress = silent) -
     row = row_of(painting)
     if row.fingerprint == fingerprint_of(row):
         return row
-    areas = area_map_of(area_row).areas
+    areas, reach = area_map_of(area_row).areas, reach_of(painting)
     progress(0.0, "choosing tubes")
     box = usable_box(tubes_of(row.owner))
-    palette = box.only(row.chosen) if row.chosen else choose_palette(box, targets_of(areas), row.tubes)
-    found = find_mixes(areas, palette, progress=part_of(progress, 0.3, 1.0))
+    palette = box.only(row.chosen) if row.chosen else choose_palette(box, targets_of(areas, reach), row.tubes)
+    found = find_mixes(areas, palette, reach=reach, progress=part_of(progress, 0.3, 1.0))
     _keep(row, found)
     return row
 

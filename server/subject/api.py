@@ -11,7 +11,7 @@ from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
-from .schemas import PaintingChange, PaintingOut, Title
+from .schemas import GuideOut, PaintingChange, PaintingOut, Title
 
 router = Router()
 
@@ -29,7 +29,7 @@ def new(
     title: Annotated[Title, Form()],
     size: Annotated[str, Form()],
 ) -> Status[PaintingOut]:
-    """A painting from a photo (JPEG or PNG by content, whatever its name says)."""
+    """A painting from a photo (JPEG, PNG, WebP, TIFF or HEIC by content, whatever its name says)."""
     return Status(201, services.out(services.new_painting(painter(request), title, size, uploaded(photo))))
 
 
@@ -50,3 +50,9 @@ def remove(request: HttpRequest, painting_id: int) -> Status[None]:
     """Remove a painting and its plan."""
     services.remove_painting(painter(request), painting_id)
     return Status(204, None)
+
+
+@router.get("/paintings/{painting_id}/guides", response={200: list[GuideOut], **PROBLEMS})
+def guides(request: HttpRequest, painting_id: int) -> list[GuideOut]:
+    """Guides to compose by."""
+    return services.guides_of(services.painting_of(painter(request), painting_id))

@@ -19,10 +19,46 @@ class AdviceOut(Schema):
     subject: str | None
 
 
+Spot = Annotated[list[Share], Field(min_length=2, max_length=2)]
+Finish = Literal["matt", "satin", "gloss", "varnished"]
+CurvePoint = Annotated[
+    list[Annotated[float, Field(ge=0, le=10, allow_inf_nan=False)]], Field(min_length=2, max_length=2)
+]
+
+
+class AdjustmentsData(Schema):
+    """What is done to the reference, in shares of it: see the core's `Adjustments`."""
+
+    quarter_turns: Annotated[int, Field(ge=0, le=3)] = 0
+    mirrored: bool = False
+    horizon: Annotated[list[Spot], Field(min_length=2, max_length=2)] | None = None
+    corners: Annotated[list[Spot], Field(min_length=4, max_length=4)] | None = None
+    grey: Spot | None = None
+    black: Share = 0.0
+    white: Share = 1.0
+
+
+class FocalData(Schema):
+    """The focal passage: centre in shares, radius as a share of the width."""
+
+    x: Share
+    y: Share
+    radius: Annotated[float, Field(ge=0.02, le=0.5, allow_inf_nan=False)] = 0.12
+
+
+class GuideOut(Schema):
+    """A guide as lines over the picture, in shares of width and height."""
+
+    guide: Literal["centre", "thirds", "golden", "armature", "lead-in"]
+    title: str
+    lines: list[list[list[float]]]
+
+
 class PaintingOut(Schema):
     """A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey.
 
-    `crop_moves` says in which direction the crop can move over the reference.
+    `crop_moves` says in which direction the crop can move over the adjusted reference; `darkest` and `lightest` are the
+    ends of the range of dry paint with this finish.
     """
 
     id: int
@@ -31,7 +67,16 @@ class PaintingOut(Schema):
     height_mm: float
     crop_x: float
     crop_y: float
-    crop_moves: Literal["across", "down", "nowhere"]
+    crop_size: float
+    crop_moves: Literal["across", "down", "both", "nowhere"]
+    adjustments: AdjustmentsData
+    finish: Finish
+    curve: list[list[float]]
+    darkest: float
+    lightest: float
+    focal: FocalData | None
+    reference_width_px: int
+    reference_height_px: int
     width_px: int
     height_px: int
     reference_url: str
@@ -42,9 +87,15 @@ class PaintingOut(Schema):
 
 
 class PaintingChange(Schema):
-    """What of a painting can be changed; what is left out stays."""
+    """What of a painting can be changed; what is left out stays. `no_focal` takes the focal passage away."""
 
     title: Title | None = None
     size: str | None = None
     crop_x: Share | None = None
     crop_y: Share | None = None
+    crop_size: Annotated[float, Field(ge=0.1, le=1, allow_inf_nan=False)] | None = None
+    adjustments: AdjustmentsData | None = None
+    finish: Finish | None = None
+    curve: Annotated[list[CurvePoint], Field(max_length=8)] | None = None
+    focal: FocalData | None = None
+    no_focal: bool = False

@@ -18,12 +18,14 @@ from ypsochrom.formats.plan_json import advice_json
 from ypsochrom.imaging.resample import fit_within, shrink
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.support import Support
+from ypsochrom.subject.adjust import Adjustments, adjusted
 from ypsochrom.subject.crop import CropCentre, crop_to
 from ypsochrom.subject.decode import Picture, decode
-from ypsochrom.values.scale import value_field
+from ypsochrom.subject.guides import GUIDE_WORDS, lines_of
+from ypsochrom.values.scale import PaintRange, range_for, value_field
 
 from .models import Painting
-from .schemas import AdviceOut, PaintingChange, PaintingOut
+from .schemas import AdjustmentsData, AdviceOut, FocalData, GuideOut, PaintingChange, PaintingOut
 
 THUMBNAIL_PX = 480
 _KEPT_SUBJECTS = 4
@@ -31,10 +33,11 @@ _KEPT_SUBJECTS = 4
 
 @dataclass(frozen=True, eq=False)
 class Subject:
-    """A painting's cropped picture and its value field in the paint's range."""
+    """A painting's adjusted and cropped picture, its value field in the paint's range, and the size before cropping."""
 
     picture: Picture
     values: MunsellValue
+    adjusted_px: tuple[int, int]
 
 
 _subjects: OrderedDict[str, Subject] = OrderedDict()
@@ -46,10 +49,28 @@ def support_of(painting: Painting) -> Support:
     return Support(painting.width_mm, painting.height_mm)
 
 
+def adjustments_of(written: dict[str, Any]) -> Adjustments:
+    """The core's adjustments from the row's JSON."""
+    facts = dict(written)
+    for name in ("horizon", "corners"):
+        if facts.get(name) is not None:
+            facts[name] = tuple((spot[0], spot[1]) for spot in facts[name])
+    if facts.get("grey") is not None:
+        facts["grey"] = (facts["grey"][0], facts["grey"][1])
+    return Adjustments(**facts)
+
+
+def reach_of(painting: Painting) -> PaintRange:
+    """The range of dry paint that the picture's values are bent into."""
+    curve = tuple((point[0], point[1]) for point in painting.curve)
+    return range_for(painting.finish, curve)  # type: ignore[arg-type]  # checked by the schema
+
+
 def fingerprint_of(painting: Painting) -> str:
     """Of all that the cropped picture depends on."""
-    crop = [painting.crop_x, painting.crop_y]
-    return fingerprint(painting.reference, painting.width_mm, painting.height_mm, crop)
+    crop = [painting.crop_x, painting.crop_y, painting.crop_size]
+    light = [painting.adjustments, painting.finish, painting.curve]
+    return fingerprint(painting.reference, painting.width_mm, painting.height_mm, crop, light)
 
 
 def subject_of(painting: Painting) -> Subject:
@@ -59,9 +80,10 @@ def subject_of(painting: Painting) -> Subject:
         if key in _subjects:
             _subjects.move_to_end(key)
             return _subjects[key]
-    whole = decode(pictures.read(painting.reference))
-    cropped = crop_to(whole, support_of(painting), CropCentre(painting.crop_x, painting.crop_y))
-    subject = Subject(cropped, value_field(cropped.linear))
+    whole = adjusted(decode(pictures.read(painting.reference)), adjustments_of(painting.adjustments))
+    centre = CropCentre(painting.crop_x, painting.crop_y, painting.crop_size)
+    cropped = crop_to(whole, support_of(painting), centre)
+    subject = Subject(cropped, value_field(cropped.linear, reach_of(painting)), (whole.width, whole.height))
     with _subjects_lock:
         _subjects[key] = subject
         while len(_subjects) > _KEPT_SUBJECTS:
@@ -83,7 +105,16 @@ def out(painting: Painting) -> PaintingOut:
         height_mm=painting.height_mm,
         crop_x=painting.crop_x,
         crop_y=painting.crop_y,
+        crop_size=painting.crop_size,
         crop_moves=_crop_moves(painting),
+        adjustments=AdjustmentsData(**painting.adjustments),
+        finish=painting.finish,  # type: ignore[arg-type]
+        curve=painting.curve,
+        darkest=reach_of(painting).darkest,
+        lightest=reach_of(painting).lightest,
+        focal=None if painting.focal is None else FocalData(**painting.focal),
+        reference_width_px=painting.reference_width_px,
+        reference_height_px=painting.reference_height_px,
         width_px=painting.width_px,
         height_px=painting.height_px,
         reference_url=pictures.url(painting.reference),
@@ -94,10 +125,23 @@ def out(painting: Painting) -> PaintingOut:
     )
 
 
-def _crop_moves(painting: Painting) -> Literal["across", "down", "nowhere"]:
-    if painting.reference_width_px > painting.width_px:
-        return "across"
-    return "down" if painting.reference_height_px > painting.height_px else "nowhere"
+def _crop_moves(painting: Painting) -> Literal["across", "down", "both", "nowhere"]:
+    across = (painting.adjusted_width_px or painting.reference_width_px) > painting.width_px
+    down = (painting.adjusted_height_px or painting.reference_height_px) > painting.height_px
+    if across and down:
+        return "both"
+    return "across" if across else "down" if down else "nowhere"
+
+
+def guides_of(painting: Painting) -> list[GuideOut]:
+    """Guides to compose by, for the support's proportions."""
+    return [
+        GuideOut(
+            guide=guide, title=title, lines=[[list(point) for point in line] for line in lines_of(guide, proportion)]
+        )
+        for proportion in [support_of(painting).proportion]
+        for guide, title in GUIDE_WORDS.items()
+    ]
 
 
 def painting_of(owner: Any, painting_id: int) -> Painting:
@@ -135,7 +179,7 @@ def new_painting(owner: Any, title: str, size: str, content: bytes) -> Painting:
 
 @transaction.atomic
 def change_painting(owner: Any, painting_id: int, change: PaintingChange) -> Painting:
-    """Change title, support or crop; what was computed from them becomes out of date, nothing is lost."""
+    """Change title, support, adjustments, crop or light; what was computed from them becomes out of date, nothing is lost."""
     painting = painting_of(owner, painting_id)
     before = fingerprint_of(painting)
     if change.title is not None:
@@ -147,6 +191,18 @@ def change_painting(owner: Any, painting_id: int, change: PaintingChange) -> Pai
         painting.crop_x = change.crop_x
     if change.crop_y is not None:
         painting.crop_y = change.crop_y
+    if change.crop_size is not None:
+        painting.crop_size = change.crop_size
+    if change.adjustments is not None:
+        painting.adjustments = change.adjustments.model_dump(exclude_defaults=True)
+    if change.finish is not None:
+        painting.finish = change.finish
+    if change.curve is not None:
+        painting.curve = sorted(change.curve)
+    if change.no_focal:
+        painting.focal = None
+    elif change.focal is not None:
+        painting.focal = change.focal.model_dump()
     if fingerprint_of(painting) != before:
         _derive(painting)
     painting.save()
@@ -173,4 +229,5 @@ def _derive(painting: Painting) -> None:
     painting.value_picture = pictures.store(owner, png.small_labels_png(greys), "png")
     painting.thumbnail = pictures.store(owner, png.picture_jpeg(srgb.encode_picture(small)), "jpg")
     painting.width_px, painting.height_px = shown.width, shown.height
+    painting.adjusted_width_px, painting.adjusted_height_px = subject.adjusted_px
     painting.crop_advice = advice_json(shown.advice)

@@ -1,14 +1,15 @@
 """HTTP of the value map."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.subject.services import painting_of
 
 from . import services
-from .schemas import ValuesIn, ValuesOut
+from .schemas import BrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
 
 router = Router()
 
@@ -23,3 +24,30 @@ def values(request: HttpRequest, painting_id: int) -> ValuesOut:
 def change(request: HttpRequest, painting_id: int, payload: ValuesIn) -> ValuesOut:
     """Make the map anew with these settings."""
     return services.out(services.change_values(painter(request), painting_id, payload))
+
+
+@router.get("/{painting_id}/relief", response={200: ReliefOut, **PROBLEMS})
+def relief(request: HttpRequest, painting_id: int) -> ReliefOut:
+    """The map read as relief: contours, masses, notan, key and contrast, where the eye goes."""
+    return services.relief_out(painting_of(painter(request), painting_id))
+
+
+@router.post("/{painting_id}/brush", response={200: OtherMapOut, **PROBLEMS})
+def other_brush(request: HttpRequest, painting_id: int, payload: BrushIn) -> OtherMapOut:
+    """The map as another brush would place it, for comparing."""
+    return services.with_brush(painting_of(painter(request), painting_id), payload.brush_mm)
+
+
+@router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})
+def file(
+    request: HttpRequest,
+    painting_id: int,
+    name: services.FileName,
+    paper: PaperSize = "A4",
+    mirrored: bool = False,
+    cell_mm: float = services.USUAL_CELL_MM,
+) -> HttpResponse:
+    """The value map, its contours, or what is needed for transfer, to be saved."""
+    painting = painting_of(painter(request), painting_id)
+    content = services.file_of(painting, name, paper, mirrored=mirrored, cell_mm=cell_mm)
+    return to_save(content, services.FILE_TYPES[name.rpartition(".")[2]], name)

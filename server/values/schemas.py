@@ -18,23 +18,94 @@ class ValueStepOut(Schema):
     grey: str
 
 
-class ValuesIn(Schema):
-    """How the map is made: by a method and a number of steps, or by the painter's own `limits`."""
+Method = Literal["equal", "natural", "masses"]
+Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
-    method: Literal["equal", "natural"] = "equal"
+
+class MovedMass(Schema):
+    """A mass given to another step: a point inside it in shares, and the step's index."""
+
+    x: Share
+    y: Share
+    step: Annotated[int, Field(ge=0, le=8)]
+
+
+class ValuesIn(Schema):
+    """How the map is made: by a method and a number of steps, or by the painter's own `limits`.
+
+    `own_values` set the steps' values (None: the mean), `moved` gives masses to another step.
+    """
+
+    method: Method = "equal"
     count: Annotated[int, Field(ge=2, le=9)] = 5
     limits: list[Finite] | None = None
     brush_mm: Finite | None = None
+    own_values: Annotated[list[Finite | None], Field(max_length=9)] = []
+    moved: Annotated[list[MovedMass], Field(max_length=200)] = []
 
 
 class ValuesOut(Schema):
     """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one."""
 
-    method: Literal["equal", "natural"]
+    method: Method
     count: int
     limits: list[float] | None
     brush_mm: float
+    own_values: list[float | None]
+    moved: list[MovedMass]
     thresholds: list[float]
     steps: list[ValueStepOut]
     map_url: str
     up_to_date: bool
+
+
+class ContourOut(Schema):
+    """A contour with the places of its labels in shares of width and height."""
+
+    value: float
+    path: str
+    labels: list[list[float]]
+
+
+class MassOut(Schema):
+    """A plateau: its step, its share and area, a point inside it."""
+
+    step: int
+    share: float
+    area_cm2: float
+    inside: list[float]
+
+
+class AccentOut(Schema):
+    """Where one kind of contrast is strongest, and whether the focal passage wins."""
+
+    kind: Literal["value", "chroma", "edges"]
+    x: float
+    y: float
+    words: str
+
+
+class ReliefOut(Schema):
+    """The map read as relief; `notan` holds thresholds for two and three values."""
+
+    contours: list[ContourOut]
+    masses: list[MassOut]
+    notan: list[list[float]]
+    key: str
+    contrast: str
+    words: str
+    accents: list[AccentOut]
+
+
+class BrushIn(Schema):
+    """Another brush to compare with."""
+
+    brush_mm: Finite
+
+
+class OtherMapOut(Schema):
+    """The map as another brush would place it; nothing is kept of it but the picture."""
+
+    brush_mm: float
+    map_url: str
+    steps: list[ValueStepOut]

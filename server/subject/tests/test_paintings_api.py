@@ -108,3 +108,83 @@ def test_one_painters_tidying_leaves_the_same_picture_of_another_alone(client, p
     StoredPicture.objects.create(owner=other, name=name)
     assert pictures.forget(other, [name, "another"]) == 1
     assert client.get(painting["reference_url"]).status_code == 200
+
+
+def change(client, painting, **what):
+    return client.patch(f"/api/subject/paintings/{painting['id']}", what, content_type="application/json")
+
+
+ADJUSTED = {
+    "mirrored": True,
+    "quarter_turns": 1,
+    "horizon": [[0.2, 0.5], [0.8, 0.52]],
+    "grey": [0.2, 0.2],
+    "black": 0.02,
+}
+
+
+def test_adjustments_change_the_picture_keep_the_reference_and_can_be_taken_back(client, painting):
+    adjusted = change(client, painting, adjustments=ADJUSTED).json()
+    assert adjusted["picture_url"] != painting["picture_url"]
+    assert adjusted["reference_url"] == painting["reference_url"]
+    assert {k: adjusted["adjustments"][k] for k in ADJUSTED} == ADJUSTED
+    assert client.get(adjusted["picture_url"]).status_code == 200
+    back = change(client, painting, adjustments={}).json()
+    assert back["picture_url"] == painting["picture_url"]
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"adjustments": {"grey": [2, 0]}}, {"adjustments": {"black": 0.9, "white": 0.1}}, {"crop_size": 0.01},
+        {"adjustments": {"corners": [[0, 0], [0, 1], [1, 1], [1, 0]]}}, {"finish": "velvet"},
+        {"curve": [[5, 6], [6, 5]]}, {"curve": [[5, 12]]}, {"focal": {"x": 2, "y": 0}},
+        {"adjustments": {"horizon": [[0.1, 0.1], [0.5, 0.9]]}},
+    ],
+)  # fmt: skip
+def test_adjustments_that_cannot_be_change_nothing(client, painting, wrong):
+    answer = change(client, painting, **wrong)
+    assert answer.status_code == 422
+    assert answer.json()["hint"]
+    assert client.get(f"/api/subject/paintings/{painting['id']}").json() == painting
+
+
+def test_a_doubtful_grey_is_told(client, painting):
+    adjusted = change(client, painting, adjustments={"grey": [0.75, 0.5]}).json()
+    assert any(advice["id"].startswith("subject.W01") for advice in adjusted["advice"])
+
+
+def test_a_smaller_crop_moves_both_ways(client, painting):
+    small = change(client, painting, crop_size=0.5).json()
+    assert small["width_px"] == painting["width_px"] // 2
+    assert small["crop_moves"] == "both"
+
+
+def test_finish_and_curve_bend_the_values_and_put_the_plan_out_of_date(client, planned):
+    path = f"/api/passes/{planned['id']}/bench"
+    assert client.get(path).json()["values"] == "current"
+    matt = change(client, planned, finish="matt", curve=[[7, 6.5], [3, 4]]).json()
+    assert matt["darkest"] > planned["darkest"]
+    assert matt["curve"] == [[3, 4], [7, 6.5]]
+    assert matt["value_url"] != planned["value_url"]
+    assert {client.get(path).json()[word] for word in ("values", "areas", "mixes")} == {"stale"}
+
+
+def test_a_focal_passage_is_set_and_taken_away_without_touching_the_plan(client, planned):
+    focal = {"x": 0.4, "y": 0.6, "radius": 0.1}
+    assert change(client, planned, focal=focal).json()["focal"] == focal
+    assert client.get(f"/api/passes/{planned['id']}/bench").json()["passes"] == "current"
+    assert change(client, planned, no_focal=True).json()["focal"] is None
+
+
+def test_guides_are_told_for_the_support(client, painting):
+    guides = client.get(f"/api/subject/paintings/{painting['id']}/guides").json()
+    assert [guide["guide"] for guide in guides] == ["centre", "thirds", "golden", "armature", "lead-in"]
+    assert all(guide["lines"] for guide in guides)
+
+
+@pytest.mark.parametrize("kind", ["WEBP", "TIFF"])
+def test_photos_of_other_formats_become_paintings(upload, kind):
+    out = io.BytesIO()
+    Image.new("RGB", (200, 150), (90, 120, 60)).save(out, kind)
+    assert upload(out.getvalue()).status_code == 201

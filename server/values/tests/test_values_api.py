@@ -64,3 +64,63 @@ def test_brush_follows_the_support_until_the_painter_chooses_one(client, paintin
     kept = values(method="equal", count=5, brush_mm=8)
     client.patch(f"/api/subject/paintings/{painting['id']}", {"size": "400x300mm"}, content_type=JSON)
     assert values()["brush_mm"] == kept["brush_mm"] == 8
+
+
+def test_equal_masses_own_values_and_moved_masses_are_kept(client, values):
+    first = values(method="equal", count=3)
+    assert values(method="masses", count=2)["method"] == "masses"
+    moved = values(method="equal", count=3, moved=[{"x": 0.1, "y": 0.5, "step": 2}])
+    assert moved["moved"] == [{"x": 0.1, "y": 0.5, "step": 2}]
+    assert moved["steps"][2]["share"] > first["steps"][2]["share"] + 0.3
+    lightest = moved["steps"][2]["value"]
+    own = values(method="equal", count=3, own_values=[None, None, lightest + 0.5])
+    assert own["steps"][2]["value"] == pytest.approx(lightest + 0.5, abs=0.2)
+    assert own["moved"] == []
+
+
+def test_values_that_do_not_rise_are_refused_and_nothing_changes(client, painting, values):
+    before = values()
+    body = {"method": "equal", "count": 3, "own_values": [9, 5, 2]}
+    answer = client.put(f"/api/values/{painting['id']}", body, content_type=JSON)
+    assert answer.status_code == 422
+    assert values() == before
+
+
+def test_the_relief_is_told(client, painting, values):
+    values(method="equal", count=3)
+    relief = client.get(f"/api/values/{painting['id']}/relief").json()
+    assert len(relief["contours"]) == 2
+    assert sum(mass["area_cm2"] for mass in relief["masses"]) == pytest.approx(1200, rel=0.05)
+    assert [len(limits) for limits in relief["notan"]] == [1, 2]
+    assert relief["words"]
+    assert [accent["kind"] for accent in relief["accents"]] == ["value", "chroma", "edges"]
+
+
+def test_another_brush_is_shown_and_not_kept(client, painting, values):
+    before = values()
+    other = client.post(f"/api/values/{painting['id']}/brush", {"brush_mm": 40}, content_type=JSON).json()
+    assert other["map_url"] != before["map_url"]
+    assert client.get(other["map_url"]).status_code == 200
+    assert values() == before
+    refused = client.post(f"/api/values/{painting['id']}/brush", {"brush_mm": 4000}, content_type=JSON)
+    assert refused.status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("name", "begins"),
+    [
+        ("value-map.png", b"\x89PNG"), ("value-map.svg", b"<svg"), ("contours.png", b"\x89PNG"), ("contours.svg", b"<svg"),
+        ("layers.ora", b"PK"), ("transfer.pdf", b"%PDF"), ("grid.pdf", b"%PDF"), ("ladder.pdf", b"%PDF"),
+    ],
+)  # fmt: skip
+def test_files_for_transfer_are_written(client, painting, name, begins):
+    answer = client.get(f"/api/values/{painting['id']}/files/{name}?paper=Letter&mirrored=true")
+    assert answer.content.startswith(begins)
+    assert f'filename="{name}"' in answer["Content-Disposition"]
+
+
+def test_an_absurd_grid_and_an_unknown_file_are_refused(client, painting, other_client):
+    path = f"/api/values/{painting['id']}/files"
+    assert client.get(f"{path}/grid.pdf?cell_mm=1").status_code == 422
+    assert client.get(f"{path}/secrets.txt").status_code == 422
+    assert other_client.get(f"{path}/grid.pdf").status_code == 404

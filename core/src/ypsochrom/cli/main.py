@@ -43,7 +43,9 @@ def _parser() -> argparse.ArgumentParser:
     plan = commands.add_parser("plan", help="a photo to a whole painting plan")
     _photo(plan)
     plan.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
-    plan.add_argument("--method", choices=["equal", "natural"], default="equal", help="how steps are parted (equal)")
+    plan.add_argument(
+        "--method", choices=["equal", "natural", "masses"], default="equal", help="how steps are parted (equal)"
+    )
     plan.add_argument("--brush-mm", type=float, help="simplify the value map to this brush")
     plan.add_argument("--school", default="direct", help="way of painting (direct)")
     plan.add_argument("--shelf", type=Path, help="CSV of your tubes; else a shelf of sixteen common ones")
@@ -54,7 +56,9 @@ def _parser() -> argparse.ArgumentParser:
     values = commands.add_parser("values", help="a photo to a value map")
     _photo(values)
     values.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
-    values.add_argument("--method", choices=["equal", "natural"], default="equal", help="how steps are parted (equal)")
+    values.add_argument(
+        "--method", choices=["equal", "natural", "masses"], default="equal", help="how steps are parted (equal)"
+    )
     values.add_argument("--thresholds", help="your own thresholds, as in 2.5,4,6,8; they set the number of steps")
     values.add_argument("--brush-mm", type=float, help="simplify to this brush")
     values.set_defaults(run=_values)
@@ -74,7 +78,7 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _photo(parser: argparse.ArgumentParser) -> None:
-    parser.add_argument("photo", type=Path, metavar="PHOTO", help="JPEG or PNG")
+    parser.add_argument("photo", type=Path, metavar="PHOTO", help="JPEG, PNG, WebP, TIFF or HEIC")
     parser.add_argument("--size", required=True, help="the support, as in 400x300mm")
     parser.add_argument("--out", type=Path, required=True, metavar="DIR", help="folder for the results")
 

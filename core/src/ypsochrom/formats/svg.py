@@ -2,26 +2,12 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
-import cv2
 import numpy as np
 
 from ..areas.area import AreaMap
 from ..colour import cielab
+from ..imaging.outlines import outlines
 from ..materials.support import Support
-
-_TOLERANCE_PX = 0.8
-
-
-def outlines(mask: np.ndarray, mm_per_px: float) -> str:
-    """The outlines of a mask as SVG path data in mm, outer ones and holes alike (fill rule: evenodd)."""
-    found, _ = cv2.findContours(np.pad(mask.astype(np.uint8), 1), cv2.RETR_CCOMP, cv2.CHAIN_APPROX_NONE)
-    pieces = []
-    for contour in found:
-        line = cv2.approxPolyDP(contour, _TOLERANCE_PX, closed=True)[:, 0, :]
-        if len(line) >= 3:
-            points = " ".join(f"{(x - 0.5) * mm_per_px:.2f},{(y - 0.5) * mm_per_px:.2f}" for x, y in line.tolist())
-            pieces.append(f"M{points}Z")
-    return "".join(pieces)
 
 
 def areas_svg(area_map: AreaMap, support: Support) -> str:

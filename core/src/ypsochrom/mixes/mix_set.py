@@ -80,10 +80,15 @@ def choose_palette(box: Paintbox, targets: Sequence[Target], count: int, locked:
 
 
 def find_mixes(
-    areas: Sequence[Area], palette: Paintbox, *, most: int = MOST_MIXES, progress: Progress = silent
+    areas: Sequence[Area],
+    palette: Paintbox,
+    *,
+    most: int = MOST_MIXES,
+    reach: PaintRange = USUAL_RANGE,
+    progress: Progress = silent,
 ) -> MixSet:
     """Mixes for all families of all areas out of the palette's tubes."""
-    targets = targets_of(areas)
+    targets = targets_of(areas, reach)
     table = table_for(palette, part_of(progress, 0.0, 0.7))
     groups = gather(targets, most=most)
     piles: dict[Recipe, list[int]] = {}

@@ -7,17 +7,24 @@ from ..kit.errors import BadPicture, BadSetting
 from ..materials.support import Support
 from .decode import SMALLEST_SIDE_PX, Picture
 
+SMALLEST_CROP = 0.1
 _MUCH_LOST = 0.3
 
 
 @dataclass(frozen=True)
 class CropCentre:
-    """Where the crop's centre lies, as shares (0-1) of the way it can move: 0.5, 0.5 is the middle."""
+    """Where the crop's centre lies, as shares (0-1) of the way it can move: 0.5, 0.5 is the middle.
+
+    `size` is its width against the largest crop of the support's proportions.
+    """
 
     x: float = 0.5
     y: float = 0.5
+    size: float = 1.0
 
     def __post_init__(self) -> None:
+        if not SMALLEST_CROP <= self.size <= 1:
+            raise BadSetting(f"The crop's size is {self.size:g}.", f"Give it as a share from {SMALLEST_CROP:g} to 1.")
         if not (0 <= self.x <= 1 and 0 <= self.y <= 1):
             raise BadSetting(f"The crop's centre is {self.x:g}, {self.y:g}.", "Give both as shares between 0 and 1.")
 
@@ -27,16 +34,17 @@ MIDDLE = CropCentre()
 
 def crop_to(picture: Picture, support: Support, centre: CropCentre = MIDDLE) -> Picture:
     """The largest part of the picture with the support's proportions; advice when much of the photo falls away."""
-    width = min(picture.width, round(picture.height * support.proportion))
-    height = min(picture.height, round(picture.width / support.proportion))
+    widest = min(picture.width, round(picture.height * support.proportion))
+    highest = min(picture.height, round(picture.width / support.proportion))
+    width, height = round(widest * centre.size), round(highest * centre.size)
     if min(width, height) < SMALLEST_SIDE_PX:
         raise BadPicture(
             f"Cropped to the support's proportions the picture keeps only {width} x {height} pixels.",
-            "Choose a support or a photo of more similar proportions.",
+            "Choose a larger crop, or a support or a photo of more similar proportions.",
         )
     left = round((picture.width - width) * centre.x)
     top = round((picture.height - height) * centre.y)
-    lost = 1 - width * height / (picture.width * picture.height)
+    lost = 1 - widest * highest / (picture.width * picture.height)
     advice = picture.advice
     if lost > _MUCH_LOST:
         much = Advice(

@@ -1,4 +1,4 @@
-"""Where one step of value ends and the next begins: equal intervals, natural breaks, or the painter's own thresholds."""
+"""Where one step of value ends and the next begins: equal intervals, natural breaks, equal masses, or the painter's own."""
 
 from collections.abc import Sequence
 from typing import Literal
@@ -9,7 +9,7 @@ from ..colour.types import Float, MunsellValue
 from ..kit.errors import BadSetting
 
 FEWEST_STEPS, MOST_STEPS = 2, 9
-Method = Literal["equal", "natural"]
+Method = Literal["equal", "natural", "masses"]
 
 _EXTREMES = (0.005, 0.995)
 """The picture's darkest and lightest value: half a percent of the surface may lie beyond, so that a spark or a speck of
@@ -37,7 +37,18 @@ def thresholds(field: MunsellValue, count: int, method: Method = "equal") -> tup
         found = natural_breaks(field, count)
         if found is not None:
             return found
+    if method == "masses":
+        found = equal_masses(field, count)
+        if found is not None:
+            return found
     return tuple(float(x) for x in np.linspace(low, high, count + 1)[1:-1])
+
+
+def equal_masses(field: MunsellValue, count: int) -> tuple[float, ...] | None:
+    """Thresholds that give every step the same share of the surface; `None` when too much of it has one value."""
+    found = np.quantile(field, np.linspace(0, 1, count + 1)[1:-1])
+    rising = np.diff(np.concatenate([[0.0], found, [10.0]])) >= _LEAST_GAP
+    return tuple(float(x) for x in found) if rising.all() else None
 
 
 def checked(given: Sequence[float]) -> tuple[float, ...]:

@@ -1,7 +1,8 @@
 """The value map itself: every pixel's step, simplified to a brush, with shares and areas."""
 
+import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import cv2
 import numpy as np
@@ -50,14 +51,72 @@ def brush_px(brush_mm: float, support: Support, width_px: int) -> float:
     return brush_mm * width_px / support.width_mm
 
 
-def value_map(field: MunsellValue, given: Sequence[float], support: Support, brush_mm: float) -> ValueMap:
+@dataclass(frozen=True)
+class Moved:
+    """A mass given to another step by the painter: the mass that holds this point (shares of width and height)."""
+
+    x: float
+    y: float
+    step: int
+
+    def __post_init__(self) -> None:
+        if not (0 <= self.x <= 1 and 0 <= self.y <= 1 and self.step >= 0):
+            raise BadSetting(
+                f"A mass at {self.x:g}, {self.y:g} cannot be given to step {self.step + 1}.", "Tap inside the picture."
+            )
+
+
+def value_map(
+    field: MunsellValue,
+    given: Sequence[float],
+    support: Support,
+    brush_mm: float,
+    *,
+    moved: Sequence[Moved] = (),
+    own_values: Sequence[float | None] = (),
+) -> ValueMap:
     """The picture in steps parted by the given thresholds, with no mass narrower than the brush can place.
 
+    `moved` masses go to the step the painter gave them, in this order; a step that is not there any more is passed over.
+    `own_values` are the values that the painter set for the steps themselves, None where the mean is to stay.
     Every step appears in `steps`, also one whose mass is empty (share 0): its value is then the middle of its interval.
     """
     limits = checked(given)
     labels = _simplified(field, limits, brush_px(brush_mm, support, field.shape[1]))
-    return ValueMap(labels=labels, steps=_steps(field, labels, limits, support), thresholds=limits)
+    steps = _steps(field, labels, limits, support)
+    if moved:
+        labels = _with_moved(labels, moved, len(limits) + 1)
+        shares = np.bincount(labels.ravel(), minlength=len(steps)) / labels.size
+        steps = tuple(
+            replace(s, share=float(share), area_cm2=float(share) * support.area_cm2)
+            for s, share in zip(steps, shares, strict=True)
+        )
+    if own_values:
+        steps = _with_own_values(steps, own_values)
+    return ValueMap(labels=labels, steps=steps, thresholds=limits)
+
+
+def _with_moved(labels: LabelImage, moved: Sequence[Moved], count: int) -> LabelImage:
+    labels = labels.copy()
+    height, width = labels.shape
+    for one in moved:
+        if one.step < count:
+            at = (min(width - 1, int(one.x * width)), min(height - 1, int(one.y * height)))
+            filled = np.zeros((height + 2, width + 2), dtype=np.uint8)
+            cv2.floodFill(labels, filled, at, one.step, flags=4)
+    return labels
+
+
+def _with_own_values(steps: tuple[Step, ...], own: Sequence[float | None]) -> tuple[Step, ...]:
+    """The steps at the painter's values; `BadSetting` unless they rise from dark to light."""
+    set_to = [step.value if value is None else float(value) for step, value in zip(steps, own, strict=False)]
+    set_to += [step.value for step in steps[len(set_to) :]]
+    if not all(0 <= v <= 10 for v in set_to) or any(b <= a for a, b in itertools.pairwise(set_to)):
+        raise BadSetting(
+            f"The steps' values {', '.join(f'{v:.2f}' for v in set_to)} do not rise.",
+            "Keep every step lighter than the one below it.",
+        )
+    return tuple(replace(step, value=value) for step, value in zip(steps, set_to, strict=True))
 
 
 def _simplified(field: MunsellValue, limits: Sequence[float], width_px: float) -> LabelImage:

@@ -939,7 +939,7 @@ export interface paths {
         put?: never;
         /**
          * New
-         * @description A painting from a photo (JPEG or PNG by content, whatever its name says).
+         * @description A painting from a photo (JPEG, PNG, WebP, TIFF or HEIC by content, whatever its name says).
          */
         post: operations["server_subject_api_new"];
         delete?: never;
@@ -976,6 +976,26 @@ export interface paths {
         patch: operations["server_subject_api_change"];
         trace?: never;
     };
+    "/api/subject/paintings/{painting_id}/guides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Guides
+         * @description Guides to compose by.
+         */
+        get: operations["server_subject_api_guides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/values/{painting_id}": {
         parameters: {
             query?: never;
@@ -1000,10 +1020,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/values/{painting_id}/brush": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Other Brush
+         * @description The map as another brush would place it, for comparing.
+         */
+        post: operations["server_values_api_other_brush"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values/{painting_id}/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * File
+         * @description The value map, its contours, or what is needed for transfer, to be saved.
+         */
+        get: operations["server_values_api_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values/{painting_id}/relief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Relief
+         * @description The map read as relief: contours, masses, notan, key and contrast, where the eye goes.
+         */
+        get: operations["server_values_api_relief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AccentOut
+         * @description Where one kind of contrast is strongest, and whether the focal passage wins.
+         */
+        AccentOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "value" | "chroma" | "edges";
+            /** Words */
+            words: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
         /**
          * AddOut
          * @description What to add: ml, drops, and one part of it to how many parts of the pile.
@@ -1051,6 +1148,38 @@ export interface components {
             volume_ml: number;
             /** Wet */
             wet: string;
+        };
+        /**
+         * AdjustmentsData
+         * @description What is done to the reference, in shares of it: see the core's `Adjustments`.
+         */
+        AdjustmentsData: {
+            /**
+             * Black
+             * @default 0
+             */
+            black: number;
+            /** Corners */
+            corners?: number[][] | null;
+            /** Grey */
+            grey?: number[] | null;
+            /** Horizon */
+            horizon?: number[][] | null;
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * Quarter Turns
+             * @default 0
+             */
+            quarter_turns: number;
+            /**
+             * White
+             * @default 1
+             */
+            white: number;
         };
         /**
          * AdviceOut
@@ -1139,25 +1268,16 @@ export interface components {
         };
         /**
          * BrushIn
-         * @description Brushes of one kind and width.
+         * @description Another brush to compare with.
          */
         BrushIn: {
-            /** Count */
-            count: number;
-            /** Kind */
-            kind: string;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
+            /** Brush Mm */
+            brush_mm: number;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             what: "brush";
-            /** Width Mm */
-            width_mm: number;
         };
         /**
          * CalibrationIn
@@ -1278,6 +1398,18 @@ export interface components {
             hues: string[];
         };
         /**
+         * ContourOut
+         * @description A contour with the places of its labels in shares of width and height.
+         */
+        ContourOut: {
+            /** Labels */
+            labels: number[][];
+            /** Path */
+            path: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * CorrectionOut
          * @description One way to mend the pile, and how the pile dries then.
          */
@@ -1336,6 +1468,36 @@ export interface components {
             value: number;
         };
         /**
+         * FocalData
+         * @description The focal passage: centre in shares, radius as a share of the width.
+         */
+        FocalData: {
+            /**
+             * Radius
+             * @default 0.12
+             */
+            radius: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * GuideOut
+         * @description A guide as lines over the picture, in shares of width and height.
+         */
+        GuideOut: {
+            /**
+             * Guide
+             * @enum {string}
+             */
+            guide: "centre" | "thirds" | "golden" | "armature" | "lead-in";
+            /** Lines */
+            lines: number[][][];
+            /** Title */
+            title: string;
+        };
+        /**
          * LightOut
          * @description What a mix and its target look like to an eye used to this light.
          */
@@ -1356,6 +1518,20 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * MassOut
+         * @description A plateau: its step, its share and area, a point inside it.
+         */
+        MassOut: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Inside */
+            inside: number[];
+            /** Share */
+            share: number;
+            /** Step */
+            step: number;
         };
         /**
          * MediumIn
@@ -1479,6 +1655,30 @@ export interface components {
             up_to_date: boolean;
         };
         /**
+         * MovedMass
+         * @description A mass given to another step: a point inside it in shares, and the step's index.
+         */
+        MovedMass: {
+            /** Step */
+            step: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * OtherMapOut
+         * @description The map as another brush would place it; nothing is kept of it but the picture.
+         */
+        OtherMapOut: {
+            /** Brush Mm */
+            brush_mm: number;
+            /** Map Url */
+            map_url: string;
+            /** Steps */
+            steps: components["schemas"]["ValueStepOut"][];
+        };
+        /**
          * OwnRecipeIn
          * @description The painter's own recipe for a mix; None gives the found one back.
          */
@@ -1556,13 +1756,26 @@ export interface components {
         };
         /**
          * PaintingChange
-         * @description What of a painting can be changed; what is left out stays.
+         * @description What of a painting can be changed; what is left out stays. `no_focal` takes the focal passage away.
          */
         PaintingChange: {
+            adjustments?: components["schemas"]["AdjustmentsData"] | null;
+            /** Crop Size */
+            crop_size?: number | null;
             /** Crop X */
             crop_x?: number | null;
             /** Crop Y */
             crop_y?: number | null;
+            /** Curve */
+            curve?: number[][] | null;
+            /** Finish */
+            finish?: ("matt" | "satin" | "gloss" | "varnished") | null;
+            focal?: components["schemas"]["FocalData"] | null;
+            /**
+             * No Focal
+             * @default false
+             */
+            no_focal: boolean;
             /** Size */
             size?: string | null;
             /** Title */
@@ -1572,30 +1785,50 @@ export interface components {
          * PaintingOut
          * @description A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey.
          *
-         *     `crop_moves` says in which direction the crop can move over the reference.
+         *     `crop_moves` says in which direction the crop can move over the adjusted reference; `darkest` and `lightest` are the
+         *     ends of the range of dry paint with this finish.
          */
         PaintingOut: {
+            adjustments: components["schemas"]["AdjustmentsData"];
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
             /**
              * Crop Moves
              * @enum {string}
              */
-            crop_moves: "across" | "down" | "nowhere";
+            crop_moves: "across" | "down" | "both" | "nowhere";
+            /** Crop Size */
+            crop_size: number;
             /** Crop X */
             crop_x: number;
             /** Crop Y */
             crop_y: number;
+            /** Curve */
+            curve: number[][];
+            /** Darkest */
+            darkest: number;
+            /**
+             * Finish
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss" | "varnished";
+            focal: components["schemas"]["FocalData"] | null;
             /** Height Mm */
             height_mm: number;
             /** Height Px */
             height_px: number;
             /** Id */
             id: number;
+            /** Lightest */
+            lightest: number;
             /** Picture Url */
             picture_url: string;
+            /** Reference Height Px */
+            reference_height_px: number;
             /** Reference Url */
             reference_url: string;
+            /** Reference Width Px */
+            reference_width_px: number;
             /** Thumbnail Url */
             thumbnail_url: string;
             /** Title */
@@ -2061,6 +2294,26 @@ export interface components {
             words: string;
         };
         /**
+         * ReliefOut
+         * @description The map read as relief; `notan` holds thresholds for two and three values.
+         */
+        ReliefOut: {
+            /** Accents */
+            accents: components["schemas"]["AccentOut"][];
+            /** Contours */
+            contours: components["schemas"]["ContourOut"][];
+            /** Contrast */
+            contrast: string;
+            /** Key */
+            key: string;
+            /** Masses */
+            masses: components["schemas"]["MassOut"][];
+            /** Notan */
+            notan: number[][];
+            /** Words */
+            words: string;
+        };
+        /**
          * Renamed
          * @description A new name for an area; empty takes the found one back.
          */
@@ -2396,6 +2649,8 @@ export interface components {
         /**
          * ValuesIn
          * @description How the map is made: by a method and a number of steps, or by the painter's own `limits`.
+         *
+         *     `own_values` set the steps' values (None: the mean), `moved` gives masses to another step.
          */
         ValuesIn: {
             /** Brush Mm */
@@ -2412,7 +2667,17 @@ export interface components {
              * @default equal
              * @enum {string}
              */
-            method: "equal" | "natural";
+            method: "equal" | "natural" | "masses";
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["MovedMass"][];
+            /**
+             * Own Values
+             * @default []
+             */
+            own_values: (number | null)[];
         };
         /**
          * ValuesOut
@@ -2431,7 +2696,11 @@ export interface components {
              * Method
              * @enum {string}
              */
-            method: "equal" | "natural";
+            method: "equal" | "natural" | "masses";
+            /** Moved */
+            moved: components["schemas"]["MovedMass"][];
+            /** Own Values */
+            own_values: (number | null)[];
             /** Steps */
             steps: components["schemas"]["ValueStepOut"][];
             /** Thresholds */
@@ -6492,6 +6761,73 @@ export interface operations {
             };
         };
     };
+    server_subject_api_guides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_values_api_values: {
         parameters: {
             query?: never;
@@ -6581,6 +6917,214 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ValuesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_values_api_other_brush: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrushIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherMapOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_values_api_file: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+                mirrored?: boolean;
+                cell_mm?: number;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                name: "value-map.png" | "value-map.svg" | "contours.png" | "contours.svg" | "layers.ora" | "transfer.pdf" | "grid.pdf" | "ladder.pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_values_api_relief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReliefOut"];
                 };
             };
             /** @description Unauthorized */
