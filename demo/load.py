@@ -37,9 +37,12 @@ def load() -> None:
     )
     from server.passes.services import compute
     from server.site.middleware import local_painter
-    from server.subject.services import new_painting, paintings_of
+    from server.subject.schemas import NewObservation
+    from server.subject.services import change_observation, new_observation, new_painting, paintings_of
     from ypsochrom.kit.progress import silent
     from ypsochrom.materials.shelf import read_csv
+
+    from . import slipway
 
     painter = local_painter()
     there = {tube.key for tube in tubes_of(painter)}
@@ -53,9 +56,13 @@ def load() -> None:
             read = calibrations.read_instrument(tube_row(painter, tube.id)).readings
             readings = [ReadingIn(kind=one.kind, lab=one.lab) for one in read]
             calibrate_tube(painter, tube.id, CalibrationIn(readings=readings, how="colorimeter", keep=True))
-    if TITLE not in {painting.title for painting in paintings_of(painter)}:
+    there_already = {painting.title for painting in paintings_of(painter)}
+    if TITLE not in there_already:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
         compute(painting, silent)
+    if slipway.TITLE not in there_already:
+        begun = new_observation(painter, NewObservation(title=slipway.TITLE, size=slipway.SIZE, notes=slipway.NOTES))
+        compute(change_observation(painter, begun.pk, slipway.observed()), silent)
 
 
 def _supplies() -> "list[tuple[What, Supply]]":

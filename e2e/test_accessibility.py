@@ -18,6 +18,7 @@ VIEWS = {
     "/mixes?painting=1&mix=m08&mode=hand&parts=PW6:1": "Clear the pile",
     "/mixes?painting=1&mix=m08&mode=mend&parts=PW6:1": "Colorimeter",
     "/paintings/1/subject": "Turn the support",
+    "/paintings/2/subject": "Another zone",
     "/paintings/1/values": "Even",
     "/paintings/1/areas": "light",
     "/paintings/1/mixes": "brown",

@@ -73,3 +73,13 @@ def test_the_readme_links_every_screenshot_and_only_pictures_that_exist():
 def test_architecture_decisions_are_numbered_without_gaps():
     numbers = sorted(int(path.name[:4]) for path in (REPOSITORY / "docs/adr").glob("*.md"))
     assert numbers == list(range(1, len(numbers) + 1))
+
+
+def test_every_shape_of_the_api_has_a_name_of_its_own():
+    # two schemas of one name in two apps once overwrote each other in the generated client
+    names = [
+        name
+        for file in (REPOSITORY / "server").glob("*/schemas.py")
+        for name in re.findall(r"^class (\w+)\(", file.read_text(), re.M)
+    ]
+    assert sorted(names) == sorted(set(names))

@@ -24,7 +24,10 @@ VIEWS = {
     "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
     "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&parts=PW6:4+PBr7bs:6+PY83:8", DESK),
     "subject": ("/paintings/1/subject", DESK),
+    "compose": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
+    "relief": ("/paintings/1/values", DESK),
+    "observation": ("/paintings/2/subject", DESK),
     "areas": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
@@ -45,11 +48,17 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
         time.sleep(0.1)
 
 
+PRESSED = {"relief": ["Contours", "Profile"], "compose": ["Thirds", "Mark it"]}
+"""Buttons to press before a picture is taken."""
+
+
 def _take(page: Page, name: str) -> None:
     path, size = VIEWS[name]
     page.set_viewport_size(size)  # type: ignore[arg-type]
     page.goto(f"http://127.0.0.1:{PORT}{path}")
     page.wait_for_load_state("networkidle")
+    for button in PRESSED.get(name, []):
+        page.get_by_role("button", name=button, exact=True).click()
     page.wait_for_timeout(800)
     page.screenshot(path=TARGET / f"{name}.png")
 

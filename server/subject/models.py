@@ -18,7 +18,8 @@ class StoredPicture(Owned):
 class Painting(Owned):
     """A painting: its title, its support, its reference and how that is adjusted and cropped.
 
-    The reference itself never changes; `adjustments` are the fields of the core's `Adjustments`.
+    The reference itself never changes; `adjustments` are the fields of the core's `Adjustments`. Without a photo there is an
+    `observation` (the core's `Observation` and what was noted of the light), perhaps over a `sketch`.
     """
 
     title = models.CharField(max_length=120)
@@ -31,6 +32,10 @@ class Painting(Owned):
     finish = models.CharField(max_length=10, default="satin")
     curve = models.JSONField(default=list)
     focal = models.JSONField(null=True)
+    observation = models.JSONField(null=True)
+    sketch = models.CharField(max_length=80, blank=True)
+    marks = models.JSONField(default=dict)
+    whole = models.CharField(max_length=80, blank=True)
     reference = models.CharField(max_length=80)
     reference_width_px = models.IntegerField()
     reference_height_px = models.IntegerField()
@@ -46,7 +51,24 @@ class Painting(Owned):
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 
-    picture_fields = ("reference", "picture", "value_picture", "thumbnail")
+    picture_fields = ("sketch", "whole", "reference", "picture", "value_picture", "thumbnail")
+
+    class Meta:
+        ordering = ["id"]
+
+
+class ReferenceRow(Owned):
+    """Another photo laid over the base: `patch` are the fields of the core's `Patch`, `marks` those of its `Marks`."""
+
+    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="references")
+    name = models.CharField(max_length=80)
+    picture = models.CharField(max_length=80)
+    width_px = models.IntegerField()
+    height_px = models.IntegerField()
+    patch = models.JSONField()
+    marks = models.JSONField(default=dict)
+
+    picture_fields = ("picture",)
 
     class Meta:
         ordering = ["id"]

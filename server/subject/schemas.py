@@ -46,6 +46,91 @@ class FocalData(Schema):
     radius: Annotated[float, Field(ge=0.02, le=0.5, allow_inf_nan=False)] = 0.12
 
 
+Line = Annotated[list[Spot], Field(min_length=2, max_length=2)]
+
+
+class MarksData(Schema):
+    """Two points of the level, and where the light comes from and goes to, in shares of the photo."""
+
+    horizon: Line | None = None
+    light: Line | None = None
+
+
+class PatchData(Schema):
+    """How a photo is laid over the base; see the core's `Patch`."""
+
+    outline: Annotated[list[Spot], Field(min_length=3, max_length=60)]
+    at: Spot
+    width: Annotated[float, Field(ge=0.02, le=4, allow_inf_nan=False)] = 1.0
+    turn_deg: Annotated[float, Field(ge=-360, le=360, allow_inf_nan=False)] = 0.0
+    mirrored: bool = False
+    feather: Annotated[float, Field(ge=0, le=0.25, allow_inf_nan=False)] = 0.01
+
+
+class ReferenceIn(Schema):
+    """Another photo's name, place and marks."""
+
+    name: Title
+    patch: PatchData
+    marks: MarksData
+
+
+class ReferenceOut(ReferenceIn):
+    """Another photo of a painting."""
+
+    id: int
+    url: str
+    width_px: int
+    height_px: int
+
+
+class ZoneData(Schema):
+    """A zone of an observation: squinted value, hue and chroma words, lit or shaded, plane of depth."""
+
+    name: Annotated[str, Field(max_length=60)] = ""
+    value: Annotated[float, Field(ge=0, le=10, allow_inf_nan=False)]
+    hue: Annotated[str, Field(max_length=20)] = "grey"
+    chroma: Annotated[str, Field(max_length=20)] = "grey"
+    lit: bool = True
+    plane: Literal["front", "middle", "back"] = "middle"
+
+
+class NotesData(Schema):
+    """What is noted for the light: when (ISO 8601), where, how the weather is."""
+
+    when: Annotated[str, Field(max_length=40)] = ""
+    place: Annotated[str, Field(max_length=80)] = ""
+    latitude_deg: Annotated[float, Field(ge=-90, le=90, allow_inf_nan=False)] | None = None
+    longitude_deg: Annotated[float, Field(ge=-180, le=180, allow_inf_nan=False)] | None = None
+    weather: Annotated[str, Field(max_length=120)] = ""
+
+
+class ObservationData(Schema):
+    """Zones on a lattice of cells, row by row from the upper left; each cell holds its zone's index."""
+
+    columns: int
+    rows: int
+    cells: Annotated[list[int], Field(max_length=2304)]
+    zones: Annotated[list[ZoneData], Field(max_length=40)]
+    borders: Literal["stepped", "straight"] = "stepped"
+    notes: NotesData
+
+
+class ObservationOut(ObservationData):
+    """The same with the screen colour of every zone and of the sketch beneath."""
+
+    colours: list[str]
+    sketch_url: str | None
+
+
+class NewObservation(Schema):
+    """A painting that begins in front of the subject, without a photo."""
+
+    title: Title
+    size: Annotated[str, Field(max_length=40)]
+    notes: NotesData
+
+
 class GuideOut(Schema):
     """A guide as lines over the picture, in shares of width and height."""
 
@@ -58,7 +143,7 @@ class PaintingOut(Schema):
     """A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey.
 
     `crop_moves` says in which direction the crop can move over the adjusted reference; `darkest` and `lightest` are the
-    ends of the range of dry paint with this finish.
+    ends of the range of dry paint with this finish; `whole_url` shows everything before cropping.
     """
 
     id: int
@@ -75,6 +160,11 @@ class PaintingOut(Schema):
     darkest: float
     lightest: float
     focal: FocalData | None
+    observation: ObservationOut | None
+    marks: MarksData
+    whole_url: str
+    whole_width_px: int
+    whole_height_px: int
     reference_width_px: int
     reference_height_px: int
     width_px: int
@@ -98,4 +188,5 @@ class PaintingChange(Schema):
     finish: Finish | None = None
     curve: Annotated[list[CurvePoint], Field(max_length=8)] | None = None
     focal: FocalData | None = None
-    no_focal: bool = False
+    marks: MarksData | None = None
+    no_focal: bool | None = None

@@ -9,7 +9,7 @@ from server.site.problems import PROBLEMS
 from server.subject.services import painting_of
 
 from . import services
-from .schemas import BrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
+from .schemas import OtherBrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
 
 router = Router()
 
@@ -33,7 +33,7 @@ def relief(request: HttpRequest, painting_id: int) -> ReliefOut:
 
 
 @router.post("/{painting_id}/brush", response={200: OtherMapOut, **PROBLEMS})
-def other_brush(request: HttpRequest, painting_id: int, payload: BrushIn) -> OtherMapOut:
+def other_brush(request: HttpRequest, painting_id: int, payload: OtherBrushIn) -> OtherMapOut:
     """The map as another brush would place it, for comparing."""
     return services.with_brush(painting_of(painter(request), painting_id), payload.brush_mm)
 

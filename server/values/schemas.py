@@ -97,7 +97,7 @@ class ReliefOut(Schema):
     accents: list[AccentOut]
 
 
-class BrushIn(Schema):
+class OtherBrushIn(Schema):
     """Another brush to compare with."""
 
     brush_mm: Finite

@@ -188,3 +188,139 @@ def test_photos_of_other_formats_become_paintings(upload, kind):
     out = io.BytesIO()
     Image.new("RGB", (200, 150), (90, 120, 60)).save(out, kind)
     assert upload(out.getvalue()).status_code == 201
+
+
+NEW = {"title": "Slipway, low tide", "size": "300x240mm", "notes": {"place": "the slip", "weather": "bright, haze"}}
+
+
+@pytest.fixture
+def observation(client) -> dict:
+    made = client.post("/api/subject/observations", NEW, content_type="application/json")
+    assert made.status_code == 201, made.content
+    return made.json()
+
+
+def lay(client, painting, **what):
+    facts = {k: painting["observation"][k] for k in ("columns", "rows", "cells", "zones", "borders", "notes")}
+    path = f"/api/subject/paintings/{painting['id']}/observation"
+    return client.put(path, facts | what, content_type="application/json")
+
+
+def test_an_observation_is_laid_zone_by_zone_and_planned_like_a_photo(client, observation, shelf):
+    seen = observation["observation"]
+    assert (seen["columns"], seen["rows"]) == (16, 12)
+    assert seen["notes"]["place"] == "the slip"
+    zones = [*seen["zones"], {"name": "hull", "value": 3.5, "hue": "red", "chroma": "clear", "plane": "front"}]
+    cells = [2 if i % 16 > 9 and i // 16 > 5 else (1 if i // 16 > 7 else 0) for i in range(192)]
+    laid = lay(client, observation, zones=zones, cells=cells, borders="straight").json()
+    assert laid["picture_url"] != observation["picture_url"]
+    assert len(laid["observation"]["colours"]) == 3
+    answer = client.post(f"/api/passes/{laid['id']}/plan")
+    assert answer.json()["state"] == "done", answer.content
+    areas = client.get(f"/api/areas/{laid['id']}").json()["areas"]
+    assert 2 <= len(areas) <= 8
+    wider = change(client, laid, size="400x300mm").json()
+    assert wider["width_px"] / wider["height_px"] == pytest.approx(4 / 3, abs=0.01)
+
+
+def test_notes_of_the_light_do_not_put_the_plan_out_of_date(client, observation, shelf):
+    client.post(f"/api/passes/{observation['id']}/plan")
+    noted = lay(
+        client, observation, notes={"when": "2026-05-02T10:30", "latitude_deg": 54.3, "longitude_deg": 9.7}
+    ).json()
+    assert noted["observation"]["notes"]["latitude_deg"] == 54.3
+    assert client.get(f"/api/passes/{observation['id']}/bench").json()["passes"] == "current"
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"cells": [0]}, {"cells": [9] * 192}, {"columns": 2}, {"zones": []}, {"zones": [{"value": 12}]},
+        {"zones": [{"value": 5, "hue": "puce"}] * 2}, {"notes": {"latitude_deg": 100}},
+    ],
+)  # fmt: skip
+def test_zones_that_cannot_be_are_refused_and_the_old_ones_stay(client, observation, wrong):
+    assert lay(client, observation, **wrong).status_code == 422
+    assert client.get(f"/api/subject/paintings/{observation['id']}").json() == observation
+
+
+def test_a_sketch_lies_beneath_an_observation_only(client, observation, painting):
+    out = io.BytesIO()
+    Image.new("L", (300, 200), 200).save(out, "PNG")
+
+    def put(where):
+        out.seek(0)
+        return client.post(f"/api/subject/paintings/{where['id']}/sketch", {"photo": out})
+
+    shown = put(observation).json()
+    assert client.get(shown["observation"]["sketch_url"]).status_code == 200
+    assert put(painting).status_code == 409
+    assert (
+        client.put(
+            f"/api/subject/paintings/{painting['id']}/observation",
+            {k: v for k, v in observation["observation"].items() if k not in ("colours", "sketch_url")},
+            content_type="application/json",
+        ).status_code
+        == 409
+    )
+
+
+def add_photo(client, painting, tone=(240, 240, 240)):
+    out = io.BytesIO()
+    Image.new("RGB", (200, 150), tone).save(out, "PNG")
+    out.seek(0)
+    return client.post(f"/api/subject/paintings/{painting['id']}/references", {"photo": out, "name": "the eyes"})
+
+
+def lay_photo(client, reference, patch=None, **what):
+    body = {key: reference[key] for key in ("name", "patch", "marks")} | what
+    body["patch"] = body["patch"] | (patch or {})
+    return client.put(f"/api/subject/references/{reference['id']}", body, content_type="application/json")
+
+
+def test_another_photo_is_laid_over_the_base_moved_and_taken_away(client, planned):
+    path = f"/api/subject/paintings/{planned['id']}"
+    reference = add_photo(client, planned).json()
+    assert reference["name"] == "the eyes"
+    with_it = client.get(path).json()
+    assert with_it["picture_url"] != planned["picture_url"]
+    assert with_it["reference_url"] == planned["reference_url"]
+    assert client.get(f"/api/passes/{planned['id']}/bench").json()["areas"] == "stale"
+    moved = lay_photo(client, reference, {"at": [0.2, 0.3], "turn_deg": 15, "mirrored": True, "width": 0.3}).json()
+    assert moved["patch"]["turn_deg"] == 15
+    assert client.get(path).json()["picture_url"] not in (with_it["picture_url"], planned["picture_url"])
+    assert client.get(f"{path}/references").json() == [moved]
+    assert client.delete(f"/api/subject/references/{reference['id']}").status_code == 204
+    assert client.get(path).json()["picture_url"] == planned["picture_url"]
+    assert client.get(f"/api/passes/{planned['id']}/bench").json()["areas"] == "current"
+
+
+def test_photos_that_disagree_in_horizon_or_light_are_told_with_the_angle(client, painting):
+    reference = add_photo(client, painting).json()
+    marks = {"horizon": [[0.1, 0.5], [0.9, 0.5]], "light": [[0.1, 0.1], [0.5, 0.5]]}
+    assert change(client, painting, marks=marks).json()["advice"] == []
+    tilted = {"horizon": [[0.1, 0.4], [0.9, 0.6]], "light": [[0.9, 0.1], [0.5, 0.5]]}
+    lay_photo(client, reference, marks=tilted)
+    told = client.get(f"/api/subject/paintings/{painting['id']}").json()["advice"]
+    assert [one["id"] for one in told] == ["subject.W030", "subject.W031"]
+    assert "11 degrees" in told[0]["message"]
+    assert all(one["subject"] == "the eyes" for one in told)
+
+
+@pytest.mark.parametrize(
+    "wrong", [{"outline": [[0, 0], [1, 1]]}, {"outline": [[0, 0], [0.5, 0.5], [1, 1]]}, {"width": 9}, {"at": [2, 0]}]
+)
+def test_patches_that_cannot_be_change_nothing(client, painting, wrong):
+    reference = add_photo(client, painting).json()
+    assert lay_photo(client, reference, wrong).status_code == 422
+    assert client.get(f"/api/subject/paintings/{painting['id']}/references").json() == [reference]
+
+
+def test_no_more_than_a_handful_of_photos_and_none_of_another_painter(client, painting, other_client):
+    for _ in range(8):
+        assert add_photo(client, painting).status_code == 201
+    assert add_photo(client, painting).status_code == 422
+    reference = client.get(f"/api/subject/paintings/{painting['id']}/references").json()[0]
+    assert lay_photo(other_client, reference).status_code == 404
+    assert other_client.delete(f"/api/subject/references/{reference['id']}").status_code == 404
+    assert add_photo(other_client, painting).status_code == 404

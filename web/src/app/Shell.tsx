@@ -3,6 +3,7 @@ import { useEffect, useState, type ReactNode } from "react";
 
 import { Box, Button, Dialog, DialogContent, DialogTitle, IconButton, Tooltip } from "@mui/material";
 import HelpIcon from "@mui/icons-material/KeyboardOutlined";
+import RedoIcon from "@mui/icons-material/Redo";
 import UndoIcon from "@mui/icons-material/Undo";
 import { useQueryClient } from "@tanstack/react-query";
 import { NavLink } from "react-router";
@@ -19,6 +20,7 @@ export const SHORTCUTS: [string, string][] = [
   ["G", "Another grey around the picture"],
   ["Esc", "Choose nothing"],
   ["Ctrl Z", "Undo the last edit"],
+  ["Ctrl Y", "Do it again"],
   ["?", "This list"],
 ];
 
@@ -37,7 +39,7 @@ const LINK = {
 } as const;
 
 export function Shell({ studio, children }: { studio: Studio; children: ReactNode }) {
-  const { undo, next } = useUndo();
+  const { undo, redo, next, nextRedo } = useUndo();
   const { next: nextSurround } = useSurround();
   const queries = useQueryClient();
   const [help, setHelp] = useState(false);
@@ -45,7 +47,14 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
       if (isTyping(event.target)) return;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+      const command = event.ctrlKey || event.metaKey;
+      if (
+        command &&
+        (event.key.toLowerCase() === "y" || (event.shiftKey && event.key.toLowerCase() === "z"))
+      ) {
+        event.preventDefault();
+        redo();
+      } else if (command && event.key.toLowerCase() === "z") {
         event.preventDefault();
         undo();
       } else if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -54,7 +63,7 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
     };
     window.addEventListener("keydown", keys);
     return () => window.removeEventListener("keydown", keys);
-  }, [undo, nextSurround]);
+  }, [undo, redo, nextSurround]);
 
   return (
     <Box sx={{ height: "100vh", display: "flex", flexDirection: "column" }}>
@@ -101,6 +110,13 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
           <span>
             <IconButton onClick={undo} disabled={!next} aria-label="Undo">
               <UndoIcon />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Tooltip title={nextRedo ? `Do again: ${nextRedo}` : "Nothing to do again"}>
+          <span>
+            <IconButton onClick={redo} disabled={!nextRedo} aria-label="Do again">
+              <RedoIcon />
             </IconButton>
           </span>
         </Tooltip>

@@ -20,7 +20,13 @@ import { Link, useNavigate } from "react-router";
 
 import { tubesQuery } from "../features/materials";
 import { benchesQuery, isUnderWay, type Bench } from "../features/passes";
-import { NewPaintingDialog, paintingsQuery, removePainting, type Painting } from "../features/subject";
+import {
+  NewObservationDialog,
+  NewPaintingDialog,
+  paintingsQuery,
+  removePainting,
+  type Painting,
+} from "../features/subject";
 import { inWords } from "../shared/api/client";
 import { Failed, Loading } from "../shared/ui/States";
 import { mm } from "../shared/ui/numbers";
@@ -43,6 +49,7 @@ export function StudioPage() {
   const navigate = useNavigate();
   const { tell } = useUndo();
   const [adding, setAdding] = useState(false);
+  const [observing, setObserving] = useState(false);
   const [removing, setRemoving] = useState<Painting | null>(null);
   const state = new Map(benches.data?.map((bench) => [bench.painting, bench]));
 
@@ -80,6 +87,9 @@ export function StudioPage() {
               order.
             </Typography>
           </Box>
+          <Button size="large" onClick={() => setObserving(true)}>
+            Without a photo
+          </Button>
           <Button variant="contained" size="large" startIcon={<AddIcon />} onClick={() => setAdding(true)}>
             New painting
           </Button>
@@ -143,6 +153,15 @@ export function StudioPage() {
           ))}
         </Box>
       </Box>
+      {observing && (
+        <NewObservationDialog
+          close={() => setObserving(false)}
+          made={(painting) => {
+            void queries.invalidateQueries({ queryKey: ["paintings"] });
+            void navigate(`/paintings/${painting.id}/subject`);
+          }}
+        />
+      )}
       {adding && (
         <NewPaintingDialog
           close={() => setAdding(false)}

@@ -10,6 +10,7 @@ import { addPalette } from "../../features/materials";
 import {
   AreaMixes,
   changeTubes,
+  colourWordsQuery,
   choosePalette,
   keepRecipe,
   MixFacts,
@@ -21,21 +22,48 @@ import {
   type Mixes,
 } from "../../features/mixes";
 import { benchQuery, PaintNeeds, PassFacts, passesQuery, PlanFiles, StageStrip } from "../../features/passes";
-import { paintingQuery, SubjectFacts } from "../../features/subject";
 import {
+  Guides,
+  GuidesOverlay,
+  Lattice,
+  guidesQuery,
+  handlesOf,
+  paintingQuery,
+  SubjectFacts,
+  ToolOverlay,
+  useObserving,
+  ZoneFacts,
+  type Tool,
+} from "../../features/subject";
+import {
+  askedOf,
   changeValues,
+  CharacterFacts,
+  ContourLabels,
   greyOf,
   greysQuery,
+  LookFacts,
   middles,
+  otherBrushQuery,
+  ProfileLine,
+  ProfilePanel,
+  RangeCurve,
+  reliefQuery,
+  squintPx,
   stepTable,
+  TransferFiles,
+  useLooking,
   ValueCanvas,
   ValueFacts,
   ValueLadder,
   valuesQuery,
+  WhereTheEyeGoes,
+  type Tapped,
   type ValuesIn,
 } from "../../features/values";
 import { inWords } from "../../shared/api/client";
 import { byteAt } from "../../shared/ui/pixels";
+import type { Spot } from "../../shared/ui/Handles";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
@@ -47,8 +75,19 @@ const DISPLAY_PX = 1000;
 const LABELS_PX = 800;
 const WIDEST_BRUSH_SHARE = 0.25;
 
-type Look = "map" | "contours" | "photo";
 type ReachLook = "out" | "instead" | "photo";
+
+/** Every byte of the value picture as its own step, and the screen grey of each: the picture in black and white. */
+const EVERY_BYTE = Uint8Array.from({ length: 256 }, (_, byte) => byte);
+const EVERY_TONE = Array.from(EVERY_BYTE, (byte) => greyOf(byte / 25.5));
+const NOTAN_TONES: Record<number, number[]> = { 1: [30, 235], 2: [30, 130, 235] };
+
+/** Which step every grey of a kept map stands for. */
+function stepsOfGreys(steps: { index: number; grey: string }[]): Uint8Array {
+  const table = new Uint8Array(256);
+  for (const step of steps) table[parseInt(step.grey.slice(1, 3), 16)] = step.index;
+  return table;
+}
 
 export default function Workspace() {
   const params = useParams();
@@ -76,10 +115,36 @@ export default function Workspace() {
   const labelsUrl = areas.data?.labels_url ?? null;
   const labels = useQuery({ ...greysQuery(labelsUrl ?? "", LABELS_PX), enabled: labelsUrl !== null });
 
+  const relief = useQuery({
+    ...reliefQuery(id),
+    enabled: (word === "values" || word === "subject") && values.data !== undefined,
+  });
+  const offeredGuides = useQuery({ ...guidesQuery(id), enabled: word === "subject" });
   const [live, setLive] = useState<number[] | null>(null);
   const [isolated, setIsolated] = useState<number | null>(null);
-  const [look, setLook] = useState<Look>("map");
+  const { looking, set: setLooking, showProfile } = useLooking();
+  const [tapped, setTapped] = useState<Tapped | null>(null);
+  const [tool, setTool] = useState<Tool | null>(null);
+  const [handles, setHandles] = useState<Spot[]>([]);
+  const [radius, setRadius] = useState(0.12);
+  const [guides, setGuides] = useState<string[]>([]);
+  const [cellMm, setCellMm] = useState<number | null>(null);
   const [reachLook, setReachLook] = useState<ReachLook>("out");
+
+  const observing = useObserving(painting.data);
+  const colourWords = useQuery({
+    ...colourWordsQuery,
+    enabled: word === "subject" && observing.observation !== null,
+  });
+  const otherMap = useQuery({
+    ...otherBrushQuery(id, looking.otherBrush ?? 0, values.data?.map_url ?? ""),
+    enabled: word === "values" && looking.otherBrush !== null,
+  });
+  const otherGreys = useQuery({
+    ...greysQuery(otherMap.data?.map_url ?? "", DISPLAY_PX),
+    enabled: otherMap.data !== undefined,
+  });
+  const keptSteps = useMemo(() => stepsOfGreys(values.data?.steps ?? []), [values.data]);
 
   const areaId = search.get("area");
   const mixId = search.get("mix");
@@ -122,15 +187,12 @@ export default function Workspace() {
         const kept = await changeValues(id, settings);
         await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
         queries.setQueryData(["values", id], kept);
+        setTapped(null);
         void queries.invalidateQueries({ queryKey: ["bench", id] });
+        void queries.invalidateQueries({ queryKey: ["values", id, "relief"] });
       };
-      const { method, count, limits, brush_mm } = before;
       try {
-        await edit({
-          label,
-          act: () => apply(wanted),
-          undo: () => apply({ method, count, limits, brush_mm }),
-        });
+        await edit({ label, act: () => apply(wanted), undo: () => apply(askedOf(before)) });
       } catch (error) {
         tell(inWords(error));
       }
@@ -151,6 +213,8 @@ export default function Workspace() {
       else if (event.key === "Escape") {
         choose({ area: null, mix: null, palette: null });
         setIsolated(null);
+        setTapped(null);
+        setTool(null);
       }
     };
     window.addEventListener("keydown", keys);
@@ -163,12 +227,17 @@ export default function Workspace() {
   const facts = values.data;
 
   const tap = (at: { x: number; y: number }) => {
+    if (word === "subject" && (tool !== null || observing.observation)) return;
     if (word === "subject" || word === "values") {
       const bytes = valueGreys.data;
       if (!bytes) return;
       const value = byteAt(bytes, at) / 25.5;
-      const step = facts.thresholds.filter((limit) => value >= limit).length;
-      setIsolated((now) => (now === step ? null : step));
+      const step = mapGreys.data
+        ? keptSteps[byteAt(mapGreys.data, at)]!
+        : facts.thresholds.filter((limit) => value >= limit).length;
+      const again = isolated === step;
+      setIsolated(again ? null : step);
+      setTapped(again ? null : { ...at, step });
       return;
     }
     const hit = labels.data && areas.data?.areas.find((a) => a.index === byteAt(labels.data, at));
@@ -178,11 +247,16 @@ export default function Workspace() {
     else void navigate(`/paintings/${id}/mixes?area=${hit.id}`);
   };
 
-  const picture = { width: painting.data.width_px, height: painting.data.height_px };
-  const showsMap = live !== null || isolated !== null || (word === "values" && look !== "photo");
-  const contours = word === "values" && look === "contours" && live === null && isolated === null;
-  const keptSteps = new Uint8Array(256);
-  facts.steps.forEach((step) => (keptSteps[parseInt(step.grey.slice(1, 3), 16)] = step.index));
+  const adjusting = word === "subject" && tool !== null && tool !== "focal";
+  const picture = adjusting
+    ? { width: painting.data.reference_width_px, height: painting.data.reference_height_px }
+    : { width: painting.data.width_px, height: painting.data.height_px };
+  const look = word === "values" ? looking.look : "photo";
+  const showsMap = live !== null || isolated !== null || look === "map" || look === "contours";
+  const contours = look === "contours" && live === null && isolated === null;
+  const plainLimits =
+    look === "notan2" ? relief.data?.notan[0] : look === "notan3" ? relief.data?.notan[1] : null;
+  const halfOther = word === "values" && looking.otherBrush !== null && look === "map" && otherGreys.data;
   const source = live ? valueGreys.data : mapGreys.data;
   const servedAreas = new Set(
     mix && mix.serves.length < areaOf.size ? mix.serves.map((part) => part.area) : [],
@@ -219,6 +293,17 @@ export default function Workspace() {
           picture={picture}
           label={`${painting.data.title}, ${word}`}
           onTap={tap}
+          flip={word === "values" ? looking.flip : "none"}
+          blurPx={
+            word === "values"
+              ? squintPx(
+                  looking.squintDeg,
+                  looking.distanceMm,
+                  painting.data.width_mm,
+                  painting.data.width_px,
+                )
+              : 0
+          }
           tools={
             word === "mixes" && reach.data ? (
               <ToggleButtonGroup
@@ -233,25 +318,12 @@ export default function Workspace() {
                 <ToggleButton value="instead">In these tubes</ToggleButton>
                 <ToggleButton value="photo">Photo</ToggleButton>
               </ToggleButtonGroup>
-            ) : (
-              word === "values" && (
-                <ToggleButtonGroup
-                  exclusive
-                  size="small"
-                  value={look}
-                  onChange={(_, to: Look | null) => to && setLook(to)}
-                  aria-label="What the stage shows"
-                  sx={{ bgcolor: "background.paper" }}
-                >
-                  <ToggleButton value="map">Masses</ToggleButton>
-                  <ToggleButton value="contours">Contours</ToggleButton>
-                  <ToggleButton value="photo">Photo</ToggleButton>
-                </ToggleButtonGroup>
-              )
-            )
+            ) : undefined
           }
         >
-          {word === "passes" && shownPass ? (
+          {adjusting ? (
+            <Layer src={painting.data.reference_url} alt="The photo as it came" />
+          ) : word === "passes" && shownPass ? (
             <Layer
               src={shownPass.stage_url}
               alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`}
@@ -276,6 +348,58 @@ export default function Workspace() {
               label={isolated === null ? "Value map" : `Value map, step ${isolated + 1} alone`}
             />
           )}
+          {halfOther && (
+            <div style={{ position: "absolute", inset: 0, clipPath: "inset(0 0 0 50%)" }}>
+              <ValueCanvas
+                greys={halfOther}
+                steps={stepsOfGreys(otherMap.data?.steps ?? [])}
+                tones={facts.steps.map((s) => parseInt(s.grey.slice(1, 3), 16))}
+                isolated={null}
+                label={`Right half: a brush of ${looking.otherBrush} mm`}
+              />
+            </div>
+          )}
+          {(look === "grey" || plainLimits) && live === null && isolated === null && valueGreys.data && (
+            <ValueCanvas
+              greys={valueGreys.data}
+              steps={plainLimits ? stepTable(plainLimits) : EVERY_BYTE}
+              tones={plainLimits ? NOTAN_TONES[plainLimits.length]! : EVERY_TONE}
+              isolated={null}
+              label={
+                plainLimits
+                  ? `The picture in ${plainLimits.length + 1} values`
+                  : "The picture in black and white"
+              }
+            />
+          )}
+          {contours && relief.data && <ContourLabels relief={relief.data} picture={picture} />}
+          {word === "values" && looking.ends && (
+            <ProfileLine picture={picture} ends={looking.ends} move={(ends) => setLooking({ ends })} />
+          )}
+          {word === "subject" && !adjusting && isolated === null && (
+            <GuidesOverlay
+              picture={picture}
+              guides={(offeredGuides.data ?? []).filter((guide) => guides.includes(guide.guide))}
+              focal={tool === "focal" ? null : painting.data.focal}
+              cellMm={cellMm}
+              widthMm={painting.data.width_mm}
+              heightMm={painting.data.height_mm}
+            />
+          )}
+          {word === "subject" && observing.observation && !tool && isolated === null && (
+            <>
+              {observing.sketchUrl && <Layer src={observing.sketchUrl} alt="Your sketch" />}
+              <Lattice
+                observation={observing.observation}
+                colours={observing.colours}
+                lay={observing.lay}
+                overSketch={observing.sketchUrl !== null}
+              />
+            </>
+          )}
+          {word === "subject" && tool && (
+            <ToolOverlay tool={tool} picture={picture} handles={handles} radius={radius} move={setHandles} />
+          )}
           {(word === "areas" || (word === "mixes" && (mix || area))) && !showsMap && areas.data && (
             <AreaOverlay
               areas={areas.data.areas}
@@ -297,14 +421,23 @@ export default function Workspace() {
           move={(limits, done) => {
             setLive(limits);
             if (done) {
-              const { method, count, brush_mm } = facts;
-              void keepValues("Moved a border", { method, count, limits, brush_mm });
+              void keepValues("Moved a border", { ...askedOf(facts), limits });
             }
           }}
         />
       </Box>
       <Box sx={{ gridArea: "strip", minWidth: 0 }}>
-        {passes.data && passes.data.passes.length > 0 && (
+        {word === "values" && looking.ends && valueGreys.data && (
+          <ProfilePanel
+            greys={valueGreys.data}
+            ends={looking.ends}
+            thresholds={facts.thresholds}
+            tones={facts.steps.map((step) => step.grey)}
+            widthMm={painting.data.width_mm}
+            heightMm={painting.data.height_mm}
+          />
+        )}
+        {!(word === "values" && looking.ends) && passes.data && passes.data.passes.length > 0 && (
           <StageStrip
             passes={passes.data.passes}
             chosen={word === "passes" ? (shownPass?.number ?? null) : null}
@@ -326,14 +459,55 @@ export default function Workspace() {
   function facts_() {
     switch (word) {
       case "subject":
-        return <SubjectFacts key={id} painting={painting.data!} />;
+        return (
+          <>
+            {observing.observation && (
+              <ZoneFacts
+                painting={painting.data!}
+                observation={observing.observation}
+                colours={observing.colours}
+                zone={observing.zone}
+                choose={observing.choose}
+                keep={observing.keep}
+                words={colourWords.data}
+              />
+            )}
+            <SubjectFacts
+              key={painting.data!.picture_url}
+              painting={painting.data!}
+              tool={tool}
+              handles={handles}
+              radius={radius}
+              choose={chooseTool}
+              setRadius={setRadius}
+            />
+            <Guides
+              offered={offeredGuides.data ?? []}
+              shown={guides}
+              show={setGuides}
+              cellMm={cellMm}
+              setCellMm={setCellMm}
+              shortSideMm={Math.min(painting.data!.width_mm, painting.data!.height_mm)}
+            />
+            {relief.data && <WhereTheEyeGoes relief={relief.data} marked={painting.data!.focal !== null} />}
+            <TransferFiles paintingId={id} cellMm={cellMm} />
+          </>
+        );
       case "values":
         return (
-          <ValueFacts
-            values={facts}
-            change={(label, wanted) => void keepValues(label, wanted)}
-            widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.data!.width_mm, painting.data!.height_mm)}
-          />
+          <>
+            <LookFacts looking={looking} set={setLooking} showProfile={showProfile} />
+            <ValueFacts
+              values={facts}
+              change={(label, wanted) => void keepValues(label, wanted)}
+              widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.data!.width_mm, painting.data!.height_mm)}
+              tapped={tapped}
+              otherBrush={looking.otherBrush}
+              compare={(otherBrush) => setLooking({ otherBrush, look: "map" })}
+            />
+            {relief.data && <CharacterFacts relief={relief.data} />}
+            <RangeCurve key={painting.data!.value_url} painting={painting.data!} />
+          </>
         );
       case "areas":
         if (areas.isPending) return <Loading what="areas" />;
@@ -425,6 +599,13 @@ export default function Workspace() {
           </>
         );
     }
+  }
+
+  function chooseTool(to: Tool | null) {
+    setTool(to);
+    setIsolated(null);
+    if (to) setHandles(handlesOf(to, painting.data!));
+    if (to === "focal") setRadius(painting.data!.focal?.radius ?? 0.12);
   }
 
   /** An edit of the mixes: what the server answers is shown, and the bench asks anew what is out of date. */

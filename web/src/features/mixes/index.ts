@@ -4,6 +4,7 @@ export { ReachOverlay } from "./palette/ReachOverlay";
 export {
   changeTubes,
   choosePalette,
+  colourWordsQuery,
   keepRecipe,
   mixesQuery,
   reportQuery,

@@ -1,5 +1,5 @@
 /** A new painting: drop a photo, give it a name, say how large the support is. */
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useCallback, useEffect, useRef, useState, type ReactNode } from "react";
 
 import {
   Alert,
@@ -46,17 +46,33 @@ export function NewPaintingDialog({ close, made, shelf }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const [sending, setSending] = useState(false);
   const [over, setOver] = useState(false);
+  const [shown, setShown] = useState(true);
   const input = useRef<HTMLInputElement>(null);
+  const camera = useRef<HTMLInputElement>(null);
 
   useEffect(() => () => void (preview && URL.revokeObjectURL(preview)), [preview]);
 
-  const take = (file: File | undefined) => {
+  const take = useCallback((file: File | undefined) => {
     if (!file) return;
     setProblem(null);
     setPhoto(file);
     setPreview(URL.createObjectURL(file));
+    setShown(true);
     setTitle((now) => now || titleFrom(file.name));
-  };
+  }, []);
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const file = [...(event.clipboardData?.files ?? [])].find((one) => one.type.startsWith("image/"));
+      if (file) {
+        event.preventDefault();
+        take(file);
+      }
+    };
+    window.addEventListener("paste", paste);
+    return () => window.removeEventListener("paste", paste);
+  }, [take]);
+
   const submit = async (event: React.FormEvent) => {
     event.preventDefault();
     if (!photo) return setProblem("There is no photo yet. Drop one here or choose a file.");
@@ -102,18 +118,41 @@ export function NewPaintingDialog({ close, made, shelf }: Props) {
                 textAlign: "center",
               }}
             >
-              {preview ? (
-                <img src={preview} alt="The photo you chose" style={{ maxWidth: "100%", maxHeight: 260 }} />
+              {preview && shown ? (
+                <img
+                  src={preview}
+                  alt="The photo you chose"
+                  onError={() => setShown(false)}
+                  style={{ maxWidth: "100%", maxHeight: 260 }}
+                />
               ) : (
-                <Typography color="text.secondary">Drop a photo here (JPEG or PNG)</Typography>
+                <Typography color="text.secondary">
+                  {photo
+                    ? `${photo.name}: this browser cannot show it, the studio can read it.`
+                    : "Drop a photo here or paste one (JPEG, PNG, WebP, TIFF or HEIC)"}
+                </Typography>
               )}
-              <Button variant="outlined" onClick={() => input.current?.click()}>
-                {photo ? "Choose another photo" : "Choose a photo"}
-              </Button>
+              <Stack direction="row" sx={{ flexWrap: "wrap", justifyContent: "center", gap: 1 }}>
+                <Button variant="outlined" onClick={() => input.current?.click()}>
+                  {photo ? "Choose another photo" : "Choose a photo"}
+                </Button>
+                <Button variant="outlined" onClick={() => camera.current?.click()}>
+                  Take one
+                </Button>
+              </Stack>
+              <input
+                ref={camera}
+                type="file"
+                accept="image/*"
+                capture="environment"
+                aria-label="Camera"
+                hidden
+                onChange={(event) => take(event.target.files?.[0])}
+              />
               <input
                 ref={input}
                 type="file"
-                accept="image/jpeg,image/png"
+                accept="image/jpeg,image/png,image/webp,image/tiff,image/heic,image/heif,.heic,.heif,.tif,.tiff"
                 aria-label="Photo"
                 hidden
                 onChange={(event) => take(event.target.files?.[0])}

@@ -2,66 +2,65 @@
 import { useState } from "react";
 
 import { Alert, Button, Slider, Stack, TextField, Typography } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
-
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Section } from "../../shared/ui/Facts";
-import { useUndo } from "../../shared/undo/UndoProvider";
-import { changePainting, type Painting, type PaintingChange } from "./queries";
+import type { Spot } from "../../shared/ui/Handles";
+import { Adjust } from "./Adjust";
+import type { Painting, PaintingChange } from "./queries";
 import { SizeFields, type Size } from "./SizeFields";
 import { written } from "./sizes";
+import type { Adjustments, Tool } from "./tools";
+import { useKeepPainting } from "./useKeepPainting";
 
-export function SubjectFacts({ painting }: { painting: Painting }) {
-  const queries = useQueryClient();
-  const { edit } = useUndo();
+interface Props {
+  painting: Painting;
+  /** The tool whose handles lie on the photo, and where they lie. */
+  tool: Tool | null;
+  handles: Spot[];
+  radius: number;
+  choose: (tool: Tool | null) => void;
+  setRadius: (radius: number) => void;
+}
+
+export function SubjectFacts({ painting, tool, handles, radius, choose, setRadius }: Props) {
+  const keepPainting = useKeepPainting(painting.id);
   const [title, setTitle] = useState(painting.title);
   const [size, setSize] = useState<Size>({
     width: String(painting.width_mm),
     height: String(painting.height_mm),
     unit: "mm",
   });
-  const [crop, setCrop] = useState({ x: painting.crop_x, y: painting.crop_y });
+  const [crop, setCrop] = useState({ x: painting.crop_x, y: painting.crop_y, size: painting.crop_size });
   const [problem, setProblem] = useState<string | null>(null);
 
   const keep = async (label: string, change: PaintingChange, back: PaintingChange) => {
-    const apply = async (body: PaintingChange) => {
-      const kept = await changePainting(painting.id, body);
-      queries.setQueryData(["painting", painting.id], kept);
-      setTitle(kept.title);
-      setSize({ width: String(kept.width_mm), height: String(kept.height_mm), unit: "mm" });
-      setCrop({ x: kept.crop_x, y: kept.crop_y });
-      for (const key of ["paintings", "values", "areas", "mixes", "passes", "bench"]) {
-        void queries.invalidateQueries({ queryKey: [key] });
-      }
-    };
     try {
       setProblem(null);
-      await edit({ label, act: () => apply(change), undo: () => apply(back) });
+      await keepPainting(label, change, back);
+      choose(null);
     } catch (error) {
       setProblem(inWords(error));
     }
   };
+  const adjust = (label: string, adjustments: Adjustments) =>
+    keep(label, { adjustments }, { adjustments: painting.adjustments });
   const typedSize = written(size.width, size.height, size.unit);
   const keptSize = written(String(painting.width_mm), String(painting.height_mm), "mm");
-  const slider = (axis: "x" | "y", label: string) => (
+  const back = { crop_x: painting.crop_x, crop_y: painting.crop_y, crop_size: painting.crop_size };
+  const slider = (axis: "x" | "y" | "size", label: string) => (
     <Stack>
       <Typography id={`crop-${axis}`} color="text.secondary">
         {label}
       </Typography>
       <Slider
         aria-labelledby={`crop-${axis}`}
-        min={0}
+        min={axis === "size" ? 0.2 : 0}
         max={1}
         step={0.01}
         value={crop[axis]}
         onChange={(_, to) => setCrop({ ...crop, [axis]: to })}
-        onChangeCommitted={(_, to) =>
-          void keep("Moved the crop", axis === "x" ? { crop_x: to as number } : { crop_y: to as number }, {
-            crop_x: painting.crop_x,
-            crop_y: painting.crop_y,
-          })
-        }
+        onChangeCommitted={(_, to) => void keep("Moved the crop", { [`crop_${axis}`]: to as number }, back)}
       />
     </Stack>
   );
@@ -91,14 +90,25 @@ export function SubjectFacts({ painting }: { painting: Painting }) {
         </Button>
       </Section>
       <Section title="Part of the photo">
-        {painting.crop_moves === "across" && slider("x", "Left to right")}
-        {painting.crop_moves === "down" && slider("y", "Top to bottom")}
+        {slider("size", "How much of it")}
+        {(painting.crop_moves === "across" || painting.crop_moves === "both") && slider("x", "Left to right")}
+        {(painting.crop_moves === "down" || painting.crop_moves === "both") && slider("y", "Top to bottom")}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
           {painting.crop_moves === "nowhere"
             ? "The whole photo is used: it has the support’s proportions."
             : "The crop keeps the support’s proportions."}
         </Typography>
       </Section>
+      <Adjust
+        painting={painting}
+        tool={tool}
+        handles={handles}
+        radius={radius}
+        choose={choose}
+        setRadius={setRadius}
+        adjust={adjust}
+        keep={keep}
+      />
       <AdviceList advice={painting.advice} />
     </>
   );

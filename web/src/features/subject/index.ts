@@ -1,3 +1,21 @@
+export { Guides } from "./Guides";
+export { GuidesOverlay } from "./GuidesOverlay";
+export { Lattice } from "./Lattice";
+export { NewObservationDialog } from "./NewObservationDialog";
 export { NewPaintingDialog } from "./NewPaintingDialog";
-export { paintingQuery, paintingsQuery, removePainting, type Painting } from "./queries";
+export {
+  changePainting,
+  guidesQuery,
+  paintingQuery,
+  paintingsQuery,
+  removePainting,
+  type Guide,
+  type Painting,
+  type PaintingChange,
+} from "./queries";
 export { SubjectFacts } from "./SubjectFacts";
+export { ToolOverlay } from "./ToolOverlay";
+export { handlesOf, type Tool } from "./tools";
+export { useObserving } from "./useObserving";
+export { ZoneFacts } from "./ZoneFacts";
+export { useKeepPainting } from "./useKeepPainting";

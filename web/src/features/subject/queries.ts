@@ -38,3 +38,36 @@ export const changePainting = (painting_id: number, body: PaintingChange) =>
 
 export const removePainting = (painting_id: number) =>
   answered(api.DELETE("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } } }));
+
+export type Guide = Schemas["GuideOut"];
+
+export const guidesQuery = (painting_id: number) =>
+  queryOptions({
+    queryKey: ["painting", painting_id, "guides"],
+    queryFn: () =>
+      answered(api.GET("/api/subject/paintings/{painting_id}/guides", { params: { path: { painting_id } } })),
+  });
+
+export type Observation = Schemas["ObservationData"];
+export type Zone = Schemas["ZoneData"];
+
+export const newObservation = (title: string, size: string, notes: Observation["notes"]) =>
+  answered(api.POST("/api/subject/observations", { body: { title, size, notes } }));
+
+export const changeObservation = (painting_id: number, body: Observation) =>
+  answered(
+    api.PUT("/api/subject/paintings/{painting_id}/observation", { params: { path: { painting_id } }, body }),
+  );
+
+export const addSketch = (painting_id: number, photo: File) =>
+  answered(
+    api.POST("/api/subject/paintings/{painting_id}/sketch", {
+      params: { path: { painting_id } },
+      body: { photo: "" },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.set("photo", photo);
+        return form;
+      },
+    }),
+  );

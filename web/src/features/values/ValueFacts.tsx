@@ -1,27 +1,53 @@
 /** Facts of the value map: how it is parted, to which brush it is simplified, what each step covers. */
 import { useState } from "react";
 
-import { Box, Slider, Stack, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import {
+  Box,
+  Button,
+  IconButton,
+  Slider,
+  Stack,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from "@mui/material";
+import AddIcon from "@mui/icons-material/Add";
+import RemoveIcon from "@mui/icons-material/Remove";
 
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Section } from "../../shared/ui/Facts";
-import type { Values, ValuesIn } from "./queries";
+import { askedOf, type Values, type ValuesIn } from "./queries";
 
 const BRUSHES_MM = [2, 3, 4, 6, 8, 12, 18, 25, 38, 50];
+
+/** A mass that was tapped: where, and its step. */
+export interface Tapped {
+  x: number;
+  y: number;
+  step: number;
+}
 
 interface Props {
   values: Values;
   change: (label: string, values: ValuesIn) => void;
   widestBrush: number;
+  tapped: Tapped | null;
+  otherBrush: number | null;
+  compare: (brush: number | null) => void;
 }
 
-export function ValueFacts({ values, change, widestBrush }: Props) {
-  const asked: ValuesIn = {
-    method: values.method,
-    count: values.count,
-    limits: values.limits,
-    brush_mm: values.brush_mm,
-  };
+const VALUE_STEP = 0.25;
+
+/** The values of the steps with one of them made lighter or darker by hand. */
+export function withOwnValue(values: Values, index: number, by: number): (number | null)[] {
+  return values.steps.map((step, i) =>
+    i === index ? Math.round((step.value + by) * 100) / 100 : (values.own_values[i] ?? null),
+  );
+}
+
+export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, compare }: Props) {
+  const asked = askedOf(values);
+  const fresh = { own_values: [], moved: values.moved };
   const [brush, setBrush] = useState<number | null>(null);
   const [count, setCount] = useState<number | null>(null);
   const brushes = BRUSHES_MM.filter((width) => width <= widestBrush);
@@ -50,7 +76,7 @@ export function ValueFacts({ values, change, widestBrush }: Props) {
           onChangeCommitted={(_, to) => {
             setCount(null);
             if (to !== values.count)
-              change("Changed the steps", { ...asked, count: to as number, limits: null });
+              change("Changed the steps", { ...asked, ...fresh, count: to as number, limits: null });
           }}
         />
         <ToggleButtonGroup
@@ -58,19 +84,20 @@ export function ValueFacts({ values, change, widestBrush }: Props) {
           fullWidth
           size="small"
           value={values.limits ? "own" : values.method}
-          onChange={(_, method: "equal" | "natural" | "own" | null) => {
+          onChange={(_, method: Values["method"] | "own" | null) => {
             if (method === "own") change("Kept these borders", { ...asked, limits: values.thresholds });
-            else if (method) change("Parted the steps anew", { ...asked, method, limits: null });
+            else if (method) change("Parted the steps anew", { ...asked, ...fresh, method, limits: null });
           }}
           aria-label="How the steps are parted"
         >
           <ToggleButton value="equal">Even</ToggleButton>
-          <ToggleButton value="natural">By masses</ToggleButton>
+          <ToggleButton value="natural">By breaks</ToggleButton>
+          <ToggleButton value="masses">Same size</ToggleButton>
           <ToggleButton value="own">By hand</ToggleButton>
         </ToggleButtonGroup>
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
-          Even parts the picture’s own range equally; by masses lets each step hold values that belong
-          together. Drag a border on the ladder to set it by hand.
+          Even parts the picture’s own range equally; by breaks lets each step hold values that belong
+          together; same size gives each the same surface. Drag a border on the ladder to set it by hand.
         </Typography>
       </Section>
       <Section title="Brush">
@@ -95,6 +122,52 @@ export function ValueFacts({ values, change, widestBrush }: Props) {
           }}
         />
       </Section>
+      <Section title="Compare brushes">
+        <Typography id="other-brush" color="text.secondary">
+          {otherBrush === null ? "Right half: the same brush" : `Right half: a brush of ${mm(otherBrush)}`}
+        </Typography>
+        <Slider
+          aria-labelledby="other-brush"
+          min={-1}
+          max={brushes.length - 1}
+          step={1}
+          marks
+          value={otherBrush === null ? -1 : brushes.indexOf(otherBrush)}
+          getAriaValueText={(i) => (i < 0 ? "the same" : `${brushes[i]} mm`)}
+          onChange={(_, to) => compare((to as number) < 0 ? null : brushes[to as number]!)}
+        />
+      </Section>
+      <Section title="A mass to another step">
+        {tapped ? (
+          <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1 }}>
+            <Typography sx={{ width: "100%" }}>The tapped mass lies on step {tapped.step + 1}.</Typography>
+            {[1, -1].map((by) => (
+              <Button
+                key={by}
+                variant="outlined"
+                disabled={tapped.step + by < 0 || tapped.step + by >= values.steps.length}
+                onClick={() =>
+                  change(`Made a mass ${by > 0 ? "lighter" : "darker"}`, {
+                    ...asked,
+                    moved: [...values.moved, { x: tapped.x, y: tapped.y, step: tapped.step + by }],
+                  })
+                }
+              >
+                One step {by > 0 ? "lighter" : "darker"}
+              </Button>
+            ))}
+          </Stack>
+        ) : (
+          <Typography color="text.secondary">
+            Tap a mass on the picture, then make it lighter or darker.
+          </Typography>
+        )}
+        {values.moved.length > 0 && (
+          <Button onClick={() => change("Put all masses back", { ...asked, moved: [] })}>
+            Put {values.moved.length === 1 ? "the moved mass" : `${values.moved.length} moved masses`} back
+          </Button>
+        )}
+      </Section>
       <Section title="What each step covers">
         <Box
           component="table"
@@ -107,6 +180,9 @@ export function ValueFacts({ values, change, widestBrush }: Props) {
               </Box>
               <th>Share</th>
               <th>Area</th>
+              <Box component="th" sx={{ fontSize: 0 }}>
+                Set it
+              </Box>
             </tr>
           </thead>
           <tbody>
@@ -118,13 +194,37 @@ export function ValueFacts({ values, change, widestBrush }: Props) {
                     sx={{ display: "inline-block", width: 26, height: 14, bgcolor: step.grey, mr: 1 }}
                   />
                   {value(step.value)}
+                  {values.own_values[step.index] != null && " ◦"}
                 </Box>
                 <td>{share(step.share)}</td>
                 <td>{cm2(step.area_cm2)}</td>
+                <Box component="td" sx={{ whiteSpace: "nowrap" }}>
+                  {[-VALUE_STEP, VALUE_STEP].map((by) => (
+                    <IconButton
+                      key={by}
+                      size="small"
+                      aria-label={`Paint step ${step.index + 1} ${by > 0 ? "lighter" : "darker"}`}
+                      onClick={() =>
+                        change(`Set the value of step ${step.index + 1}`, {
+                          ...asked,
+                          own_values: withOwnValue(values, step.index, by),
+                        })
+                      }
+                      sx={{ width: 34, height: 34 }}
+                    >
+                      {by > 0 ? <AddIcon fontSize="small" /> : <RemoveIcon fontSize="small" />}
+                    </IconButton>
+                  ))}
+                </Box>
               </tr>
             ))}
           </tbody>
         </Box>
+        {values.own_values.some((own) => own != null) && (
+          <Button onClick={() => change("Took the found values back", { ...asked, own_values: [] })}>
+            The found values (◦ are yours)
+          </Button>
+        )}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
           Munsell values (ASTM D1535), bent at both ends into what dry paint reaches.
         </Typography>

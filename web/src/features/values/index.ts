@@ -1,5 +1,22 @@
+export { ContourLabels } from "./ContourLabels";
 export { greyOf, middles, stepTable } from "./ladder";
-export { changeValues, greysQuery, valuesQuery, type Values, type ValuesIn } from "./queries";
+export { LookFacts } from "./LookFacts";
+export { useLooking } from "./looks";
+export { squintPx } from "./profile";
+export { ProfileLine, ProfilePanel } from "./Profile";
+export {
+  askedOf,
+  changeValues,
+  greysQuery,
+  otherBrushQuery,
+  reliefQuery,
+  valuesQuery,
+  type Values,
+  type ValuesIn,
+} from "./queries";
+export { RangeCurve } from "./RangeCurve";
+export { CharacterFacts, WhereTheEyeGoes } from "./ReliefFacts";
+export { TransferFiles } from "./TransferFiles";
 export { ValueCanvas } from "./ValueCanvas";
-export { ValueFacts } from "./ValueFacts";
+export { ValueFacts, type Tapped } from "./ValueFacts";
 export { ValueLadder } from "./ValueLadder";

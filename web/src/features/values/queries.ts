@@ -8,6 +8,38 @@ export type Values = Schemas["ValuesOut"];
 export type ValuesIn = Schemas["ValuesIn"];
 export type Step = Schemas["ValueStepOut"];
 
+export type Relief = Schemas["ReliefOut"];
+
+/** The settings of a map, to be sent again with something changed. */
+export const askedOf = ({ method, count, limits, brush_mm, own_values, moved }: Values): ValuesIn => ({
+  method,
+  count,
+  limits,
+  brush_mm,
+  own_values,
+  moved,
+});
+
+export const reliefQuery = (painting_id: number) =>
+  queryOptions({
+    queryKey: ["values", painting_id, "relief"],
+    queryFn: () =>
+      answered(api.GET("/api/values/{painting_id}/relief", { params: { path: { painting_id } } })),
+  });
+
+export const otherBrushQuery = (painting_id: number, brush_mm: number, map: string) =>
+  queryOptions({
+    queryKey: ["values", painting_id, "brush", brush_mm, map],
+    queryFn: () =>
+      answered(
+        api.POST("/api/values/{painting_id}/brush", {
+          params: { path: { painting_id } },
+          body: { brush_mm },
+        }),
+      ),
+    retry: false,
+  });
+
 export const valuesQuery = (painting_id: number) =>
   queryOptions({
     queryKey: ["values", painting_id],

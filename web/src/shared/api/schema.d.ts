@@ -924,6 +924,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/subject/observations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Observe
+         * @description A painting in front of the subject, without a photo.
+         */
+        post: operations["server_subject_api_observe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/subject/paintings": {
         parameters: {
             query?: never;
@@ -991,6 +1011,94 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/subject/paintings/{painting_id}/observation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Observation
+         * @description Lay the zones of an observation anew.
+         */
+        put: operations["server_subject_api_change_observation"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/subject/paintings/{painting_id}/references": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * References
+         * @description The other photos that lie over the base.
+         */
+        get: operations["server_subject_api_references"];
+        put?: never;
+        /**
+         * Add Reference
+         * @description Lay another photo over the base.
+         */
+        post: operations["server_subject_api_add_reference"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/subject/paintings/{painting_id}/sketch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sketch
+         * @description Lay a photo of a sketch beneath the lattice of an observation.
+         */
+        post: operations["server_subject_api_sketch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/subject/references/{reference_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Reference
+         * @description Another outline, place, name or marks for a photo.
+         */
+        put: operations["server_subject_api_change_reference"];
+        post?: never;
+        /**
+         * Remove Reference
+         * @description Take another photo away.
+         */
+        delete: operations["server_subject_api_remove_reference"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1268,16 +1376,25 @@ export interface components {
         };
         /**
          * BrushIn
-         * @description Another brush to compare with.
+         * @description Brushes of one kind and width.
          */
         BrushIn: {
-            /** Brush Mm */
-            brush_mm: number;
+            /** Count */
+            count: number;
+            /** Kind */
+            kind: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
             what: "brush";
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * CalibrationIn
@@ -1520,6 +1637,16 @@ export interface components {
             username: string;
         };
         /**
+         * MarksData
+         * @description Two points of the level, and where the light comes from and goes to, in shares of the photo.
+         */
+        MarksData: {
+            /** Horizon */
+            horizon?: number[][] | null;
+            /** Light */
+            light?: number[][] | null;
+        };
+        /**
          * MassOut
          * @description A plateau: its step, its share and area, a point inside it.
          */
@@ -1667,6 +1794,96 @@ export interface components {
             y: number;
         };
         /**
+         * NewObservation
+         * @description A painting that begins in front of the subject, without a photo.
+         */
+        NewObservation: {
+            notes: components["schemas"]["NotesData"];
+            /** Size */
+            size: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * NotesData
+         * @description What is noted for the light: when (ISO 8601), where, how the weather is.
+         */
+        NotesData: {
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Weather
+             * @default
+             */
+            weather: string;
+            /**
+             * When
+             * @default
+             */
+            when: string;
+        };
+        /**
+         * ObservationData
+         * @description Zones on a lattice of cells, row by row from the upper left; each cell holds its zone's index.
+         */
+        ObservationData: {
+            /**
+             * Borders
+             * @default stepped
+             * @enum {string}
+             */
+            borders: "stepped" | "straight";
+            /** Cells */
+            cells: number[];
+            /** Columns */
+            columns: number;
+            notes: components["schemas"]["NotesData"];
+            /** Rows */
+            rows: number;
+            /** Zones */
+            zones: components["schemas"]["ZoneData"][];
+        };
+        /**
+         * ObservationOut
+         * @description The same with the screen colour of every zone and of the sketch beneath.
+         */
+        ObservationOut: {
+            /**
+             * Borders
+             * @default stepped
+             * @enum {string}
+             */
+            borders: "stepped" | "straight";
+            /** Cells */
+            cells: number[];
+            /** Colours */
+            colours: string[];
+            /** Columns */
+            columns: number;
+            notes: components["schemas"]["NotesData"];
+            /** Rows */
+            rows: number;
+            /** Sketch Url */
+            sketch_url: string | null;
+            /** Zones */
+            zones: components["schemas"]["ZoneData"][];
+        };
+        /**
+         * OtherBrushIn
+         * @description Another brush to compare with.
+         */
+        OtherBrushIn: {
+            /** Brush Mm */
+            brush_mm: number;
+        };
+        /**
          * OtherMapOut
          * @description The map as another brush would place it; nothing is kept of it but the picture.
          */
@@ -1771,11 +1988,9 @@ export interface components {
             /** Finish */
             finish?: ("matt" | "satin" | "gloss" | "varnished") | null;
             focal?: components["schemas"]["FocalData"] | null;
-            /**
-             * No Focal
-             * @default false
-             */
-            no_focal: boolean;
+            marks?: components["schemas"]["MarksData"] | null;
+            /** No Focal */
+            no_focal?: boolean | null;
             /** Size */
             size?: string | null;
             /** Title */
@@ -1786,7 +2001,7 @@ export interface components {
          * @description A painting; pictures are cropped to the support, `value_url` holds value x 25.5 as 8-bit grey.
          *
          *     `crop_moves` says in which direction the crop can move over the adjusted reference; `darkest` and `lightest` are the
-         *     ends of the range of dry paint with this finish.
+         *     ends of the range of dry paint with this finish; `whole_url` shows everything before cropping.
          */
         PaintingOut: {
             adjustments: components["schemas"]["AdjustmentsData"];
@@ -1821,6 +2036,8 @@ export interface components {
             id: number;
             /** Lightest */
             lightest: number;
+            marks: components["schemas"]["MarksData"];
+            observation: components["schemas"]["ObservationOut"] | null;
             /** Picture Url */
             picture_url: string;
             /** Reference Height Px */
@@ -1835,6 +2052,12 @@ export interface components {
             title: string;
             /** Value Url */
             value_url: string;
+            /** Whole Height Px */
+            whole_height_px: number;
+            /** Whole Url */
+            whole_url: string;
+            /** Whole Width Px */
+            whole_width_px: number;
             /** Width Mm */
             width_mm: number;
             /** Width Px */
@@ -2040,6 +2263,36 @@ export interface components {
             volumes: {
                 [key: string]: number;
             };
+        };
+        /**
+         * PatchData
+         * @description How a photo is laid over the base; see the core's `Patch`.
+         */
+        PatchData: {
+            /** At */
+            at: number[];
+            /**
+             * Feather
+             * @default 0.01
+             */
+            feather: number;
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /** Outline */
+            outline: number[][];
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * Width
+             * @default 1
+             */
+            width: number;
         };
         /**
          * PileIn
@@ -2292,6 +2545,34 @@ export interface components {
             target: components["schemas"]["ColourOut"];
             /** Words */
             words: string;
+        };
+        /**
+         * ReferenceIn
+         * @description Another photo's name, place and marks.
+         */
+        ReferenceIn: {
+            marks: components["schemas"]["MarksData"];
+            /** Name */
+            name: string;
+            patch: components["schemas"]["PatchData"];
+        };
+        /**
+         * ReferenceOut
+         * @description Another photo of a painting.
+         */
+        ReferenceOut: {
+            /** Height Px */
+            height_px: number;
+            /** Id */
+            id: number;
+            marks: components["schemas"]["MarksData"];
+            /** Name */
+            name: string;
+            patch: components["schemas"]["PatchData"];
+            /** Url */
+            url: string;
+            /** Width Px */
+            width_px: number;
         };
         /**
          * ReliefOut
@@ -2717,6 +2998,40 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * ZoneData
+         * @description A zone of an observation: squinted value, hue and chroma words, lit or shaded, plane of depth.
+         */
+        ZoneData: {
+            /**
+             * Chroma
+             * @default grey
+             */
+            chroma: string;
+            /**
+             * Hue
+             * @default grey
+             */
+            hue: string;
+            /**
+             * Lit
+             * @default true
+             */
+            lit: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Plane
+             * @default middle
+             * @enum {string}
+             */
+            plane: "front" | "middle" | "back";
+            /** Value */
+            value: number;
         };
     };
     responses: never;
@@ -6414,6 +6729,75 @@ export interface operations {
             };
         };
     };
+    server_subject_api_observe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewObservation"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_subject_api_paintings: {
         parameters: {
             query?: never;
@@ -6828,6 +7212,436 @@ export interface operations {
             };
         };
     };
+    server_subject_api_change_observation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ObservationData"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_references: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_add_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Name */
+                    name: string;
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_sketch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_change_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reference_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReferenceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_remove_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reference_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_values_api_values: {
         parameters: {
             query?: never;
@@ -6977,7 +7791,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BrushIn"];
+                "application/json": components["schemas"]["OtherBrushIn"];
             };
         };
         responses: {

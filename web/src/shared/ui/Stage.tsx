@@ -64,9 +64,23 @@ interface StageProps {
   onTap?: (at: { x: number; y: number }) => void;
   /** What stands at the left of the stage's tools. */
   tools?: ReactNode;
+  /** How the picture is turned for a fresh look. */
+  flip?: Flip;
+  /** Blur in picture pixels, as of squinting. */
+  blurPx?: number;
 }
 
-export function Stage({ picture, label, children, onTap, tools }: StageProps) {
+export type Flip = "none" | "upside-down" | "mirrored";
+
+const TURNS: Record<Flip, string> = { none: "none", "upside-down": "rotate(180deg)", mirrored: "scaleX(-1)" };
+
+/** A tapped point in the picture as it lies there unturned. */
+export function unturned(at: { x: number; y: number }, flip: Flip): { x: number; y: number } {
+  if (flip === "none") return at;
+  return { x: 1 - at.x, y: flip === "upside-down" ? 1 - at.y : at.y };
+}
+
+export function Stage({ picture, label, children, onTap, tools, flip = "none", blurPx = 0 }: StageProps) {
   const frameRef = useRef<HTMLDivElement>(null);
   const [frame, setFrame] = useState<Size>({ width: 0, height: 0 });
   const [view, setView] = useState<Viewport | null>(null);
@@ -130,7 +144,7 @@ export function Stage({ picture, label, children, onTap, tools }: StageProps) {
   const up = (event: PointerEvent) => {
     if (pointers.current.delete(event.pointerId) && moved.current <= TAP_PX && onTap) {
       const point = toPicture(shown, at(event), picture);
-      if (point) onTap(point);
+      if (point) onTap(unturned(point, flip));
     }
   };
   const keys = (event: React.KeyboardEvent) => {
@@ -170,7 +184,16 @@ export function Stage({ picture, label, children, onTap, tools }: StageProps) {
             transform: `translate(${shown.x}px, ${shown.y}px) scale(${shown.scale})`,
           }}
         >
-          {children}
+          <div
+            style={{
+              position: "absolute",
+              inset: 0,
+              transform: TURNS[flip],
+              filter: blurPx > 0 ? `blur(${blurPx}px)` : "none",
+            }}
+          >
+            {children}
+          </div>
         </div>
       </Box>
       <Stack

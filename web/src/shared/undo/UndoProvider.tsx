@@ -10,7 +10,9 @@ interface Undo {
   /** Carry out an edit and remember its way back; `offer` shows the way back on the page. Rejects when refused. */
   edit: (edit: Edit, offer?: boolean) => Promise<void>;
   undo: () => void;
+  redo: () => void;
   next: string | null;
+  nextRedo: string | null;
   /** Tell the painter something in passing. */
   tell: (message: string) => void;
 }
@@ -19,7 +21,14 @@ const Context = createContext<Undo | null>(null);
 
 export function UndoProvider({ children }: { children: ReactNode }) {
   const [next, setNext] = useState<string | null>(null);
-  const [stack] = useState(() => new EditStack(setNext));
+  const [nextRedo, setNextRedo] = useState<string | null>(null);
+  const [stack] = useState(
+    () =>
+      new EditStack((undoable, redoable) => {
+        setNext(undoable);
+        setNextRedo(redoable);
+      }),
+  );
   const [message, setMessage] = useState<{ text: string; undoable: boolean } | null>(null);
 
   const tell = useCallback((text: string) => setMessage({ text, undoable: false }), []);
@@ -37,7 +46,17 @@ export function UndoProvider({ children }: { children: ReactNode }) {
     );
   }, [stack, tell]);
 
-  const value = useMemo(() => ({ edit, undo, next, tell }), [edit, undo, next, tell]);
+  const redo = useCallback(() => {
+    stack.redo().then(
+      (label) => label !== null && tell(`Done again: ${label}`),
+      (error: unknown) => tell(inWords(error)),
+    );
+  }, [stack, tell]);
+
+  const value = useMemo(
+    () => ({ edit, undo, redo, next, nextRedo, tell }),
+    [edit, undo, redo, next, nextRedo, tell],
+  );
   return (
     <Context value={value}>
       {children}

@@ -27,6 +27,19 @@ it("takes back the newest edit first", async () => {
   expect(log).toEqual(["a", "b", "undo b", "undo a"]);
 });
 
+it("carries out again what was taken back, until something else is done", async () => {
+  const { edits, edit, log } = stack();
+  await edits.carryOut(edit("a"));
+  await edits.carryOut(edit("b"));
+  await edits.undo();
+  await edits.undo();
+  expect(await edits.redo()).toBe("a");
+  await edits.carryOut(edit("c"));
+  expect(await edits.redo()).toBeNull();
+  expect(log).toEqual(["a", "b", "undo b", "undo a", "a", "c"]);
+  expect(await edits.undo()).toBe("c");
+});
+
 it("waits for an edit that is still being kept before taking it back", async () => {
   const { edits, edit, log } = stack();
   let keep = () => {};

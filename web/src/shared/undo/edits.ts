@@ -10,13 +10,19 @@ const MOST_EDITS = 50;
 
 export class EditStack {
   private edits: { edit: Edit; kept: Promise<unknown> }[] = [];
+  private undone: Edit[] = [];
   private last: Promise<unknown> = Promise.resolve();
 
   /** Called whenever the edit that would be undone next changes. */
-  constructor(private readonly changed: (next: string | null) => void) {}
+  constructor(private readonly changed: (next: string | null, redo: string | null) => void) {}
 
   /** Carry out an edit. One that fails leaves nothing to undo, and fails for the caller too. */
   async carryOut(edit: Edit): Promise<void> {
+    this.undone = [];
+    await this.carry(edit);
+  }
+
+  private async carry(edit: Edit): Promise<void> {
     const entry = { edit, kept: edit.act() };
     this.edits = [...this.edits.slice(1 - MOST_EDITS), entry];
     this.tellNext();
@@ -40,10 +46,21 @@ export class EditStack {
       await entry.edit.undo();
     })();
     await this.last;
+    this.undone.push(entry.edit);
+    this.tellNext();
     return entry.edit.label;
   }
 
+  /** Carry the edit that was taken back last out again; gives its label, or null when there is none. */
+  async redo(): Promise<string | null> {
+    const edit = this.undone.pop();
+    if (!edit) return null;
+    await this.last;
+    await this.carry(edit);
+    return edit.label;
+  }
+
   private tellNext() {
-    this.changed(this.edits.at(-1)?.edit.label ?? null);
+    this.changed(this.edits.at(-1)?.edit.label ?? null, this.undone.at(-1)?.label ?? null);
   }
 }
