@@ -194,3 +194,33 @@ def test_a_subject_without_a_photo_is_laid_in_zones_and_planned(page: Page):
     page.get_by_role("button", name="Remove Buoys on the quay").click()
     page.get_by_role("button", name="Remove it").click()
     expect(page.get_by_role("button", name="Remove Buoys on the quay")).to_have_count(0)
+
+
+def test_another_photo_is_laid_over_the_base_placed_outlined_and_undone(page: Page):
+    page.goto("/paintings/1/subject")
+    facts = page.get_by_role("region", name="Facts")
+    reference = page.get_by_role("img", name="The reference, cropped to the support")
+    before = reference.get_attribute("src")
+    page.get_by_label("Another photo", exact=True).set_input_files("demo/pictures/kettle-close.jpg")
+    expect(facts.get_by_role("button", name="kettle-close")).to_be_visible()
+    expect(page.get_by_role("img", name="Everything laid together, before cropping")).to_be_visible()
+    middle = page.get_by_role("button", name=re.compile("^Middle of the patch"))
+    middle.focus()
+    with page.expect_response(re.compile("/references/")):
+        page.keyboard.press("ArrowRight")
+    facts.get_by_role("button", name="Outline").click()
+    expect(page.get_by_role("img", name="The photo kettle-close")).to_be_visible()
+    with page.expect_response(re.compile("/references/")):
+        facts.get_by_role("button", name="Another point").click()
+    expect(page.get_by_role("button", name=re.compile("^Point 5 of the outline"))).to_be_visible()
+    facts.get_by_role("button", name="Horizon and light", exact=True).click()
+    light = page.get_by_role("button", name=re.compile("^Where the light falls"))
+    light.focus()
+    with page.expect_response(re.compile("/references/")):
+        page.keyboard.press("ArrowDown")
+    facts.get_by_role("button", name="Done", exact=True).click()
+    expect(reference).not_to_have_attribute("src", before)
+    facts.get_by_role("button", name="kettle-close").click()
+    facts.get_by_role("button", name="Take it away").click()
+    expect(reference).to_have_attribute("src", before)
+    fresh(page)

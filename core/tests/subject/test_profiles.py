@@ -5,7 +5,7 @@ import struct
 
 import numpy as np
 import pytest
-from PIL import Image
+from PIL import Image, ImageCms
 
 from ypsochrom.colour import srgb
 from ypsochrom.subject.decode import decode
@@ -81,3 +81,23 @@ def test_colours_outside_the_screen_are_clipped_not_wrapped():
     assert red[0] == 255
     assert red[1] <= 1
     assert red[2] <= 20
+
+
+def by_littlecms(image: Image.Image, profile: bytes) -> np.ndarray:
+    """LittleCMS's own transform to sRGB, asked directly."""
+    source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+    transform = ImageCms.buildTransform(source, ImageCms.createProfile("sRGB"), image.mode, "RGB")
+    return np.asarray(ImageCms.applyTransform(image, transform))
+
+
+@pytest.mark.parametrize("gamma", [1.0, 1.8, 2.2])
+def test_tagged_photos_come_as_littlecms_itself_converts_them(gamma):
+    ramp = np.linspace(0, 255, 64).astype(np.uint8)
+    pixels = np.stack(
+        [np.broadcast_to(ramp, (64, 64)), np.broadcast_to(ramp[:, None], (64, 64)), np.full((64, 64), 90)], -1
+    )
+    image = Image.fromarray(pixels.astype(np.uint8))
+    profile = matrix_profile(WIDE, gamma)
+    out = io.BytesIO()
+    image.save(out, "TIFF", icc_profile=profile)
+    assert np.abs(decode(out.getvalue()).srgb8.astype(int) - by_littlecms(image, profile)).max() <= 1

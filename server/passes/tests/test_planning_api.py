@@ -3,8 +3,10 @@
 import io
 import json
 
+import numpy as np
 import pypdf
 import pytest
+from PIL import Image
 
 from server.passes import services
 from server.passes.models import PlanRun
@@ -137,3 +139,21 @@ def test_a_run_whose_workshop_was_lost_can_be_begun_anew(client, painting, paint
     bench = get(client, f"passes/{painting['id']}/bench")
     assert bench["run"]["state"] == "failed"
     assert client.post(f"/api/passes/{painting['id']}/plan").json()["state"] == "done"
+
+
+@pytest.mark.parametrize("kind", ["flat grey", "pure noise"])
+def test_a_flat_photo_and_one_of_noise_give_a_sensible_plan(client, upload, shelf, kind):
+    pixels = np.full((150, 200, 3), 119, dtype=np.uint8)
+    if kind == "pure noise":
+        pixels = np.random.default_rng(5).integers(0, 256, pixels.shape, dtype=np.uint8)
+    out = io.BytesIO()
+    Image.fromarray(pixels).save(out, "PNG")
+    painting = upload(out.getvalue()).json()
+    relief = get(client, f"values/{painting['id']}/relief")
+    assert relief["words"]
+    assert len(relief["accents"]) == 3
+    assert client.post(f"/api/passes/{painting['id']}/plan").json()["state"] == "done"
+    areas = get(client, f"areas/{painting['id']}")["areas"]
+    assert 1 <= len(areas) <= 24
+    for name in ("transfer.pdf", "layers.ora", "contours.svg"):
+        assert client.get(f"/api/values/{painting['id']}/files/{name}").status_code == 200

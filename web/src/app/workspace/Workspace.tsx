@@ -29,9 +29,12 @@ import {
   guidesQuery,
   handlesOf,
   paintingQuery,
+  PatchFacts,
+  PatchOverlay,
   SubjectFacts,
   ToolOverlay,
   useObserving,
+  usePatching,
   ZoneFacts,
   type Tool,
 } from "../../features/subject";
@@ -132,6 +135,7 @@ export default function Workspace() {
   const [reachLook, setReachLook] = useState<ReachLook>("out");
 
   const observing = useObserving(painting.data);
+  const patching = usePatching(painting.data, word === "subject");
   const colourWords = useQuery({
     ...colourWordsQuery,
     enabled: word === "subject" && observing.observation !== null,
@@ -227,7 +231,7 @@ export default function Workspace() {
   const facts = values.data;
 
   const tap = (at: { x: number; y: number }) => {
-    if (word === "subject" && (tool !== null || observing.observation)) return;
+    if (word === "subject" && (tool !== null || patching.mode || observing.observation)) return;
     if (word === "subject" || word === "values") {
       const bytes = valueGreys.data;
       if (!bytes) return;
@@ -247,10 +251,23 @@ export default function Workspace() {
     else void navigate(`/paintings/${id}/mixes?area=${hit.id}`);
   };
 
+  const own = patching.mode === "outline" || patching.mode === "marks" ? patching.reference : null;
+  const laying =
+    word !== "subject" || !patching.mode
+      ? null
+      : own
+        ? { url: own.url, size: { width: own.width_px, height: own.height_px }, alt: `The photo ${own.name}` }
+        : {
+            url: painting.data.whole_url,
+            size: { width: painting.data.whole_width_px, height: painting.data.whole_height_px },
+            alt: "Everything laid together, before cropping",
+          };
   const adjusting = word === "subject" && tool !== null && tool !== "focal";
   const picture = adjusting
     ? { width: painting.data.reference_width_px, height: painting.data.reference_height_px }
-    : { width: painting.data.width_px, height: painting.data.height_px };
+    : laying
+      ? laying.size
+      : { width: painting.data.width_px, height: painting.data.height_px };
   const look = word === "values" ? looking.look : "photo";
   const showsMap = live !== null || isolated !== null || look === "map" || look === "contours";
   const contours = look === "contours" && live === null && isolated === null;
@@ -321,7 +338,9 @@ export default function Workspace() {
             ) : undefined
           }
         >
-          {adjusting ? (
+          {laying ? (
+            <Layer src={laying.url} alt={laying.alt} />
+          ) : adjusting ? (
             <Layer src={painting.data.reference_url} alt="The photo as it came" />
           ) : word === "passes" && shownPass ? (
             <Layer
@@ -376,7 +395,8 @@ export default function Workspace() {
           {word === "values" && looking.ends && (
             <ProfileLine picture={picture} ends={looking.ends} move={(ends) => setLooking({ ends })} />
           )}
-          {word === "subject" && !adjusting && isolated === null && (
+          {laying && <PatchOverlay patching={patching} picture={picture} />}
+          {word === "subject" && !adjusting && !laying && isolated === null && (
             <GuidesOverlay
               picture={picture}
               guides={(offeredGuides.data ?? []).filter((guide) => guides.includes(guide.guide))}
@@ -386,7 +406,7 @@ export default function Workspace() {
               heightMm={painting.data.height_mm}
             />
           )}
-          {word === "subject" && observing.observation && !tool && isolated === null && (
+          {word === "subject" && observing.observation && !tool && !laying && isolated === null && (
             <>
               {observing.sketchUrl && <Layer src={observing.sketchUrl} alt="Your sketch" />}
               <Lattice
@@ -481,6 +501,7 @@ export default function Workspace() {
               choose={chooseTool}
               setRadius={setRadius}
             />
+            {!observing.observation && <PatchFacts patching={patching} />}
             <Guides
               offered={offeredGuides.data ?? []}
               shown={guides}
@@ -503,6 +524,7 @@ export default function Workspace() {
               widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.data!.width_mm, painting.data!.height_mm)}
               tapped={tapped}
               otherBrush={looking.otherBrush}
+              passBrushes={(passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
               compare={(otherBrush) => setLooking({ otherBrush, look: "map" })}
             />
             {relief.data && <CharacterFacts relief={relief.data} />}
@@ -603,6 +625,7 @@ export default function Workspace() {
 
   function chooseTool(to: Tool | null) {
     setTool(to);
+    patching.choose(null, null);
     setIsolated(null);
     if (to) setHandles(handlesOf(to, painting.data!));
     if (to === "focal") setRadius(painting.data!.focal?.radius ?? 0.12);

@@ -3,6 +3,8 @@ export { GuidesOverlay } from "./GuidesOverlay";
 export { Lattice } from "./Lattice";
 export { NewObservationDialog } from "./NewObservationDialog";
 export { NewPaintingDialog } from "./NewPaintingDialog";
+export { PatchFacts } from "./PatchFacts";
+export { PatchOverlay } from "./PatchOverlay";
 export {
   changePainting,
   guidesQuery,
@@ -16,6 +18,7 @@ export {
 export { SubjectFacts } from "./SubjectFacts";
 export { ToolOverlay } from "./ToolOverlay";
 export { handlesOf, type Tool } from "./tools";
+export { usePatching } from "./usePatching";
 export { useObserving } from "./useObserving";
 export { ZoneFacts } from "./ZoneFacts";
 export { useKeepPainting } from "./useKeepPainting";

@@ -71,3 +71,35 @@ export const addSketch = (painting_id: number, photo: File) =>
       },
     }),
   );
+
+export type Reference = Schemas["ReferenceOut"];
+export type Marks = Schemas["MarksData"];
+
+export const referencesQuery = (painting_id: number) =>
+  queryOptions({
+    queryKey: ["references", painting_id],
+    queryFn: () =>
+      answered(
+        api.GET("/api/subject/paintings/{painting_id}/references", { params: { path: { painting_id } } }),
+      ),
+  });
+
+export const addReference = (painting_id: number, photo: File, name: string) =>
+  answered(
+    api.POST("/api/subject/paintings/{painting_id}/references", {
+      params: { path: { painting_id } },
+      body: { photo: "", name },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.set("photo", photo);
+        form.set("name", name);
+        return form;
+      },
+    }),
+  );
+
+export const changeReference = (reference_id: number, body: Schemas["ReferenceIn"]) =>
+  answered(api.PUT("/api/subject/references/{reference_id}", { params: { path: { reference_id } }, body }));
+
+export const removeReference = (reference_id: number) =>
+  answered(api.DELETE("/api/subject/references/{reference_id}", { params: { path: { reference_id } } }));

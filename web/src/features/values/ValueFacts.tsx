@@ -34,9 +34,19 @@ interface Props {
   tapped: Tapped | null;
   otherBrush: number | null;
   compare: (brush: number | null) => void;
+  /** The brush of every pass of the plan, to see its map. */
+  passBrushes: { title: string; brushMm: number }[];
 }
 
 const VALUE_STEP = 0.25;
+
+/** The place of the width nearest to this one. */
+export function nearestOf(widths: readonly number[], to: number): number {
+  return widths.reduce(
+    (best, width, i) => (Math.abs(width - to) < Math.abs(widths[best]! - to) ? i : best),
+    0,
+  );
+}
 
 /** The values of the steps with one of them made lighter or darker by hand. */
 export function withOwnValue(values: Values, index: number, by: number): (number | null)[] {
@@ -45,17 +55,13 @@ export function withOwnValue(values: Values, index: number, by: number): (number
   );
 }
 
-export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, compare }: Props) {
+export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, compare, passBrushes }: Props) {
   const asked = askedOf(values);
   const fresh = { own_values: [], moved: values.moved };
   const [brush, setBrush] = useState<number | null>(null);
   const [count, setCount] = useState<number | null>(null);
   const brushes = BRUSHES_MM.filter((width) => width <= widestBrush);
-  const nearest = brushes.reduce(
-    (best, width, i) =>
-      Math.abs(width - values.brush_mm) < Math.abs(brushes[best]! - values.brush_mm) ? i : best,
-    0,
-  );
+  const nearest = nearestOf(brushes, values.brush_mm);
   return (
     <>
       <Section title="Steps">
@@ -132,11 +138,27 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           max={brushes.length - 1}
           step={1}
           marks
-          value={otherBrush === null ? -1 : brushes.indexOf(otherBrush)}
+          value={otherBrush === null ? -1 : nearestOf(brushes, otherBrush)}
           getAriaValueText={(i) => (i < 0 ? "the same" : `${brushes[i]} mm`)}
           onChange={(_, to) => compare((to as number) < 0 ? null : brushes[to as number]!)}
         />
       </Section>
+      {passBrushes.length > 0 && (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={otherBrush}
+          onChange={(_, to: number | null) => compare(to)}
+          aria-label="The map for the brush of a pass"
+          sx={{ flexWrap: "wrap" }}
+        >
+          {passBrushes.map((one) => (
+            <ToggleButton key={one.title} value={one.brushMm}>
+              {one.title}, {mm(one.brushMm)}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
       <Section title="A mass to another step">
         {tapped ? (
           <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1 }}>

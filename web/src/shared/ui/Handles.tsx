@@ -1,5 +1,5 @@
 /** Points on the picture that the hand drags, or the arrow keys move; lines between them are drawn by whoever asks. */
-import { useRef, type PointerEvent, type ReactNode } from "react";
+import { useEffect, useRef, type PointerEvent, type ReactNode } from "react";
 
 import type { Size } from "../geometry/viewport";
 
@@ -40,6 +40,11 @@ interface Props {
 
 export function Handles({ picture, spots, move, done, children }: Props) {
   const svg = useRef<SVGSVGElement>(null);
+  // a key moves and lets go at once: what is kept must know of the move, so the newest `done` is called after it
+  const latest = useRef(done);
+  useEffect(() => {
+    latest.current = done;
+  });
   const radius = HANDLE_SHARE * Math.max(picture.width, picture.height);
   const at = (event: PointerEvent) => {
     const box = svg.current!.getBoundingClientRect();
@@ -79,7 +84,7 @@ export function Handles({ picture, spots, move, done, children }: Props) {
               event.preventDefault();
               event.stopPropagation();
               move(index, to);
-              done?.();
+              setTimeout(() => latest.current?.(), 0);
             }
           }}
         >
