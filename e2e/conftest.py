@@ -1,6 +1,7 @@
 """The real studio (web process and worker) with the demo, and a painter's browser that minds every error."""
 
 import os
+import shutil
 import socket
 import subprocess
 import sys
@@ -28,17 +29,25 @@ def free_port() -> int:
         return probe.getsockname()[1]
 
 
+def environment_of(data: Path) -> dict[str, str]:
+    return {**os.environ, "YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
+
+
 @pytest.fixture(scope="session")
-def studio(tmp_path_factory) -> Iterator[str]:
-    """The address of a studio served as `make demo` serves it, with data of its own."""
-    port = free_port()
-    environment = {
-        **os.environ,
-        "YPSOCHROM_DATA": str(tmp_path_factory.mktemp("studio")),
-        "DJANGO_SETTINGS_MODULE": "server.site.settings",
-    }
+def demo(tmp_path_factory) -> Path:
+    """Data of a studio in which the demo was loaded and nothing done since."""
+    data = tmp_path_factory.mktemp("demo")
     for command in (["manage.py", "migrate", "--verbosity", "0"], ["-m", "demo.load", "--once"]):
-        subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment, check=True)
+        subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment_of(data), check=True)
+    return data
+
+
+@pytest.fixture(scope="module")
+def studio(demo: Path, tmp_path_factory) -> Iterator[str]:
+    """The address of a studio served as `make demo` serves it: every module finds the demo untouched."""
+    port, data = free_port(), tmp_path_factory.mktemp("studio")
+    shutil.copytree(demo, data, dirs_exist_ok=True)
+    environment = environment_of(data)
     process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
     for _ in range(150):
         with socket.socket() as probe:

@@ -67,10 +67,18 @@ def test_the_ladder_isolates_a_step_and_is_worked_from_the_keyboard(page: Page):
 
 def test_zooming_keeps_the_picture_and_the_surround_can_be_changed(page: Page):
     open_kettle(page, "subject")
+    expect(page.get_by_role("application", name=re.compile("subject"))).to_be_visible()
     picture = page.get_by_role("img", name=re.compile("The reference"))
+    expect(picture).to_be_visible()
     width = picture.bounding_box()["width"]
     page.get_by_role("button", name="Zoom in").click()
-    assert picture.bounding_box()["width"] > width * 1.2
+    zoomed = picture.bounding_box()["width"]
+    assert zoomed > width * 1.2
+    page.get_by_role("link", name=re.compile("^Areas")).click()
+    expect(page.get_by_role("application", name=re.compile("areas"))).to_be_visible()
+    assert abs(picture.bounding_box()["width"] - zoomed) < 1, "another view of the same picture keeps the place"
+    page.get_by_role("link", name=re.compile("^Subject")).click()
+    expect(page.get_by_role("application", name=re.compile("subject"))).to_be_visible()
     page.get_by_role("button", name="Show the whole picture").click()
     assert abs(picture.bounding_box()["width"] - width) < 1
     page.get_by_role("button", name=re.compile("Surround is middle")).click()

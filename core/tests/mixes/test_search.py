@@ -1,3 +1,5 @@
+import itertools
+
 import colour
 import numpy as np
 import pytest
@@ -7,6 +9,7 @@ from hypothesis import strategies as st
 from ypsochrom.colour import spectra
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.munsell import lab_to_value
+from ypsochrom.mixes import palette
 from ypsochrom.mixes.palette import best_tubes
 from ypsochrom.mixes.search import best_recipes
 from ypsochrom.mixes.table import TENTHS, colours, enumerate_amounts, table_for
@@ -124,6 +127,18 @@ def test_best_tubes_beat_random_palettes_of_the_same_size():
     rng = np.random.default_rng(8)
     others = [("PW6", *rng.choice([k for k in TWELVE if k != "PW6"], 3, replace=False)) for _ in range(6)]
     assert loss_of(chosen, targets) <= min(loss_of(other, targets) for other in others)
+
+
+def test_best_tubes_of_a_small_shelf_are_the_best_there_are_and_swaps_find_a_good_one(monkeypatch):
+    targets = random_mixes(("PW6", "PB28", "PO20", "PBr7ru"), 8, seed=11)
+    shelf = paintbox(EIGHT)
+    best = best_tubes(shelf, targets, np.ones(8), 4)
+    every = [("PW6", *more) for more in itertools.combinations([key for key in EIGHT if key != "PW6"], 3)]
+    losses = sorted(loss_of(keys, targets) for keys in every)
+    assert loss_of(best, targets) <= losses[0] * 1.05  # chosen on a coarser table than the one it is judged by here
+    monkeypatch.setattr(palette, "MOST_WEIGHED", 0)
+    swapped = best_tubes(shelf, targets, np.ones(8), 4)
+    assert losses[0] <= loss_of(swapped, targets) <= losses[len(losses) // 4]
 
 
 def test_best_tubes_keep_white_and_locked_paints_and_the_asked_number():

@@ -1,5 +1,7 @@
 """The few tubes that serve a picture best, out of a shelf."""
 
+import itertools
+import math
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 
@@ -15,6 +17,9 @@ from .uniform import coordinates
 FEWEST_TUBES, MOST_TUBES = 1, 24
 MOST_COMPARED, SHORTLIST = 24, 18
 """Up to so many paints are compared in sets of four; out of more, a shortlist is drawn up by their pairs first."""
+
+MOST_WEIGHED = 10_000
+"""Of so many possible palettes every one is weighed (eight tubes out of sixteen: 6435); of more, by swaps."""
 
 _IN_PAIRS = 3
 """Two colours and white."""
@@ -36,20 +41,21 @@ def best_tubes(
 ) -> tuple[str, ...]:
     """Keys of the `count` paints of the box that match the targets (m, 3) best by weight, in the box's order.
 
-    Greedy choice, then swaps until none helps, over a coarse table of all recipes; white is always kept when there is
-    one, and so are `locked` paints. Deterministic: of equals the earlier key wins.
+    Over a coarse table of all recipes. The best there is where no more than `MOST_WEIGHED` palettes are possible, else
+    a greedy choice from every first tube, then swaps until none helps. White is always kept when there is one, and so
+    are `locked` paints. Deterministic: of equals the earlier key wins.
     """
     checked_tubes(count)
     targets, weights = np.asarray(targets, dtype=float), np.asarray(weights, dtype=float)
     if len(locked) > count:
         raise BadSetting(f"{len(locked)} tubes are locked, but the palette may have {count}.", "Unlock some of them.")
     if len(box) > MOST_COMPARED and count < len(box):
-        names = _greedy(box, targets, weights, max(count, SHORTLIST), locked, most_paints=_IN_PAIRS, swaps=False)
+        names = _chosen(box, targets, weights, max(count, SHORTLIST), locked, most_paints=_IN_PAIRS, swaps=False)
         box = box.only(key for key in box.keys if key in names)
-    return _greedy(box, targets, weights, count, locked, most_paints=MAX_PAINTS, swaps=True)
+    return _chosen(box, targets, weights, count, locked, most_paints=MAX_PAINTS, swaps=True)
 
 
-def _greedy(
+def _chosen(
     box: Paintbox, targets: Lab, weights: Float, count: int, locked: Sequence[str], *, most_paints: int, swaps: bool
 ) -> tuple[str, ...]:
     keys = box.keys
@@ -65,11 +71,20 @@ def _greedy(
         inside = (subsets & ~mask) == 0
         return float(weights @ costs[:, inside].min(axis=1)) if inside.any() else np.inf
 
-    chosen = list(kept)
-    while len(chosen) < count:
-        chosen.append(min((i for i in range(len(keys)) if i not in chosen), key=lambda i: loss([*chosen, i])))
-    if swaps:
-        chosen = _swapped(chosen, kept, len(keys), loss)
+    others, missing = [i for i in range(len(keys)) if i not in kept], count - len(kept)
+    if math.comb(len(others), missing) <= MOST_WEIGHED:
+        chosen = min(([*kept, *more] for more in itertools.combinations(others, missing)), key=loss)
+        return tuple(keys[i] for i in sorted(chosen))
+
+    def grown(chosen: list[int]) -> list[int]:
+        while len(chosen) < count:
+            chosen = [*chosen, min((i for i in others if i not in chosen), key=lambda i: loss([*chosen, i]))]
+        return chosen
+
+    if not swaps:
+        return tuple(keys[i] for i in sorted(grown(kept)))
+    tried = [_swapped(grown([*kept, first]), kept, len(keys), loss) for first in others]
+    chosen = min(tried, key=loss)
     return tuple(keys[i] for i in sorted(chosen))
 
 

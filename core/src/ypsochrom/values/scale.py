@@ -24,7 +24,7 @@ class PaintRange:
     `curve`: the painter's own points (value in the photo, value in paint), rising; empty for the usual bend.
     """
 
-    darkest: float = 1.75
+    darkest: float = 1.76
     lightest: float = 9.65
     curve: tuple[tuple[float, float], ...] = ()
 

@@ -218,6 +218,9 @@ function ZoneName({ name, keep }: { name: string; keep: (name: string) => void }
   );
 }
 
+/** Greys of values 0.5 to 9.5, dark on the left; CIELAB lightness is about ten times the Munsell value. */
+const LADDER_OF_GREYS = "linear-gradient(to right in lab, lab(5 0 0), lab(95 0 0))";
+
 function ZoneValue({ value, keep }: { value: number; keep: (value: number) => void }) {
   const [now, setNow] = useState(value);
   return (
@@ -232,6 +235,10 @@ function ZoneValue({ value, keep }: { value: number; keep: (value: number) => vo
         step={0.5}
         marks
         value={now}
+        track={false}
+        sx={{
+          "& .MuiSlider-rail": { height: 20, opacity: 1, borderRadius: "2px", background: LADDER_OF_GREYS },
+        }}
         onChange={(_, to) => setNow(to as number)}
         onChangeCommitted={(_, to) => to !== value && keep(to as number)}
       />

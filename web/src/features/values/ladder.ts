@@ -46,3 +46,17 @@ export function greyOf(value: number): number {
 export function middles(limits: readonly number[]): number[] {
   return [...limits, 10].map((limit, i) => ((limits[i - 1] ?? 0) + limit) / 2);
 }
+
+/** Which step every grey of a kept map stands for. */
+export function stepsOfGreys(steps: readonly { index: number; grey: string }[]): Uint8Array {
+  const table = new Uint8Array(256);
+  for (const step of steps) table[parseInt(step.grey.slice(1, 3), 16)] = step.index;
+  return table;
+}
+
+/** Every byte of the value picture as its own step, and the screen grey of each: the picture in black and white. */
+export const EVERY_BYTE = Uint8Array.from({ length: 256 }, (_, byte) => byte);
+export const EVERY_TONE = Array.from(EVERY_BYTE, (byte) => greyOf(byte / SCALE));
+
+/** Screen greys of a picture in two and in three values, by the number of thresholds. */
+export const NOTAN_TONES: Record<number, number[]> = { 1: [30, 235], 2: [30, 130, 235] };

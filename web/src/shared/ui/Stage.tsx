@@ -8,8 +8,10 @@ import {
   useMemo,
   useRef,
   useState,
+  type Dispatch,
   type PointerEvent,
   type ReactNode,
+  type SetStateAction,
 } from "react";
 
 import { Box, IconButton, Stack, Tooltip } from "@mui/material";
@@ -53,6 +55,17 @@ export function useSurround(): SurroundState {
   return useContext(SurroundContext);
 }
 
+type Zoom = [Viewport | null, Dispatch<SetStateAction<Viewport | null>>];
+
+const ZoomContext = createContext<Zoom | null>(null);
+
+/** Keeps where the painter zoomed to while one stage after another shows the same picture. */
+export function ZoomProvider({ children }: { children: ReactNode }) {
+  const [view, setView] = useState<Viewport | null>(null);
+  const value = useMemo<Zoom>(() => [view, setView], [view]);
+  return <ZoomContext value={value}>{children}</ZoomContext>;
+}
+
 const TAP_PX = 6;
 
 interface StageProps {
@@ -83,7 +96,8 @@ export function unturned(at: { x: number; y: number }, flip: Flip): { x: number;
 export function Stage({ picture, label, children, onTap, tools, flip = "none", blurPx = 0 }: StageProps) {
   const frameRef = useRef<HTMLDivElement>(null);
   const [frame, setFrame] = useState<Size>({ width: 0, height: 0 });
-  const [view, setView] = useState<Viewport | null>(null);
+  const own = useState<Viewport | null>(null);
+  const [view, setView] = useContext(ZoomContext) ?? own;
   const { surround, next } = useSurround();
   const shown = view ?? fitted(picture, frame);
   const pointers = useRef(new Map<number, { x: number; y: number }>());
@@ -91,20 +105,23 @@ export function Stage({ picture, label, children, onTap, tools, flip = "none", b
 
   useLayoutEffect(() => {
     const element = frameRef.current!;
+    let before: Size | null = null;
     const measure = () => {
-      setFrame({ width: element.clientWidth, height: element.clientHeight });
-      setView(null);
+      const now = { width: element.clientWidth, height: element.clientHeight };
+      if (before && (before.width !== now.width || before.height !== now.height)) setView(null);
+      setFrame(now);
+      before = now;
     };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
+  }, [setView]);
 
   const zoom = useCallback(
     (factor: number, point = { x: frame.width / 2, y: frame.height / 2 }) =>
       setView((now) => zoomedAt(now ?? fitted(picture, frame), factor, point, picture, frame)),
-    [frame, picture],
+    [frame, picture, setView],
   );
 
   useEffect(() => {

@@ -1,0 +1,182 @@
+/** The mixes: those of a tapped area, one in full, all of them, or the choice of the palette they come from. */
+import { useState } from "react";
+
+import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { AreaOverlay } from "../../features/areas";
+import { addPalette } from "../../features/materials";
+import {
+  AreaMixes,
+  changeTubes,
+  choosePalette,
+  keepRecipe,
+  MixFacts,
+  MixList,
+  PaletteChoice,
+  ReachOverlay,
+  reportQuery,
+  type Mixes,
+} from "../../features/mixes";
+import { inWords } from "../../shared/api/client";
+import { byteAt } from "../../shared/ui/pixels";
+import { Layer, Stage } from "../../shared/ui/Stage";
+import { Failed, Loading } from "../../shared/ui/States";
+import { useUndo } from "../../shared/undo/UndoProvider";
+import type { Easel } from "./easel";
+import { FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+
+type ReachLook = "out" | "instead" | "photo";
+
+export function MixesView({ easel }: { easel: Easel }) {
+  const { id, areas, mixes, passes, area, mix, paletteKeys, choose } = easel;
+  const painting = easel.painting.data!;
+  const edits = useMixEdits(easel);
+  const [look, setLook] = useState<ReachLook>("out");
+  const asked = useQuery({ ...reportQuery(id, paletteKeys ?? []), enabled: (paletteKeys?.length ?? 0) > 0 });
+  const reach = paletteKeys ? asked.data : undefined;
+  const served = mix && mix.serves.length < easel.areaOf.size ? mix.serves.map((part) => part.area) : [];
+  return (
+    <>
+      <StageFrame>
+        <Stage
+          picture={{ width: painting.width_px, height: painting.height_px }}
+          label={`${painting.title}, mixes`}
+          onTap={(at) => {
+            const here = easel.labels.data;
+            const hit = here && areas.data?.areas.find((a) => a.index === byteAt(here, at));
+            if (hit) choose({ area: hit.id, mix: null });
+          }}
+          tools={
+            reach && (
+              <ToggleButtonGroup
+                exclusive
+                size="small"
+                value={look}
+                onChange={(_, to: ReachLook | null) => to && setLook(to)}
+                aria-label="What the stage shows"
+                sx={{ bgcolor: "background.paper" }}
+              >
+                <ToggleButton value="out">Out of reach</ToggleButton>
+                <ToggleButton value="instead">In these tubes</ToggleButton>
+                <ToggleButton value="photo">Photo</ToggleButton>
+              </ToggleButtonGroup>
+            )
+          }
+        >
+          {reach && look !== "photo" ? (
+            <Layer src={reach.instead_url} alt="The picture in the colours of this palette" />
+          ) : (
+            <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
+          )}
+          {reach && look === "out" && <ReachOverlay maskUrl={reach.out_url} shareOut={reach.share_out} />}
+          <MapLayer easel={easel} />
+          {(mix || area) && areas.data && !ladderShows(easel) && (
+            <AreaOverlay
+              areas={areas.data.areas}
+              widthMm={painting.width_mm}
+              heightMm={painting.height_mm}
+              chosen={new Set(mix ? served : area ? [area.id] : [])}
+            />
+          )}
+        </Stage>
+      </StageFrame>
+      <PassesStrip easel={easel} />
+      <FactsFrame>{facts()}</FactsFrame>
+    </>
+  );
+
+  function facts() {
+    if (mixes.isPending) return <Loading what="mixes" />;
+    if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
+    if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
+    if (paletteKeys) {
+      return (
+        <PaletteChoice
+          paintingId={id}
+          mixes={mixes.data}
+          keys={paletteKeys}
+          areaNames={easel.areaNames}
+          setKeys={(keys) => choose({ palette: keys.join(",") })}
+          choose={(keys) => void edits.setPalette(keys)}
+          save={(keys) => void edits.savePalette(painting.title, keys)}
+          close={() => choose({ palette: null })}
+        />
+      );
+    }
+    if (mix) {
+      return (
+        <>
+          <Button onClick={() => choose({ mix: null })}>{area ? area.name : "All mixes"}</Button>
+          <MixFacts
+            mix={mix}
+            volume={passes.data?.volumes[mix.id]}
+            areaNames={easel.areaNames}
+            bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
+            giveBack={() => void edits.giveBack(mix.id, mix.name, mix.parts)}
+          />
+        </>
+      );
+    }
+    if (area) {
+      return (
+        <>
+          <Button onClick={() => choose({ area: null })}>All mixes</Button>
+          <AreaMixes
+            areaId={area.id}
+            areaName={area.name}
+            mixes={mixes.data.mixes}
+            volumes={passes.data?.volumes ?? {}}
+            choose={(chosen) => choose({ mix: chosen })}
+          />
+        </>
+      );
+    }
+    const palette = mixes.data.palette.map((tube) => tube.key).join(",");
+    return (
+      <MixList
+        mixes={mixes.data}
+        choose={(chosen) => choose({ mix: chosen })}
+        changeTubes={(tubes) => void edits.keepTubes(tubes)}
+        choosePalette={() => choose({ palette, mix: null, area: null })}
+      />
+    );
+  }
+}
+
+/** Edits of the mixes: what the server answers is shown, and the bench asks anew what is out of date. */
+function useMixEdits({ id, mixes }: Easel) {
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+  async function kept<T>(label: string, ask: (to: T) => Promise<Mixes>, to: T, before: T) {
+    const apply = async (wanted: T) => {
+      queries.setQueryData(["mixes", id], await ask(wanted));
+      await queries.invalidateQueries({ queryKey: ["bench", id] });
+    };
+    try {
+      await edit({ label, act: () => apply(to), undo: () => apply(before) });
+    } catch (error) {
+      tell(inWords(error));
+    }
+  }
+  return {
+    keepTubes: (tubes: number) =>
+      kept("Changed the number of tubes", (n) => changeTubes(id, n), tubes, mixes.data!.tubes),
+    setPalette: async (keys: string[] | null) => {
+      const before = mixes.data!.chosen ? mixes.data!.palette.map((tube) => tube.key) : null;
+      await kept("Chose the palette", (to) => choosePalette(id, to), keys, before);
+      tell("The palette is set. Bring the plan up to date to mix from it.");
+    },
+    giveBack: (mix: string, name: string, own: Record<string, number>) =>
+      kept(`Gave the recipe of ${name} back`, (to) => keepRecipe(id, mix, to), null, own),
+    savePalette: async (title: string, keys: string[]) => {
+      try {
+        const saved = await addPalette(title, keys);
+        await queries.invalidateQueries({ queryKey: ["palettes"] });
+        tell(`Saved as “${saved.name}” among the palettes of the shelf.`);
+      } catch (error) {
+        tell(inWords(error));
+      }
+    },
+  };
+}

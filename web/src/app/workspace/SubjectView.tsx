@@ -1,0 +1,168 @@
+/** The subject: the photo adjusted and composed, other photos laid over it, or zones laid without a photo. */
+import { useState } from "react";
+
+import { useQuery } from "@tanstack/react-query";
+
+import { colourWordsQuery } from "../../features/mixes";
+import {
+  Guides,
+  GuidesOverlay,
+  guidesQuery,
+  handlesOf,
+  Lattice,
+  PatchFacts,
+  PatchOverlay,
+  SubjectFacts,
+  ToolOverlay,
+  useObserving,
+  usePatching,
+  ZoneFacts,
+  type Tool,
+} from "../../features/subject";
+import { TransferFiles, WhereTheEyeGoes } from "../../features/values";
+import type { Spot } from "../../shared/ui/Handles";
+import { byteAt } from "../../shared/ui/pixels";
+import { Layer, Stage } from "../../shared/ui/Stage";
+import type { Easel } from "./easel";
+import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame } from "./frames";
+
+/** What lies over the picture to compose by; kept while the painter looks at other views. */
+export interface Composing {
+  guides: string[];
+  cellMm: number | null;
+}
+
+interface Props {
+  easel: Easel;
+  composing: Composing;
+  compose: (facts: Partial<Composing>) => void;
+}
+
+const USUAL_RADIUS = 0.12;
+
+export function SubjectView({ easel, composing, compose }: Props) {
+  const painting = easel.painting.data!;
+  const [tool, setTool] = useState<Tool | null>(null);
+  const [handles, setHandles] = useState<Spot[]>([]);
+  const [radius, setRadius] = useState(USUAL_RADIUS);
+  const offered = useQuery(guidesQuery(easel.id));
+  const observing = useObserving(painting);
+  const patching = usePatching(painting, true);
+  const words = useQuery({ ...colourWordsQuery, enabled: observing.observation !== null });
+  const { observation } = observing;
+  const shown = shownPicture();
+
+  const chooseTool = (to: Tool | null) => {
+    setTool(to);
+    patching.choose(null, null);
+    easel.setIsolated(null);
+    if (to) setHandles(handlesOf(to, painting));
+    if (to === "focal") setRadius(painting.focal?.radius ?? USUAL_RADIUS);
+  };
+  const tap = (at: Spot) => {
+    if (tool !== null || patching.mode || observation || !easel.mapGreys.data) return;
+    const step = easel.keptSteps[byteAt(easel.mapGreys.data, at)]!;
+    easel.setIsolated(easel.isolated === step ? null : step);
+  };
+  const calm = shown.kind === "cropped" && !ladderShows(easel);
+  return (
+    <>
+      <StageFrame>
+        <Stage picture={shown.size} label={`${painting.title}, subject`} onTap={tap}>
+          <Layer src={shown.url} alt={shown.alt} />
+          {shown.kind === "cropped" && <MapLayer easel={easel} />}
+          {shown.kind === "laying" && <PatchOverlay patching={patching} picture={shown.size} />}
+          {calm && observation && !tool && (
+            <>
+              {observing.sketchUrl && <Layer src={observing.sketchUrl} alt="Your sketch" />}
+              <Lattice
+                observation={observation}
+                colours={observing.colours}
+                lay={observing.lay}
+                overSketch={observing.sketchUrl !== null}
+              />
+            </>
+          )}
+          {calm && (!observation || composing.guides.length > 0 || composing.cellMm !== null) && (
+            <GuidesOverlay
+              picture={shown.size}
+              guides={(offered.data ?? []).filter((guide) => composing.guides.includes(guide.guide))}
+              focal={tool === "focal" ? null : painting.focal}
+              cellMm={composing.cellMm}
+              widthMm={painting.width_mm}
+              heightMm={painting.height_mm}
+            />
+          )}
+          {tool && (
+            <ToolOverlay
+              tool={tool}
+              picture={shown.size}
+              handles={handles}
+              radius={radius}
+              move={setHandles}
+            />
+          )}
+        </Stage>
+      </StageFrame>
+      <PassesStrip easel={easel} />
+      <FactsFrame>
+        {observation && (
+          <ZoneFacts
+            painting={painting}
+            observation={observation}
+            colours={observing.colours}
+            zone={observing.zone}
+            choose={observing.choose}
+            keep={observing.keep}
+            words={words.data}
+          />
+        )}
+        <SubjectFacts
+          key={painting.picture_url}
+          painting={painting}
+          tool={tool}
+          handles={handles}
+          radius={radius}
+          choose={chooseTool}
+          setRadius={setRadius}
+        />
+        {!observation && <PatchFacts patching={patching} />}
+        <Guides
+          offered={offered.data ?? []}
+          shown={composing.guides}
+          show={(guides) => compose({ guides })}
+          cellMm={composing.cellMm}
+          setCellMm={(cellMm) => compose({ cellMm })}
+          shortSideMm={Math.min(painting.width_mm, painting.height_mm)}
+        />
+        {easel.relief.data && <WhereTheEyeGoes relief={easel.relief.data} marked={painting.focal !== null} />}
+        <TransferFiles paintingId={easel.id} cellMm={composing.cellMm} />
+      </FactsFrame>
+    </>
+  );
+
+  /** The cropped picture; while a tool is in hand the photo as it came; while photos are laid, what is worked on. */
+  function shownPicture() {
+    const { mode, reference } = patching;
+    if (mode && reference && (mode === "outline" || mode === "marks")) {
+      const size = { width: reference.width_px, height: reference.height_px };
+      return { kind: "laying", url: reference.url, size, alt: `The photo ${reference.name}` } as const;
+    }
+    if (mode) {
+      const size = { width: painting.whole_width_px, height: painting.whole_height_px };
+      const alt = "Everything laid together, before cropping";
+      return { kind: "laying", url: painting.whole_url, size, alt } as const;
+    }
+    if (tool !== null && tool !== "focal") {
+      const size = { width: painting.reference_width_px, height: painting.reference_height_px };
+      return { kind: "adjusting", url: painting.reference_url, size, alt: "The photo as it came" } as const;
+    }
+    const size = { width: painting.width_px, height: painting.height_px };
+    return {
+      kind: "cropped",
+      url: painting.picture_url,
+      size,
+      alt: "The reference, cropped to the support",
+    } as const;
+  }
+}

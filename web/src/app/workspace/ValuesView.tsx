@@ -1,0 +1,137 @@
+/** The values: the map as masses and contours, looked at from all sides, parted, moved and simplified. */
+import { useState } from "react";
+
+import { useQuery } from "@tanstack/react-query";
+
+import {
+  CharacterFacts,
+  ContourLabels,
+  EVERY_BYTE,
+  EVERY_TONE,
+  LookFacts,
+  NOTAN_TONES,
+  otherBrushQuery,
+  ProfileLine,
+  ProfilePanel,
+  RangeCurve,
+  squintPx,
+  stepsOfGreys,
+  stepTable,
+  ValueCanvas,
+  ValueFacts,
+  type Looking,
+  type Tapped,
+} from "../../features/values";
+import type { Spot } from "../../shared/ui/Handles";
+import { byteAt } from "../../shared/ui/pixels";
+import { Layer, Stage } from "../../shared/ui/Stage";
+import { displayGreys, type Easel } from "./easel";
+import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame, StripFrame, tonesOf } from "./frames";
+
+interface Props {
+  easel: Easel;
+  looking: Looking;
+  look: (facts: Partial<Looking>) => void;
+  showProfile: (on: boolean) => void;
+}
+
+const WIDEST_BRUSH_SHARE = 0.25;
+
+export function ValuesView({ easel, looking, look, showProfile }: Props) {
+  const painting = easel.painting.data!;
+  const values = easel.values.data!;
+  const relief = easel.relief.data;
+  const greys = easel.valueGreys.data;
+  const [tapped, setTapped] = useState<(Tapped & { map: string }) | null>(null);
+  const other = useQuery({
+    ...otherBrushQuery(easel.id, looking.otherBrush ?? 0, values.map_url),
+    enabled: looking.otherBrush !== null,
+  });
+  const otherGreys = useQuery(displayGreys(other.data?.map_url));
+  const picture = { width: painting.width_px, height: painting.height_px };
+  const calm = !ladderShows(easel);
+  const plain =
+    looking.look === "notan2" ? relief?.notan[0] : looking.look === "notan3" ? relief?.notan[1] : undefined;
+
+  const tap = (at: Spot) => {
+    if (!easel.mapGreys.data) return;
+    const step = easel.keptSteps[byteAt(easel.mapGreys.data, at)]!;
+    const again = easel.isolated === step;
+    easel.setIsolated(again ? null : step);
+    setTapped(again ? null : { ...at, step, map: values.map_url });
+  };
+  return (
+    <>
+      <StageFrame>
+        <Stage
+          picture={picture}
+          label={`${painting.title}, values`}
+          onTap={tap}
+          flip={looking.flip}
+          blurPx={squintPx(looking.squintDeg, looking.distanceMm, painting.width_mm, painting.width_px)}
+        >
+          <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
+          <MapLayer
+            easel={easel}
+            always={looking.look === "map" || looking.look === "contours"}
+            contours={looking.look === "contours"}
+          />
+          {calm && looking.look === "map" && looking.otherBrush !== null && otherGreys.data && other.data && (
+            <div style={{ position: "absolute", inset: 0, clipPath: "inset(0 0 0 50%)" }}>
+              <ValueCanvas
+                greys={otherGreys.data}
+                steps={stepsOfGreys(other.data.steps)}
+                tones={tonesOf(easel)}
+                isolated={null}
+                label={`Right half: a brush of ${looking.otherBrush} mm`}
+              />
+            </div>
+          )}
+          {calm && greys && (looking.look === "grey" || plain) && (
+            <ValueCanvas
+              greys={greys}
+              steps={plain ? stepTable(plain) : EVERY_BYTE}
+              tones={plain ? NOTAN_TONES[plain.length]! : EVERY_TONE}
+              isolated={null}
+              label={plain ? `The picture in ${plain.length + 1} values` : "The picture in black and white"}
+            />
+          )}
+          {calm && looking.look === "contours" && relief && (
+            <ContourLabels relief={relief} picture={picture} />
+          )}
+          {looking.ends && (
+            <ProfileLine picture={picture} ends={looking.ends} move={(ends) => look({ ends })} />
+          )}
+        </Stage>
+      </StageFrame>
+      {looking.ends && greys ? (
+        <StripFrame>
+          <ProfilePanel
+            greys={greys}
+            ends={looking.ends}
+            thresholds={values.thresholds}
+            tones={values.steps.map((step) => step.grey)}
+            widthMm={painting.width_mm}
+            heightMm={painting.height_mm}
+          />
+        </StripFrame>
+      ) : (
+        <PassesStrip easel={easel} />
+      )}
+      <FactsFrame>
+        <LookFacts looking={looking} set={look} showProfile={showProfile} />
+        <ValueFacts
+          values={values}
+          change={(label, wanted) => void easel.keepValues(label, wanted)}
+          widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.width_mm, painting.height_mm)}
+          tapped={tapped?.map === values.map_url && easel.isolated !== null ? tapped : null}
+          otherBrush={looking.otherBrush}
+          passBrushes={(easel.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
+          compare={(otherBrush) => look({ otherBrush, look: "map" })}
+        />
+        {relief && <CharacterFacts relief={relief} />}
+        <RangeCurve key={painting.value_url} painting={painting} />
+      </FactsFrame>
+    </>
+  );
+}

@@ -1,0 +1,139 @@
+/** What every view of the workspace shares: the painting's data, what is chosen in the address, and how edits are kept. */
+import { useCallback, useMemo, useState } from "react";
+
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useSearchParams } from "react-router";
+
+import { areasQuery } from "../../features/areas";
+import { mixesQuery } from "../../features/mixes";
+import { benchQuery, passesQuery } from "../../features/passes";
+import { paintingQuery } from "../../features/subject";
+import {
+  askedOf,
+  changeValues,
+  greysQuery,
+  reliefQuery,
+  stepsOfGreys,
+  valuesQuery,
+  type ValuesIn,
+} from "../../features/values";
+import { inWords } from "../../shared/api/client";
+import { useUndo } from "../../shared/undo/UndoProvider";
+import type { Word } from "./words";
+
+const DISPLAY_PX = 1000;
+const LABELS_PX = 800;
+
+type Chosen = { area?: string | null; mix?: string | null; pass?: number | null; palette?: string | null };
+
+export function useEasel(id: number, word: Word) {
+  const [search, setSearch] = useSearchParams();
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+
+  const painting = useQuery(paintingQuery(id));
+  const values = useQuery(valuesQuery(id));
+  const areas = useQuery(areasQuery(id));
+  const mixes = useQuery(mixesQuery(id));
+  const passes = useQuery(passesQuery(id));
+  const bench = useQuery(benchQuery(id));
+  const relief = useQuery({
+    ...reliefQuery(id),
+    enabled: (word === "values" || word === "subject") && values.data !== undefined,
+  });
+  const valueGreys = useQuery({
+    ...greysQuery(painting.data?.value_url ?? "", DISPLAY_PX, false),
+    enabled: !!painting.data,
+  });
+  const mapGreys = useQuery({
+    ...greysQuery(values.data?.map_url ?? "", DISPLAY_PX),
+    enabled: !!values.data,
+  });
+  const labelsUrl = areas.data?.labels_url ?? null;
+  const labels = useQuery({ ...greysQuery(labelsUrl ?? "", LABELS_PX), enabled: labelsUrl !== null });
+
+  const [live, setLive] = useState<number[] | null>(null);
+  const [isolated, setIsolated] = useState<number | null>(null);
+  const keptSteps = useMemo(() => stepsOfGreys(values.data?.steps ?? []), [values.data]);
+
+  const areaOf = useMemo(() => new Map(areas.data?.areas.map((area) => [area.id, area])), [areas.data]);
+  const areaNames = useMemo(
+    () => new Map(areas.data?.areas.map((area) => [area.id, area.name])),
+    [areas.data],
+  );
+  const allMixes = useMemo(() => {
+    const ground = passes.data?.ground;
+    return new Map([...(ground ? [ground] : []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
+  }, [passes.data, mixes.data]);
+  const passNumber = Number(search.get("pass")) || null;
+  const choose = useCallback(
+    (chosen: Chosen) =>
+      setSearch(
+        (now) => {
+          const next = new URLSearchParams(now);
+          for (const [key, value] of Object.entries(chosen)) {
+            if (value === null || value === undefined) next.delete(key);
+            else next.set(key, String(value));
+          }
+          return next;
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  );
+
+  const keepValues = async (label: string, wanted: ValuesIn) => {
+    const before = values.data;
+    if (!before) return;
+    const apply = async (settings: ValuesIn) => {
+      const kept = await changeValues(id, settings);
+      await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
+      queries.setQueryData(["values", id], kept);
+      void queries.invalidateQueries({ queryKey: ["bench", id] });
+      void queries.invalidateQueries({ queryKey: ["values", id, "relief"] });
+    };
+    try {
+      await edit({ label, act: () => apply(wanted), undo: () => apply(askedOf(before)) });
+    } catch (error) {
+      tell(inWords(error));
+    }
+    setLive(null);
+  };
+
+  return {
+    id,
+    search,
+    painting,
+    values,
+    areas,
+    mixes,
+    passes,
+    bench,
+    relief,
+    valueGreys,
+    mapGreys,
+    labels,
+    live,
+    setLive,
+    isolated,
+    setIsolated,
+    keptSteps,
+    areaOf,
+    areaNames,
+    allMixes,
+    area: areaOf.get(search.get("area") ?? ""),
+    mix: allMixes.get(search.get("mix") ?? ""),
+    paletteKeys: search.get("palette")?.split(",").filter(Boolean) ?? null,
+    shownPass: passes.data?.passes.find((p) => p.number === passNumber) ?? passes.data?.passes.at(-1),
+    choose,
+    keepValues,
+  };
+}
+
+/** The easel once the painting and its values are there: what the views are given. */
+export type Easel = ReturnType<typeof useEasel>;
+
+export const displayGreys = (url: string | undefined) => ({
+  ...greysQuery(url ?? "", DISPLAY_PX),
+  enabled: url !== undefined,
+});

@@ -1,0 +1,88 @@
+/** The places of the workspace that a view fills: the stage, the strip below it, the facts beside it. */
+import type { ReactNode } from "react";
+
+import { Box } from "@mui/material";
+import { useNavigate } from "react-router";
+
+import { StageStrip } from "../../features/passes";
+import { greyOf, middles, stepTable, ValueCanvas } from "../../features/values";
+import { Empty } from "../../shared/ui/States";
+import type { Easel } from "./easel";
+
+export function StageFrame({ children }: { children: ReactNode }) {
+  return <Box sx={{ gridArea: "stage", minHeight: 0 }}>{children}</Box>;
+}
+
+export function FactsFrame({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      component="section"
+      aria-label="Facts"
+      sx={{ gridArea: "facts", overflow: "auto", bgcolor: "background.paper", px: 2.5, py: 1 }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+export function StripFrame({ children }: { children: ReactNode }) {
+  return <Box sx={{ gridArea: "strip", minWidth: 0 }}>{children}</Box>;
+}
+
+/** The painting after every pass, below every view; one is chosen on the passes view only. */
+export function PassesStrip({ easel, chosen = null }: { easel: Easel; chosen?: number | null }) {
+  const navigate = useNavigate();
+  const painting = easel.painting.data!;
+  const passes = easel.passes.data?.passes ?? [];
+  if (passes.length === 0) return null;
+  return (
+    <StripFrame>
+      <StageStrip
+        passes={passes}
+        chosen={chosen}
+        choose={(number) => void navigate(`/paintings/${easel.id}/passes?pass=${number}`)}
+        proportion={painting.width_px / painting.height_px}
+      />
+    </StripFrame>
+  );
+}
+
+/** The value map over the picture while a border moves or a step stands alone, whatever the view; or where it is asked for. */
+export function MapLayer({
+  easel,
+  always = false,
+  contours = false,
+}: {
+  easel: Easel;
+  always?: boolean;
+  contours?: boolean;
+}) {
+  const { live, isolated } = easel;
+  const source = live ? easel.valueGreys.data : easel.mapGreys.data;
+  if (!source || !(always || live !== null || isolated !== null)) return null;
+  return (
+    <ValueCanvas
+      greys={source}
+      steps={live ? stepTable(live) : easel.keptSteps}
+      tones={live ? middles(live).map(greyOf) : tonesOf(easel)}
+      isolated={isolated}
+      contours={contours && live === null && isolated === null}
+      label={isolated === null ? "Value map" : `Value map, step ${isolated + 1} alone`}
+    />
+  );
+}
+
+/** Whether the ladder has the stage: a border moves, or a step stands alone. */
+export const ladderShows = ({ live, isolated }: Easel): boolean => live !== null || isolated !== null;
+
+export const tonesOf = (easel: Easel): number[] =>
+  easel.values.data!.steps.map((step) => parseInt(step.grey.slice(1, 3), 16));
+
+export function NotPlanned({ what }: { what: string }) {
+  return (
+    <Empty title={`No ${what} yet`}>
+      Press <strong>Plan the painting</strong> on the bench. It takes a few seconds and can be repeated
+      whenever something changes.
+    </Empty>
+  );
+}
