@@ -141,28 +141,29 @@ export function ZoneFacts({ painting, observation, colours, zone, choose, keep, 
             ))}
           </TextField>
         </Stack>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={now.lit ? "lit" : "shaded"}
-          onChange={(_, to: string | null) => to && void change("Set lit or shaded", { lit: to === "lit" })}
-          aria-label="Light on the zone"
-        >
-          <ToggleButton value="lit">Lit</ToggleButton>
-          <ToggleButton value="shaded">Shaded</ToggleButton>
-        </ToggleButtonGroup>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={now.plane}
-          onChange={(_, to: Zone["plane"] | null) => to && void change("Set the plane", { plane: to })}
-          aria-label="How far away"
-          sx={{ ml: 1 }}
-        >
-          <ToggleButton value="front">Front</ToggleButton>
-          <ToggleButton value="middle">Middle</ToggleButton>
-          <ToggleButton value="back">Back</ToggleButton>
-        </ToggleButtonGroup>
+        <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={now.lit ? "lit" : "shaded"}
+            onChange={(_, to: string | null) => to && void change("Set lit or shaded", { lit: to === "lit" })}
+            aria-label="Light on the zone"
+          >
+            <ToggleButton value="lit">Lit</ToggleButton>
+            <ToggleButton value="shaded">Shaded</ToggleButton>
+          </ToggleButtonGroup>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={now.plane}
+            onChange={(_, to: Zone["plane"] | null) => to && void change("Set the plane", { plane: to })}
+            aria-label="How far away"
+          >
+            <ToggleButton value="front">Front</ToggleButton>
+            <ToggleButton value="middle">Middle</ToggleButton>
+            <ToggleButton value="back">Back</ToggleButton>
+          </ToggleButtonGroup>
+        </Stack>
       </Section>
       <Section title="Frame">
         <ToggleButtonGroup
@@ -193,7 +194,7 @@ export function ZoneFacts({ painting, observation, colours, zone, choose, keep, 
         </Box>
         {problem && <Alert severity="error">{problem}</Alert>}
         <Typography color="text.secondary">
-          {[observation.notes.when, observation.notes.place, observation.notes.weather]
+          {[observation.notes.when.replace("T", " "), observation.notes.place, observation.notes.weather]
             .filter(Boolean)
             .join(" · ")}
         </Typography>
