@@ -1,5 +1,6 @@
 """The few tubes that serve a picture best, out of a shelf."""
 
+import functools
 import itertools
 import math
 from collections.abc import Callable, Sequence
@@ -66,10 +67,13 @@ def _chosen(
     weights = weights / float(weights.sum())
     kept = _always_kept(box, locked)[:count]
 
-    def loss(chosen: Sequence[int]) -> float:
-        mask = sum(1 << i for i in chosen)
+    @functools.cache
+    def loss_of(mask: int) -> float:
         inside = (subsets & ~mask) == 0
         return float(weights @ costs[:, inside].min(axis=1)) if inside.any() else np.inf
+
+    def loss(chosen: Sequence[int]) -> float:
+        return loss_of(sum(1 << i for i in chosen))
 
     others, missing = [i for i in range(len(keys)) if i not in kept], count - len(kept)
     if math.comb(len(others), missing) <= MOST_WEIGHED:
