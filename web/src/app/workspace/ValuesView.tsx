@@ -1,5 +1,5 @@
 /** The values: the map as masses and contours, looked at from all sides, parted, moved and simplified. */
-import { useState } from "react";
+import { useMemo, useState } from "react";
 
 import { useQuery } from "@tanstack/react-query";
 
@@ -26,7 +26,7 @@ import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { displayGreys, type Easel } from "./easel";
-import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame, StripFrame, tonesOf } from "./frames";
+import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame, StripFrame } from "./frames";
 
 interface Props {
   easel: Easel;
@@ -48,10 +48,12 @@ export function ValuesView({ easel, looking, look, showProfile }: Props) {
     enabled: looking.otherBrush !== null,
   });
   const otherGreys = useQuery(displayGreys(other.data?.map_url));
-  const picture = { width: painting.width_px, height: painting.height_px };
-  const calm = !ladderShows(easel);
   const plain =
     looking.look === "notan2" ? relief?.notan[0] : looking.look === "notan3" ? relief?.notan[1] : undefined;
+  const otherSteps = useMemo(() => stepsOfGreys(other.data?.steps ?? []), [other.data]);
+  const plainSteps = useMemo(() => (plain ? stepTable(plain) : EVERY_BYTE), [plain]);
+  const picture = { width: painting.width_px, height: painting.height_px };
+  const calm = !ladderShows(easel);
 
   const tap = (at: Spot) => {
     if (!easel.mapGreys.data) return;
@@ -80,8 +82,8 @@ export function ValuesView({ easel, looking, look, showProfile }: Props) {
             <div style={{ position: "absolute", inset: 0, clipPath: "inset(0 0 0 50%)" }}>
               <ValueCanvas
                 greys={otherGreys.data}
-                steps={stepsOfGreys(other.data.steps)}
-                tones={tonesOf(easel)}
+                steps={otherSteps}
+                tones={easel.keptTones}
                 isolated={null}
                 label={`Right half: a brush of ${looking.otherBrush} mm`}
               />
@@ -90,7 +92,7 @@ export function ValuesView({ easel, looking, look, showProfile }: Props) {
           {calm && greys && (looking.look === "grey" || plain) && (
             <ValueCanvas
               greys={greys}
-              steps={plain ? stepTable(plain) : EVERY_BYTE}
+              steps={plainSteps}
               tones={plain ? NOTAN_TONES[plain.length]! : EVERY_TONE}
               isolated={null}
               label={plain ? `The picture in ${plain.length + 1} values` : "The picture in black and white"}

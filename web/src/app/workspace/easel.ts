@@ -55,6 +55,10 @@ export function useEasel(id: number, word: Word) {
   const [live, setLive] = useState<number[] | null>(null);
   const [isolated, setIsolated] = useState<number | null>(null);
   const keptSteps = useMemo(() => stepsOfGreys(values.data?.steps ?? []), [values.data]);
+  const keptTones = useMemo(
+    () => (values.data?.steps ?? []).map((step) => parseInt(step.grey.slice(1, 3), 16)),
+    [values.data],
+  );
 
   const areaOf = useMemo(() => new Map(areas.data?.areas.map((area) => [area.id, area])), [areas.data]);
   const areaNames = useMemo(
@@ -118,6 +122,7 @@ export function useEasel(id: number, word: Word) {
     isolated,
     setIsolated,
     keptSteps,
+    keptTones,
     areaOf,
     areaNames,
     allMixes,

@@ -1,5 +1,5 @@
 /** The places of the workspace that a view fills: the stage, the strip below it, the facts beside it. */
-import type { ReactNode } from "react";
+import { useMemo, type ReactNode } from "react";
 
 import { Box } from "@mui/material";
 import { useNavigate } from "react-router";
@@ -58,13 +58,14 @@ export function MapLayer({
   contours?: boolean;
 }) {
   const { live, isolated } = easel;
+  const dragged = useMemo(() => live && { steps: stepTable(live), tones: middles(live).map(greyOf) }, [live]);
   const source = live ? easel.valueGreys.data : easel.mapGreys.data;
   if (!source || !(always || live !== null || isolated !== null)) return null;
   return (
     <ValueCanvas
       greys={source}
-      steps={live ? stepTable(live) : easel.keptSteps}
-      tones={live ? middles(live).map(greyOf) : tonesOf(easel)}
+      steps={dragged?.steps ?? easel.keptSteps}
+      tones={dragged?.tones ?? easel.keptTones}
       isolated={isolated}
       contours={contours && live === null && isolated === null}
       label={isolated === null ? "Value map" : `Value map, step ${isolated + 1} alone`}
@@ -74,9 +75,6 @@ export function MapLayer({
 
 /** Whether the ladder has the stage: a border moves, or a step stands alone. */
 export const ladderShows = ({ live, isolated }: Easel): boolean => live !== null || isolated !== null;
-
-export const tonesOf = (easel: Easel): number[] =>
-  easel.values.data!.steps.map((step) => parseInt(step.grey.slice(1, 3), 16));
 
 export function NotPlanned({ what }: { what: string }) {
   return (
