@@ -47,8 +47,8 @@ def test_a_recipe_is_chosen_among_several_kept_for_the_mix_and_given_back(page: 
 def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: Page):
     to_the_bench(page)
     page.get_by_role("button", name="By hand").click()
-    for _ in range(3):
-        page.get_by_role("button", name="Add a dab of titanium white").click()
+    heap = page.get_by_role("button", name="Add a dab of titanium white")
+    heap.evaluate("heap => { for (let dab = 0; dab < 3; dab++) heap.click(); }")  # quicker than it is drawn
     page.get_by_role("button", name="Add a dab of burnt sienna").click()
     pile = page.get_by_role("region", name="The pile")
     words = pile.get_by_role("status")

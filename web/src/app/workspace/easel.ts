@@ -1,8 +1,7 @@
 /** What every view of the workspace shares: the painting's data, what is chosen in the address, and how edits are kept. */
-import { useCallback, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useSearchParams } from "react-router";
 
 import { areasQuery } from "../../features/areas";
 import { mixesQuery } from "../../features/mixes";
@@ -17,6 +16,7 @@ import {
   valuesQuery,
   type ValuesIn,
 } from "../../features/values";
+import { useAddress } from "../../shared/address";
 import { inWords } from "../../shared/api/client";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Word } from "./words";
@@ -27,7 +27,7 @@ const LABELS_PX = 800;
 type Chosen = { area?: string | null; mix?: string | null; pass?: number | null; palette?: string | null };
 
 export function useEasel(id: number, word: Word) {
-  const [search, setSearch] = useSearchParams();
+  const { search, change } = useAddress();
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
 
@@ -70,21 +70,7 @@ export function useEasel(id: number, word: Word) {
     return new Map([...(ground ? [ground] : []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
   const passNumber = Number(search.get("pass")) || null;
-  const choose = useCallback(
-    (chosen: Chosen) =>
-      setSearch(
-        (now) => {
-          const next = new URLSearchParams(now);
-          for (const [key, value] of Object.entries(chosen)) {
-            if (value === null || value === undefined) next.delete(key);
-            else next.set(key, String(value));
-          }
-          return next;
-        },
-        { replace: true },
-      ),
-    [setSearch],
-  );
+  const choose: (chosen: Chosen) => void = change;
 
   const keepValues = async (label: string, wanted: ValuesIn) => {
     const before = values.data;

@@ -12,6 +12,9 @@ export function takeDab(parts: Parts, key: string): Parts {
   return Object.fromEntries(Object.entries(parts).filter(([other]) => other !== key));
 }
 
+/** Change the pile there is at that moment, under a label that undo shows. */
+export type ChangeParts = (label: string, change: (now: Parts) => Parts) => void;
+
 export const isEmpty = (parts: Parts): boolean => Object.values(parts).every((amount) => amount <= 0);
 
 export const total = (parts: Parts): number => Object.values(parts).reduce((sum, amount) => sum + amount, 0);

@@ -7,7 +7,7 @@ import { useQuery } from "@tanstack/react-query";
 import { inWords } from "../../../shared/api/client";
 import { value } from "../../../shared/ui/numbers";
 import { Trio } from "../../../shared/ui/Swatch";
-import { addDab, basis, isEmpty, takeDab } from "../parts";
+import { addDab, basis, isEmpty, takeDab, type ChangeParts } from "../parts";
 import { pileQuery, type From, type PaletteTube, type Parts } from "../queries";
 import { Lights } from "./Lights";
 import { Order } from "./Order";
@@ -18,7 +18,7 @@ interface Props {
   lab: number[] | null;
   from: From;
   volume: number;
-  setParts: (label: string, parts: Parts) => void;
+  setParts: ChangeParts;
   keep: ((parts: Parts) => Promise<void>) | null;
 }
 
@@ -69,7 +69,7 @@ export function ByHand({ parts, palette, lab, from, volume, setParts, keep }: Pr
                   Keep for this mix
                 </Button>
               )}
-              <Button variant="outlined" onClick={() => setParts("Cleared the pile", {})}>
+              <Button variant="outlined" onClick={() => setParts("Cleared the pile", () => ({}))}>
                 Clear the pile
               </Button>
             </Stack>
@@ -90,7 +90,7 @@ export function Heaps({
 }: {
   parts: Parts;
   palette: PaletteTube[];
-  setParts: (label: string, parts: Parts) => void;
+  setParts: ChangeParts;
 }) {
   return (
     <Box
@@ -111,7 +111,7 @@ export function Heaps({
         return (
           <Box component="li" key={tube.key}>
             <ButtonBase
-              onClick={() => setParts(`Added ${tube.name}`, addDab(parts, tube.key))}
+              onClick={() => setParts(`Added ${tube.name}`, (now) => addDab(now, tube.key))}
               aria-label={`Add a dab of ${tube.name}`}
               sx={{ width: "100%", height: 56, bgcolor: tube.masstone, borderRadius: "2px" }}
             />
@@ -121,7 +121,7 @@ export function Heaps({
             <Stack direction="row" sx={{ alignItems: "center", justifyContent: "space-between" }}>
               <IconButton
                 disabled={dabs === 0}
-                onClick={() => setParts(`Took ${tube.name} away`, takeDab(parts, tube.key))}
+                onClick={() => setParts(`Took ${tube.name} away`, (now) => takeDab(now, tube.key))}
                 aria-label={`Take a dab of ${tube.name} away`}
               >
                 <RemoveIcon />
@@ -130,7 +130,7 @@ export function Heaps({
                 {dabs}
               </Typography>
               <IconButton
-                onClick={() => setParts(`Added ${tube.name}`, addDab(parts, tube.key))}
+                onClick={() => setParts(`Added ${tube.name}`, (now) => addDab(now, tube.key))}
                 aria-label={`One more part of ${tube.name}`}
               >
                 <AddIcon />

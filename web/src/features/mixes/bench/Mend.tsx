@@ -17,7 +17,7 @@ import { useMutation } from "@tanstack/react-query";
 import { inWords } from "../../../shared/api/client";
 import { Section } from "../../../shared/ui/Facts";
 import { value } from "../../../shared/ui/numbers";
-import { amountWords, isEmpty, proportionWords } from "../parts";
+import { amountWords, isEmpty, proportionWords, type ChangeParts } from "../parts";
 import {
   findCorrections,
   readColorimeter,
@@ -36,7 +36,7 @@ interface Props {
   lab: number[] | null;
   volume: number;
   palette: PaletteTube[];
-  setParts: (label: string, parts: Parts) => void;
+  setParts: ChangeParts;
 }
 
 export function Mend({ parts, lab, volume, palette, setParts }: Props) {

@@ -3,12 +3,12 @@ import { useState } from "react";
 
 import { Box, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useSearchParams } from "react-router";
 
+import { addressNow, useAddress } from "../../../shared/address";
 import { inWords } from "../../../shared/api/client";
 import { useUndo } from "../../../shared/undo/UndoProvider";
 import { tubesQuery } from "../../materials";
-import { isEmpty, read, readLab, written, writtenLab, type Wish } from "../parts";
+import { isEmpty, read, readLab, written, writtenLab, type ChangeParts, type Wish } from "../parts";
 import { keepRecipe, mixesQuery, type From, type Parts, type PaletteTube, type Wishes } from "../queries";
 import { Aim } from "./Aim";
 import { ByHand } from "./ByHand";
@@ -27,7 +27,7 @@ type Mode = (typeof MODES)[number][0];
 const USUAL_ML = 10;
 
 export default function MixingPage() {
-  const [search, setSearch] = useSearchParams();
+  const { search, change: set } = useAddress();
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const painting = Number(search.get("painting")) || null;
@@ -57,21 +57,11 @@ export default function MixingPage() {
     only_enough: onlyEnough,
   };
 
-  const set = (facts: Record<string, string | number | null>, replace = true) =>
-    setSearch(
-      (now) => {
-        const next = new URLSearchParams(now);
-        for (const [key, value] of Object.entries(facts)) {
-          if (value === null) next.delete(key);
-          else next.set(key, String(value));
-        }
-        return next;
-      },
-      { replace },
-    );
-  const setParts = (label: string, next: Parts) => {
+  const setParts: ChangeParts = (label, change) => {
+    const before = read(addressNow().get("parts"));
+    const after = change(before);
     const apply = async (to: Parts) => set({ parts: isEmpty(to) ? null : written(to) });
-    void edit({ label, act: () => apply(next), undo: () => apply(parts) });
+    void edit({ label, act: () => apply(after), undo: () => apply(before) });
   };
   const keep =
     painting !== null && mix !== null
