@@ -116,6 +116,7 @@ def test_a_mass_is_made_lighter_kept_and_put_back(page: Page):
     page.goto("/paintings/1/values")
     facts = page.get_by_role("region", name="Facts")
     stage = page.get_by_role("application")
+    expect(stage.get_by_role("img", name="Value map")).to_be_visible()
     box = stage.bounding_box()
     stage.click(position={"x": box["width"] / 2, "y": box["height"] * 0.86})
     expect(facts.get_by_text(re.compile("The tapped mass lies on step"))).to_be_visible()
@@ -178,9 +179,9 @@ def test_a_subject_without_a_photo_is_laid_in_zones_and_planned(page: Page):
     page.mouse.dblclick(*at(4, 10))  # the lower part, cut off from the upper one, is filled
     facts.get_by_role("button", name="Another zone").click()
     expect(facts.get_by_role("heading", name="This zone: zone 3")).to_be_visible()
-    facts.get_by_label("Hue").click()
-    page.get_by_role("option", name="orange").click()
-    expect(facts.get_by_label("Chroma")).to_have_text("greyed")
+    facts.get_by_role("group", name="Hue").get_by_role("button", name="orange").click()
+    chroma = facts.get_by_role("group", name="Chroma").get_by_role("button", name="greyed")
+    expect(chroma).to_have_attribute("aria-pressed", "true")
     lattice.focus()
     for key in ("ArrowRight", "ArrowRight", "ArrowDown", "Enter"):
         page.keyboard.press(key)

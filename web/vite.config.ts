@@ -4,7 +4,7 @@ import { defineConfig } from "vite";
 const server = process.env.YPSOCHROM_SERVER ?? "http://127.0.0.1:8765";
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react({ compiler: { logDiagnostics: true } })],
   build: { assetsDir: "static", target: "es2022", chunkSizeWarningLimit: 700 },
   server: { proxy: { "/api": server, "/media": server } },
 });

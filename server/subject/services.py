@@ -2,6 +2,7 @@
 
 from collections import OrderedDict
 from dataclasses import dataclass
+from functools import lru_cache
 from threading import Lock
 from typing import Any, Literal
 
@@ -118,8 +119,13 @@ def subject_of(painting: Painting) -> Subject:
 
 def _reference_of(painting: Painting) -> Picture:
     if painting.observation is not None:
-        return picture_of(_observed(painting.observation), support_of(painting).proportion)
+        return _seen(_observed(painting.observation), support_of(painting).proportion)
     return decode(pictures.read(painting.reference))
+
+
+@lru_cache(maxsize=2)
+def _seen(observed: Observation, proportion: float) -> Picture:
+    return picture_of(observed, proportion)
 
 
 def _observed(written: dict[str, Any]) -> Observation:

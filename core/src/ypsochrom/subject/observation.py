@@ -27,6 +27,8 @@ MOST_ZONES = 40
 LONGEST_NAME = 60
 _LONGEST_PX = 1200
 _SMOOTHING_CELLS = 0.55
+_COARSE_PER_CELL = 12
+"""Pixels a cell at which the masks are softened; they vary so slowly that more would show no difference."""
 
 
 @dataclass(frozen=True)
@@ -91,14 +93,16 @@ def zone_labels(observed: Observation, width: int, height: int) -> LabelImage:
     if observed.borders == "stepped":
         return large
     # every zone's mask softened by about half a cell; the strongest wins, which cuts the corners of the steps straight
-    sigma = _SMOOTHING_CELLS * width / observed.columns
+    coarse = (observed.columns * _COARSE_PER_CELL, observed.rows * _COARSE_PER_CELL)
+    small = np.asarray(cv2.resize(lattice, coarse, interpolation=cv2.INTER_NEAREST))
+    sigma = _SMOOTHING_CELLS * _COARSE_PER_CELL
     best = np.full((height, width), -1.0, dtype=np.float32)
     labels = large.copy()
     for index in np.unique(lattice).tolist():
-        soft = np.asarray(cv2.GaussianBlur((large == index).astype(np.float32), (0, 0), sigma))
-        wins = soft > best
-        labels[wins] = index
-        best = np.maximum(best, soft)
+        soft = cv2.GaussianBlur((small == index).astype(np.float32), (0, 0), sigma)
+        fine = np.asarray(cv2.resize(soft, (width, height), interpolation=cv2.INTER_CUBIC))
+        labels[fine > best] = index
+        best = np.maximum(best, fine)
     return labels
 
 

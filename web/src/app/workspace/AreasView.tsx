@@ -36,20 +36,24 @@ export function AreasView({ easel }: { easel: Easel }) {
         </Stage>
       </StageFrame>
       <PassesStrip easel={easel} />
-      <FactsFrame>{facts()}</FactsFrame>
+      <FactsFrame>
+        <Facts easel={easel} />
+      </FactsFrame>
     </>
   );
+}
 
-  function facts() {
-    if (areas.isPending) return <Loading what="areas" />;
-    if (areas.isError) return <Failed error={areas.error} again={() => void areas.refetch()} />;
-    if (areas.data.areas.length === 0) return <NotPlanned what="areas" />;
-    if (!area) return <AreaList areas={areas.data.areas} choose={(chosen) => choose({ area: chosen })} />;
-    return (
-      <>
-        <Button onClick={() => choose({ area: null })}>All areas</Button>
-        <AreaFacts key={`${area.id}${area.name}`} area={area} paintingId={easel.id} />
-      </>
-    );
-  }
+/** The chosen area in full, or all of them as a list. */
+function Facts({ easel }: { easel: Easel }) {
+  const { areas, area, choose } = easel;
+  if (areas.isPending) return <Loading what="areas" />;
+  if (areas.isError) return <Failed error={areas.error} again={() => void areas.refetch()} />;
+  if (areas.data.areas.length === 0) return <NotPlanned what="areas" />;
+  if (!area) return <AreaList areas={areas.data.areas} choose={(chosen) => choose({ area: chosen })} />;
+  return (
+    <>
+      <Button onClick={() => choose({ area: null })}>All areas</Button>
+      <AreaFacts key={`${area.id}${area.name}`} area={area} paintingId={easel.id} />
+    </>
+  );
 }

@@ -40,7 +40,7 @@ export function Bench({ paintingId, title, bench, search }: Props) {
     >
       <Typography
         variant="h2"
-        sx={{ mb: { md: 1.5 }, width: { xs: "100%", md: "auto" }, overflowWrap: "anywhere" }}
+        sx={{ mb: { md: 1.5 }, width: { xs: "calc(100% - 220px)", md: "auto" }, overflowWrap: "anywhere" }}
       >
         {title}
       </Typography>
@@ -59,6 +59,7 @@ export function Bench({ paintingId, title, bench, search }: Props) {
               color: "inherit",
               textDecoration: "none",
               borderRadius: 3,
+              order: 2,
               fontWeight: isActive ? 680 : 450,
               background: isActive ? "var(--bench-here)" : "none",
             })}
@@ -76,7 +77,7 @@ export function Bench({ paintingId, title, bench, search }: Props) {
           </NavLink>
         );
       })}
-      <Box sx={{ mt: { md: 2 }, minWidth: 190 }}>
+      <Box sx={{ mt: { md: 2 }, order: { xs: 1, md: 2 }, width: { xs: 200, md: "auto" } }}>
         <PlanRunner paintingId={paintingId} />
       </Box>
     </Box>

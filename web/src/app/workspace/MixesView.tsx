@@ -29,9 +29,8 @@ import { FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame 
 type ReachLook = "out" | "instead" | "photo";
 
 export function MixesView({ easel }: { easel: Easel }) {
-  const { id, areas, mixes, passes, area, mix, paletteKeys, choose } = easel;
+  const { id, areas, area, mix, paletteKeys, choose } = easel;
   const painting = easel.painting.data!;
-  const edits = useMixEdits(easel);
   const [look, setLook] = useState<ReachLook>("out");
   const asked = useQuery({ ...reportQuery(id, paletteKeys ?? []), enabled: (paletteKeys?.length ?? 0) > 0 });
   const reach = paletteKeys ? asked.data : undefined;
@@ -82,66 +81,72 @@ export function MixesView({ easel }: { easel: Easel }) {
         </Stage>
       </StageFrame>
       <PassesStrip easel={easel} />
-      <FactsFrame>{facts()}</FactsFrame>
+      <FactsFrame>
+        <Facts easel={easel} />
+      </FactsFrame>
     </>
   );
+}
 
-  function facts() {
-    if (mixes.isPending) return <Loading what="mixes" />;
-    if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
-    if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
-    if (paletteKeys) {
-      return (
-        <PaletteChoice
-          paintingId={id}
-          mixes={mixes.data}
-          keys={paletteKeys}
-          areaNames={easel.areaNames}
-          setKeys={(keys) => choose({ palette: keys.join(",") })}
-          choose={(keys) => void edits.setPalette(keys)}
-          save={(keys) => void edits.savePalette(painting.title, keys)}
-          close={() => choose({ palette: null })}
-        />
-      );
-    }
-    if (mix) {
-      return (
-        <>
-          <Button onClick={() => choose({ mix: null })}>{area ? area.name : "All mixes"}</Button>
-          <MixFacts
-            mix={mix}
-            volume={passes.data?.volumes[mix.id]}
-            areaNames={easel.areaNames}
-            bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
-            giveBack={() => void edits.giveBack(mix.id, mix.name, mix.parts)}
-          />
-        </>
-      );
-    }
-    if (area) {
-      return (
-        <>
-          <Button onClick={() => choose({ area: null })}>All mixes</Button>
-          <AreaMixes
-            areaId={area.id}
-            areaName={area.name}
-            mixes={mixes.data.mixes}
-            volumes={passes.data?.volumes ?? {}}
-            choose={(chosen) => choose({ mix: chosen })}
-          />
-        </>
-      );
-    }
-    const palette = mixes.data.palette.map((tube) => tube.key).join(",");
+/** The choice of tubes, one mix, the mixes of an area, or all of them. */
+function Facts({ easel }: { easel: Easel }) {
+  const { id, mixes, passes, area, mix, paletteKeys, choose } = easel;
+  const painting = easel.painting.data!;
+  const edits = useMixEdits(easel);
+  if (mixes.isPending) return <Loading what="mixes" />;
+  if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
+  if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
+  if (paletteKeys) {
     return (
-      <MixList
+      <PaletteChoice
+        paintingId={id}
         mixes={mixes.data}
-        choose={(chosen) => choose({ mix: chosen })}
-        changeTubes={(tubes) => void edits.keepTubes(tubes)}
-        choosePalette={() => choose({ palette, mix: null, area: null })}
+        keys={paletteKeys}
+        areaNames={easel.areaNames}
+        setKeys={(keys) => choose({ palette: keys.join(",") })}
+        choose={(keys) => void edits.setPalette(keys)}
+        save={(keys) => void edits.savePalette(painting.title, keys)}
+        close={() => choose({ palette: null })}
       />
     );
   }
+  if (mix) {
+    return (
+      <>
+        <Button onClick={() => choose({ mix: null })}>{area ? area.name : "All mixes"}</Button>
+        <MixFacts
+          mix={mix}
+          volume={passes.data?.volumes[mix.id]}
+          areaNames={easel.areaNames}
+          bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
+          giveBack={() => void edits.giveBack(mix.id, mix.name, mix.parts)}
+        />
+      </>
+    );
+  }
+  if (area) {
+    return (
+      <>
+        <Button onClick={() => choose({ area: null })}>All mixes</Button>
+        <AreaMixes
+          areaId={area.id}
+          areaName={area.name}
+          mixes={mixes.data.mixes}
+          volumes={passes.data?.volumes ?? {}}
+          choose={(chosen) => choose({ mix: chosen })}
+        />
+      </>
+    );
+  }
+  const palette = mixes.data.palette.map((tube) => tube.key).join(",");
+  return (
+    <MixList
+      mixes={mixes.data}
+      choose={(chosen) => choose({ mix: chosen })}
+      changeTubes={(tubes) => void edits.keepTubes(tubes)}
+      choosePalette={() => choose({ palette, mix: null, area: null })}
+    />
+  );
 }
 
 /** Edits of the mixes: what the server answers is shown, and the bench asks anew what is out of date. */

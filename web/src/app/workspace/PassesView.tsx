@@ -11,7 +11,7 @@ import { FactsFrame, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./fra
 export function PassesView({ easel }: { easel: Easel }) {
   const navigate = useNavigate();
   const painting = easel.painting.data!;
-  const { id, passes, areas, labels, shownPass } = easel;
+  const { id, areas, labels, shownPass } = easel;
   return (
     <>
       <StageFrame>
@@ -35,30 +35,36 @@ export function PassesView({ easel }: { easel: Easel }) {
         </Stage>
       </StageFrame>
       <PassesStrip easel={easel} chosen={shownPass?.number ?? null} />
-      <FactsFrame>{facts()}</FactsFrame>
+      <FactsFrame>
+        <Facts easel={easel} />
+      </FactsFrame>
     </>
   );
+}
 
-  function facts() {
-    if (passes.isPending) return <Loading what="passes" />;
-    if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
-    if (!shownPass) return <NotPlanned what="passes" />;
-    const { data: bench } = easel.bench;
-    return (
-      <>
-        <PassFacts
-          pass={shownPass}
-          mixes={easel.allMixes}
-          areas={easel.areaOf}
-          chooseMix={(chosen) => void navigate(`/paintings/${id}/mixes?mix=${chosen}`)}
-        />
-        <PaintNeeds passes={passes.data} />
-        <PlanFiles
-          paintingId={id}
-          title={painting.title}
-          ready={bench?.passes === "current" && bench.areas === "current"}
-        />
-      </>
-    );
-  }
+/** What is done in the chosen pass, and how much paint the whole takes. */
+function Facts({ easel }: { easel: Easel }) {
+  const navigate = useNavigate();
+  const painting = easel.painting.data!;
+  const { id, passes, shownPass } = easel;
+  if (passes.isPending) return <Loading what="passes" />;
+  if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
+  if (!shownPass) return <NotPlanned what="passes" />;
+  const { data: bench } = easel.bench;
+  return (
+    <>
+      <PassFacts
+        pass={shownPass}
+        mixes={easel.allMixes}
+        areas={easel.areaOf}
+        chooseMix={(chosen) => void navigate(`/paintings/${id}/mixes?mix=${chosen}`)}
+      />
+      <PaintNeeds passes={passes.data} />
+      <PlanFiles
+        paintingId={id}
+        title={painting.title}
+        ready={bench?.passes === "current" && bench.areas === "current"}
+      />
+    </>
+  );
 }

@@ -17,6 +17,7 @@ import {
   useObserving,
   usePatching,
   ZoneFacts,
+  type Painting,
   type Tool,
 } from "../../features/subject";
 import { TransferFiles, WhereTheEyeGoes } from "../../features/values";
@@ -50,7 +51,7 @@ export function SubjectView({ easel, composing, compose }: Props) {
   const patching = usePatching(painting, true);
   const words = useQuery({ ...colourWordsQuery, enabled: observing.observation !== null });
   const { observation } = observing;
-  const shown = shownPicture();
+  const shown = shownPicture(painting, patching, tool);
 
   const chooseTool = (to: Tool | null) => {
     setTool(to);
@@ -79,6 +80,8 @@ export function SubjectView({ easel, composing, compose }: Props) {
                 observation={observation}
                 colours={observing.colours}
                 lay={observing.lay}
+                layInstead={observing.layInstead}
+                inBlocks={observing.inBlocks}
                 overSketch={observing.sketchUrl !== null}
               />
             </>
@@ -104,16 +107,14 @@ export function SubjectView({ easel, composing, compose }: Props) {
           )}
         </Stage>
       </StageFrame>
-      <PassesStrip easel={easel} />
+      <PassesStrip easel={easel} onDesk={observation !== null} />
       <FactsFrame>
         {observation && (
           <ZoneFacts
             painting={painting}
             observation={observation}
             colours={observing.colours}
-            zone={observing.zone}
-            choose={observing.choose}
-            keep={observing.keep}
+            observing={observing}
             words={words.data}
           />
         )}
@@ -140,29 +141,32 @@ export function SubjectView({ easel, composing, compose }: Props) {
       </FactsFrame>
     </>
   );
+}
 
-  /** The cropped picture; while a tool is in hand the photo as it came; while photos are laid, what is worked on. */
-  function shownPicture() {
-    const { mode, reference } = patching;
-    if (mode && reference && (mode === "outline" || mode === "marks")) {
-      const size = { width: reference.width_px, height: reference.height_px };
-      return { kind: "laying", url: reference.url, size, alt: `The photo ${reference.name}` } as const;
-    }
-    if (mode) {
-      const size = { width: painting.whole_width_px, height: painting.whole_height_px };
-      const alt = "Everything laid together, before cropping";
-      return { kind: "laying", url: painting.whole_url, size, alt } as const;
-    }
-    if (tool !== null && tool !== "focal") {
-      const size = { width: painting.reference_width_px, height: painting.reference_height_px };
-      return { kind: "adjusting", url: painting.reference_url, size, alt: "The photo as it came" } as const;
-    }
-    const size = { width: painting.width_px, height: painting.height_px };
-    return {
-      kind: "cropped",
-      url: painting.picture_url,
-      size,
-      alt: "The reference, cropped to the support",
-    } as const;
+/** The cropped picture; while a tool is in hand the photo as it came; while photos are laid, what is worked on. */
+function shownPicture(
+  painting: Painting,
+  { mode, reference }: ReturnType<typeof usePatching>,
+  tool: Tool | null,
+) {
+  if (mode && reference && (mode === "outline" || mode === "marks")) {
+    const size = { width: reference.width_px, height: reference.height_px };
+    return { kind: "laying", url: reference.url, size, alt: `The photo ${reference.name}` } as const;
   }
+  if (mode) {
+    const size = { width: painting.whole_width_px, height: painting.whole_height_px };
+    const alt = "Everything laid together, before cropping";
+    return { kind: "laying", url: painting.whole_url, size, alt } as const;
+  }
+  if (tool !== null && tool !== "focal") {
+    const size = { width: painting.reference_width_px, height: painting.reference_height_px };
+    return { kind: "adjusting", url: painting.reference_url, size, alt: "The photo as it came" } as const;
+  }
+  const size = { width: painting.width_px, height: painting.height_px };
+  return {
+    kind: "cropped",
+    url: painting.picture_url,
+    size,
+    alt: "The reference, cropped to the support",
+  } as const;
 }

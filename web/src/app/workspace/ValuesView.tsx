@@ -19,7 +19,7 @@ import {
   stepTable,
   ValueCanvas,
   ValueFacts,
-  type Looking,
+  useLooks,
   type Tapped,
 } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
@@ -28,16 +28,10 @@ import { Layer, Stage } from "../../shared/ui/Stage";
 import { displayGreys, type Easel } from "./easel";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame, StripFrame } from "./frames";
 
-interface Props {
-  easel: Easel;
-  looking: Looking;
-  look: (facts: Partial<Looking>) => void;
-  showProfile: (on: boolean) => void;
-}
-
 const WIDEST_BRUSH_SHARE = 0.25;
 
-export function ValuesView({ easel, looking, look, showProfile }: Props) {
+export function ValuesView({ easel }: { easel: Easel }) {
+  const { looking, set: look, ends, setEnds } = useLooks();
   const painting = easel.painting.data!;
   const values = easel.values.data!;
   const relief = easel.relief.data;
@@ -101,16 +95,14 @@ export function ValuesView({ easel, looking, look, showProfile }: Props) {
           {calm && looking.look === "contours" && relief && (
             <ContourLabels relief={relief} picture={picture} />
           )}
-          {looking.ends && (
-            <ProfileLine picture={picture} ends={looking.ends} move={(ends) => look({ ends })} />
-          )}
+          {ends && <ProfileLine picture={picture} ends={ends} move={setEnds} />}
         </Stage>
       </StageFrame>
-      {looking.ends && greys ? (
+      {ends && greys ? (
         <StripFrame>
           <ProfilePanel
             greys={greys}
-            ends={looking.ends}
+            ends={ends}
             thresholds={values.thresholds}
             tones={values.steps.map((step) => step.grey)}
             widthMm={painting.width_mm}
@@ -121,7 +113,7 @@ export function ValuesView({ easel, looking, look, showProfile }: Props) {
         <PassesStrip easel={easel} />
       )}
       <FactsFrame>
-        <LookFacts looking={looking} set={look} showProfile={showProfile} />
+        <LookFacts looking={looking} profile={ends !== null} set={look} showProfile={setEnds} />
         <ValueFacts
           values={values}
           change={(label, wanted) => void easel.keepValues(label, wanted)}

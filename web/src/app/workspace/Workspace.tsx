@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { Box } from "@mui/material";
 import { useNavigate, useParams } from "react-router";
 
-import { askedOf, useLooking, ValueLadder } from "../../features/values";
+import { askedOf, LooksProvider, ValueLadder } from "../../features/values";
 import { Failed, Loading } from "../../shared/ui/States";
 import { ZoomProvider } from "../../shared/ui/Stage";
 import { isTyping } from "../Shell";
@@ -23,7 +23,6 @@ export default function Workspace() {
   const word: Word = isWord(params.word) ? params.word : "subject";
   const navigate = useNavigate();
   const easel = useEasel(id, word);
-  const { looking, set: look, showProfile } = useLooking();
   const [composing, setComposing] = useState<Composing>({ guides: [], cellMm: null });
   const [escapes, setEscapes] = useState(0);
   const { painting, values, bench, search, choose, passes, shownPass, setIsolated } = easel;
@@ -51,6 +50,27 @@ export default function Workspace() {
   if (painting.isError) return <Failed error={painting.error} again={() => void painting.refetch()} />;
   if (values.isError) return <Failed error={values.error} again={() => void values.refetch()} />;
   const facts = values.data;
+  const view = () => {
+    switch (word) {
+      case "subject":
+        return (
+          <SubjectView
+            key={`${id} ${escapes}`}
+            easel={easel}
+            composing={composing}
+            compose={(more) => setComposing((now) => ({ ...now, ...more }))}
+          />
+        );
+      case "values":
+        return <ValuesView key={id} easel={easel} />;
+      case "areas":
+        return <AreasView easel={easel} />;
+      case "mixes":
+        return <MixesView easel={easel} />;
+      case "passes":
+        return <PassesView easel={easel} />;
+    }
+  };
   return (
     <Box
       component="main"
@@ -60,9 +80,9 @@ export default function Workspace() {
         minHeight: 0,
         display: "grid",
         gridTemplateColumns: { xs: "minmax(0,1fr) 92px", md: "222px minmax(0,1fr) 104px 336px" },
-        gridTemplateRows: { xs: "auto minmax(420px, 54vh) auto auto", md: "minmax(0,1fr) auto" },
+        gridTemplateRows: { xs: "auto minmax(380px, 46vh) auto auto", md: "minmax(0,1fr) auto" },
         gridTemplateAreas: {
-          xs: '"bench bench" "stage ladder" "strip strip" "facts facts"',
+          xs: '"bench bench" "stage ladder" "facts facts" "strip strip"',
           md: '"bench stage ladder facts" "bench strip strip facts"',
         },
       }}
@@ -89,29 +109,9 @@ export default function Workspace() {
           }}
         />
       </Box>
-      <ZoomProvider key={id}>{view()}</ZoomProvider>
+      <ZoomProvider key={id}>
+        <LooksProvider>{view()}</LooksProvider>
+      </ZoomProvider>
     </Box>
   );
-
-  function view() {
-    switch (word) {
-      case "subject":
-        return (
-          <SubjectView
-            key={`${id} ${escapes}`}
-            easel={easel}
-            composing={composing}
-            compose={(more) => setComposing((now) => ({ ...now, ...more }))}
-          />
-        );
-      case "values":
-        return <ValuesView key={id} easel={easel} looking={looking} look={look} showProfile={showProfile} />;
-      case "areas":
-        return <AreasView easel={easel} />;
-      case "mixes":
-        return <MixesView easel={easel} />;
-      case "passes":
-        return <PassesView easel={easel} />;
-    }
-  }
 }

@@ -5,7 +5,8 @@ import { Box } from "@mui/material";
 import { useNavigate } from "react-router";
 
 import { StageStrip } from "../../features/passes";
-import { greyOf, middles, stepTable, ValueCanvas } from "../../features/values";
+import { middles, stepTable, ValueCanvas } from "../../features/values";
+import { greyOf } from "../../shared/ui/greys";
 import { Empty } from "../../shared/ui/States";
 import type { Easel } from "./easel";
 
@@ -25,18 +26,29 @@ export function FactsFrame({ children }: { children: ReactNode }) {
   );
 }
 
-export function StripFrame({ children }: { children: ReactNode }) {
-  return <Box sx={{ gridArea: "strip", minWidth: 0 }}>{children}</Box>;
+export function StripFrame({ children, onDesk = false }: { children: ReactNode; onDesk?: boolean }) {
+  return (
+    <Box sx={{ gridArea: "strip", minWidth: 0, display: { xs: onDesk ? "none" : "block", md: "block" } }}>
+      {children}
+    </Box>
+  );
+}
+
+interface StripProps {
+  easel: Easel;
+  chosen?: number | null;
+  /** Only where there is room for it: not upright on a tablet, where the hand is at work on something else. */
+  onDesk?: boolean;
 }
 
 /** The painting after every pass, below every view; one is chosen on the passes view only. */
-export function PassesStrip({ easel, chosen = null }: { easel: Easel; chosen?: number | null }) {
+export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps) {
   const navigate = useNavigate();
   const painting = easel.painting.data!;
   const passes = easel.passes.data?.passes ?? [];
   if (passes.length === 0) return null;
   return (
-    <StripFrame>
+    <StripFrame onDesk={onDesk}>
       <StageStrip
         passes={passes}
         chosen={chosen}

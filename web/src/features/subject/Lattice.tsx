@@ -1,7 +1,7 @@
 /** The lattice over the frame: the hand lays cells of the chosen zone; a cursor does the same from the keyboard. */
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 
-import { cellAt, cellsBetween, flooded, zoneName } from "./lattice";
+import { blockBetween, cellAt, cellsBetween, flooded, zoneName } from "./lattice";
 import type { Observation } from "./queries";
 
 interface Props {
@@ -9,6 +9,10 @@ interface Props {
   colours: readonly string[];
   /** Lay these cells; `done` when the hand lets go. */
   lay: (cells: number[], done: boolean) => void;
+  /** Show these cells laid, in place of what this stroke showed before. */
+  layInstead: (cells: number[]) => void;
+  /** Whether a stroke lays the block between its ends, or every cell it touches. */
+  inBlocks: boolean;
   overSketch: boolean;
 }
 
@@ -19,9 +23,10 @@ const ARROWS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 };
 
-export function Lattice({ observation, colours, lay, overSketch }: Props) {
+export function Lattice({ observation, colours, lay, layInstead, inBlocks, overSketch }: Props) {
   const { columns, rows, cells, zones } = observation;
   const svg = useRef<SVGSVGElement>(null);
+  const first = useRef(0);
   const last = useRef<number | null>(null);
   const [cursor, setCursor] = useState(0);
   const cellOf = (event: PointerEvent | React.MouseEvent) => {
@@ -34,14 +39,17 @@ export function Lattice({ observation, colours, lay, overSketch }: Props) {
   const down = (event: PointerEvent<SVGSVGElement>) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    last.current = cellOf(event);
+    first.current = last.current = cellOf(event);
     lay([last.current], false);
   };
   const move = (event: PointerEvent) => {
     if (last.current === null) return;
     event.stopPropagation();
     const here = cellOf(event);
-    if (here !== last.current) lay(cellsBetween(columns, last.current, here), false);
+    if (here !== last.current) {
+      if (inBlocks) layInstead(blockBetween(columns, first.current, here));
+      else lay(cellsBetween(columns, last.current, here), false);
+    }
     last.current = here;
   };
   const up = (event: PointerEvent) => {

@@ -6,7 +6,6 @@ import {
   Box,
   Button,
   ButtonBase,
-  MenuItem,
   Slider,
   Stack,
   TextField,
@@ -14,33 +13,34 @@ import {
   ToggleButtonGroup,
   Typography,
 } from "@mui/material";
+import AddIcon from "@mui/icons-material/Add";
 import { useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Section } from "../../shared/ui/Facts";
-import { Swatch } from "../../shared/ui/Swatch";
-import { changedZone, NEW_ZONE, withoutZone, withZone, zoneName } from "./lattice";
+import { greyOf } from "../../shared/ui/greys";
+import { changedZone, withoutZone, withZone, zoneName } from "./lattice";
 import { addSketch, type Observation, type Painting, type Zone } from "./queries";
+import type { useObserving } from "./useObserving";
 
 interface Props {
   painting: Painting;
   observation: Observation;
   colours: readonly string[];
-  zone: number;
-  choose: (zone: number) => void;
-  keep: (label: string, next: Observation) => Promise<void>;
+  observing: ReturnType<typeof useObserving>;
   words: { hues: string[]; chromas: string[] } | undefined;
 }
 
 const MOST_ZONES = 40;
 
-export function ZoneFacts({ painting, observation, colours, zone, choose, keep, words }: Props) {
+export function ZoneFacts({ painting, observation, colours, observing, words }: Props) {
+  const { zone, choose, keep } = observing;
   const queries = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const now = observation.zones[zone]!;
-  const change = (label: string, facts: Partial<Zone>) => keep(label, changedZone(observation, zone, facts));
+  const change = (label: string, facts: Partial<Zone>) => keep(label, (all) => changedZone(all, zone, facts));
   const sketch = async (file: File | undefined) => {
     if (!file) return;
     try {
@@ -53,94 +53,66 @@ export function ZoneFacts({ painting, observation, colours, zone, choose, keep, 
   return (
     <>
       <Section title="Zones">
-        <Typography color="text.secondary" gutterBottom>
-          Choose a zone, lay its cells on the frame; double tap fills.
-        </Typography>
-        <Stack component="ol" aria-label="Zones" sx={{ listStyle: "none", p: 0, m: 0 }}>
+        <Box
+          component="ol"
+          aria-label="Zones"
+          sx={{ listStyle: "none", p: 1, m: 0, bgcolor: "mat", display: "flex", flexWrap: "wrap", gap: 0.5 }}
+        >
           {observation.zones.map((one, index) => (
             <li key={index}>
               <ButtonBase
                 aria-pressed={index === zone}
+                aria-label={`${zoneName(one, index)}: value ${one.value.toFixed(1)}, ${one.lit ? "lit" : "shaded"}, ${one.plane}`}
+                title={zoneName(one, index)}
                 onClick={() => choose(index)}
                 sx={{
-                  width: "100%",
-                  justifyContent: "start",
-                  gap: 1.5,
-                  p: 0.75,
-                  minHeight: 44,
+                  p: 0.5,
                   borderRadius: "3px",
-                  bgcolor: index === zone ? "divider" : "transparent",
+                  border: "2px solid",
+                  borderColor: index === zone ? "text.primary" : "transparent",
                 }}
               >
-                <Swatch colour={colours[index] ?? "#797979"} label={zoneName(one, index)} size={30} />
-                <Typography sx={{ flex: 1, textAlign: "left" }}>{zoneName(one, index)}</Typography>
-                <Typography color="text.secondary">
-                  {one.value.toFixed(1)} · {one.lit ? "lit" : "shaded"} · {one.plane}
-                </Typography>
+                <Box sx={{ width: 36, height: 36, bgcolor: colours[index] ?? "mat", borderRadius: "2px" }} />
               </ButtonBase>
             </li>
           ))}
-        </Stack>
-        <Button
-          disabled={observation.zones.length >= MOST_ZONES}
-          onClick={() => {
-            choose(observation.zones.length);
-            void keep("Added a zone", withZone(observation, { ...NEW_ZONE, value: now.value }));
-          }}
-        >
-          Another zone
-        </Button>
-        {observation.zones.length > 1 && (
-          <Button onClick={() => void keep("Took a zone away", withoutZone(observation, zone))}>
-            Take this one away
-          </Button>
-        )}
+          <li>
+            <ButtonBase
+              aria-label="Another zone"
+              title="Another zone"
+              disabled={observation.zones.length >= MOST_ZONES}
+              onClick={() => {
+                choose(observation.zones.length);
+                void keep("Added a zone", (all) => withZone(all, { ...now, name: "" }));
+              }}
+              sx={{ width: 48, height: 48, border: "2px dashed", borderRadius: "3px" }}
+            >
+              <AddIcon />
+            </ButtonBase>
+          </li>
+        </Box>
       </Section>
       <Section title={`This zone: ${zoneName(now, zone)}`}>
-        <ZoneName
-          key={`${zone}${now.name}`}
-          name={now.name ?? ""}
-          keep={(name) => void change("Named a zone", { name })}
-        />
         <ZoneValue
           key={`${zone}-${now.value}`}
           value={now.value}
           keep={(value) => void change("Set a zone’s value", { value })}
         />
-        <Stack direction="row" spacing={1} sx={{ my: 1 }}>
-          <TextField
-            select
-            size="small"
-            label="Hue"
-            value={words ? now.hue : ""}
-            onChange={(event) => {
-              const hue = event.target.value;
-              const chroma = hue !== "grey" && now.chroma === "grey" ? "greyed" : (now.chroma ?? "grey");
-              void change("Set a zone’s hue", { hue, chroma: hue === "grey" ? "grey" : chroma });
-            }}
-            sx={{ flex: 1 }}
-          >
-            {(words?.hues ?? []).map((word) => (
-              <MenuItem key={word} value={word}>
-                {word}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            size="small"
-            label="Chroma"
-            value={words ? now.chroma : ""}
-            onChange={(event) => void change("Set a zone’s chroma", { chroma: event.target.value })}
-            sx={{ flex: 1 }}
-          >
-            {(words?.chromas ?? []).map((word) => (
-              <MenuItem key={word} value={word}>
-                {word}
-              </MenuItem>
-            ))}
-          </TextField>
-        </Stack>
+        <Words
+          label="Hue"
+          words={words?.hues}
+          now={now.hue}
+          choose={(hue) => {
+            const chroma = hue !== "grey" && now.chroma === "grey" ? "greyed" : (now.chroma ?? "grey");
+            void change("Set a zone’s hue", { hue, chroma: hue === "grey" ? "grey" : chroma });
+          }}
+        />
+        <Words
+          label="Chroma"
+          words={words?.chromas}
+          now={now.chroma}
+          choose={(chroma) => void change("Set a zone’s chroma", { chroma })}
+        />
         <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
           <ToggleButtonGroup
             exclusive
@@ -164,14 +136,40 @@ export function ZoneFacts({ painting, observation, colours, zone, choose, keep, 
             <ToggleButton value="back">Back</ToggleButton>
           </ToggleButtonGroup>
         </Stack>
+        <Stack direction="row" sx={{ gap: 1, mt: 2 }}>
+          <ZoneName
+            key={`${zone}${now.name}`}
+            name={now.name ?? ""}
+            keep={(name) => void change("Named a zone", { name })}
+          />
+          {observation.zones.length > 1 && (
+            <Button onClick={() => void keep("Took a zone away", (all) => withoutZone(all, zone))}>
+              Take it away
+            </Button>
+          )}
+        </Stack>
       </Section>
       <Section title="Frame">
+        <Typography color="text.secondary" gutterBottom>
+          A double tap on the frame fills what hangs together.
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={observing.inBlocks ? "blocks" : "cells"}
+          onChange={(_, to: string | null) => to && observing.setInBlocks(to === "blocks")}
+          aria-label="How a stroke lays cells"
+          sx={{ mb: 1 }}
+        >
+          <ToggleButton value="blocks">A stroke lays a block</ToggleButton>
+          <ToggleButton value="cells">cell by cell</ToggleButton>
+        </ToggleButtonGroup>
         <ToggleButtonGroup
           exclusive
           size="small"
           value={observation.borders}
           onChange={(_, to: Observation["borders"] | null) =>
-            to && void keep("Changed the borders", { ...observation, borders: to })
+            to && void keep("Changed the borders", (all) => ({ ...all, borders: to }))
           }
           aria-label="Borders of the zones"
         >
@@ -219,8 +217,44 @@ function ZoneName({ name, keep }: { name: string; keep: (name: string) => void }
   );
 }
 
-/** Greys of values 0.5 to 9.5, dark on the left; CIELAB lightness is about ten times the Munsell value. */
-const LADDER_OF_GREYS = "linear-gradient(to right in lab, lab(5 0 0), lab(95 0 0))";
+/** A choice of one word, each a single tap. */
+function Words({
+  label,
+  words,
+  now,
+  choose,
+}: {
+  label: string;
+  words: string[] | undefined;
+  now: string | undefined;
+  choose: (word: string) => void;
+}) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={now ?? null}
+      onChange={(_, to: string | null) => to && choose(to)}
+      aria-label={label}
+      sx={{ my: 1, display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(104px, 1fr))" }}
+    >
+      {(words ?? []).map((word) => (
+        <ToggleButton key={word} value={word} sx={{ whiteSpace: "nowrap" }}>
+          {word}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  );
+}
+
+const LIGHTEST = 9.5;
+const DARKEST = 0.5;
+
+/** The ladder a squinted value is set on, dark on the left. */
+const LADDER_OF_GREYS = `linear-gradient(to right, ${Array.from({ length: 10 }, (_, i) => {
+  const grey = greyOf(DARKEST + ((LIGHTEST - DARKEST) * i) / 9);
+  return `rgb(${grey} ${grey} ${grey})`;
+}).join()})`;
 
 function ZoneValue({ value, keep }: { value: number; keep: (value: number) => void }) {
   const [now, setNow] = useState(value);
@@ -231,8 +265,8 @@ function ZoneValue({ value, keep }: { value: number; keep: (value: number) => vo
       </Typography>
       <Slider
         aria-labelledby="zone-value"
-        min={0.5}
-        max={9.5}
+        min={DARKEST}
+        max={LIGHTEST}
         step={0.5}
         marks
         value={now}

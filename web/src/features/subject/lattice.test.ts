@@ -1,22 +1,25 @@
 import { describe, expect, it } from "vitest";
 
 import {
+  blockBetween,
   cellAt,
   cellsBetween,
   changedZone,
   flooded,
   laid,
-  NEW_ZONE,
   withoutZone,
   withZone,
   zoneName,
 } from "./lattice";
+import type { Zone } from "./queries";
+
+const PLAIN: Zone = { name: "", value: 5, hue: "grey", chroma: "grey", lit: true, plane: "middle" };
 
 const now = {
   columns: 4,
   rows: 2,
   cells: [0, 0, 1, 2, 0, 1, 1, 2],
-  zones: [{ ...NEW_ZONE, name: "sky" }, NEW_ZONE, { ...NEW_ZONE, value: 2 }],
+  zones: [{ ...PLAIN, name: "sky" }, PLAIN, { ...PLAIN, value: 2 }],
   borders: "stepped" as const,
   notes: { when: "", place: "", weather: "" },
 };
@@ -35,6 +38,13 @@ describe("cells", () => {
     expect(now.cells[0]).toBe(0);
   });
 
+  it("fill a block between two corners, whichever come first", () => {
+    expect(blockBetween(4, 1, 6)).toEqual([1, 2, 5, 6]);
+    expect(blockBetween(4, 6, 1)).toEqual([1, 2, 5, 6]);
+    expect(blockBetween(4, 4, 3)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(blockBetween(4, 2, 2)).toEqual([2]);
+  });
+
   it("hang together with their neighbours of the same zone", () => {
     expect(flooded(now.cells, 4, 2)).toEqual([2, 5, 6]);
     expect(flooded(now.cells, 4, 3)).toEqual([3, 7]);
@@ -43,7 +53,7 @@ describe("cells", () => {
 
 describe("zones", () => {
   it("are added, changed and taken away; their cells find an heir", () => {
-    expect(withZone(now, NEW_ZONE).zones).toHaveLength(4);
+    expect(withZone(now, PLAIN).zones).toHaveLength(4);
     expect(changedZone(now, 1, { value: 7 }).zones[1]!.value).toBe(7);
     const fewer = withoutZone(now, 1);
     expect(fewer.zones).toHaveLength(2);

@@ -27,6 +27,20 @@ export function cellsBetween(columns: number, from: number, to: number): number[
   return found;
 }
 
+/** Every cell of the upright block that has these two in opposite corners. */
+export function blockBetween(columns: number, from: number, to: number): number[] {
+  const [left, right] = [from % columns, to % columns].sort((a, b) => a - b) as [number, number];
+  const [top, bottom] = [from, to].map((cell) => Math.floor(cell / columns)).sort((a, b) => a - b) as [
+    number,
+    number,
+  ];
+  const found: number[] = [];
+  for (let row = top; row <= bottom; row += 1) {
+    for (let column = left; column <= right; column += 1) found.push(row * columns + column);
+  }
+  return found;
+}
+
 export function laid(cells: readonly number[], which: readonly number[], zone: number): number[] {
   const next = [...cells];
   for (const cell of which) next[cell] = zone;
@@ -55,8 +69,6 @@ export function flooded(cells: readonly number[], columns: number, start: number
   }
   return [...seen].sort((a, b) => a - b);
 }
-
-export const NEW_ZONE: Zone = { name: "", value: 5, hue: "grey", chroma: "grey", lit: true, plane: "middle" };
 
 export const withZone = (now: Observation, zone: Zone): Observation => ({
   ...now,

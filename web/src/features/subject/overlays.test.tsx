@@ -4,10 +4,10 @@ import { describe, expect, it } from "vitest";
 import { Guides } from "./Guides";
 import { GuidesOverlay } from "./GuidesOverlay";
 import { Lattice } from "./Lattice";
-import { NEW_ZONE } from "./lattice";
 import { localMinute } from "./NewObservationDialog";
 import { ToolOverlay } from "./ToolOverlay";
 import { handlesOf, UNTOUCHED, type Tool } from "./tools";
+import type { Zone } from "./queries";
 
 const picture = { width: 400, height: 300 };
 const thirds = {
@@ -101,12 +101,14 @@ describe("a tool's handles", () => {
   });
 });
 
+const PLAIN: Zone = { name: "", value: 5, hue: "grey", chroma: "grey", lit: true, plane: "middle" };
+
 describe("the lattice of an observation", () => {
   const observation = {
     columns: 4,
     rows: 4,
     cells: Array.from({ length: 16 }, (_, i) => (i < 8 ? 0 : 1)),
-    zones: [{ ...NEW_ZONE, name: "sky" }, NEW_ZONE],
+    zones: [{ ...PLAIN, name: "sky" }, PLAIN],
     borders: "stepped" as const,
     notes: { when: "", place: "", weather: "" },
   };
@@ -117,6 +119,8 @@ describe("the lattice of an observation", () => {
         observation={observation}
         colours={["#aabbcc", "#112233"]}
         lay={() => {}}
+        layInstead={() => {}}
+        inBlocks
         overSketch={false}
       />,
     );
@@ -127,7 +131,14 @@ describe("the lattice of an observation", () => {
 
   it("lets a sketch shine through", () => {
     const drawn = renderToStaticMarkup(
-      <Lattice observation={observation} colours={[]} lay={() => {}} overSketch />,
+      <Lattice
+        observation={observation}
+        colours={[]}
+        lay={() => {}}
+        layInstead={() => {}}
+        inBlocks={false}
+        overSketch
+      />,
     );
     expect(drawn.match(/fill-opacity="0.7"/g)).toHaveLength(16);
   });

@@ -4,39 +4,52 @@ import { useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
+import { Turns } from "../../shared/undo/turns";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { laid } from "./lattice";
 import { changeObservation, type Observation, type Painting } from "./queries";
 
 const FOLLOWS = ["paintings", "values", "areas", "mixes", "passes", "bench"];
 
-export function useObserving(painting: Painting | undefined) {
+export function useObserving(painting: Painting) {
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [draft, setDraft] = useState<number[] | null>(null);
   const [chosen, setChosen] = useState(0);
-  const kept = painting?.observation ?? null;
+  const [inBlocks, setInBlocks] = useState(true);
+  const [turns] = useState(() => new Turns());
+  const kept = painting.observation ?? null;
   const zone = kept ? Math.min(chosen, kept.zones.length - 1) : 0;
+  const key = ["painting", painting.id];
 
-  const keep = async (label: string, next: Observation) => {
-    if (!painting || !kept) return;
-    const before = bare(kept);
+  /** Change the observation there is at that moment: shown at once, kept in turn, so that no quick tap undoes another. */
+  const keep = async (label: string, change: (now: Observation) => Observation) => {
+    const latest = queries.getQueryData<Painting>(key)?.observation;
+    if (!latest) return;
+    const before = bare(latest);
     const apply = async (to: Observation) => {
-      queries.setQueryData(["painting", painting.id], await changeObservation(painting.id, to));
-      for (const key of FOLLOWS) void queries.invalidateQueries({ queryKey: [key] });
+      queries.setQueryData<Painting>(
+        key,
+        (now) => now && { ...now, observation: now.observation && { ...now.observation, ...to } },
+      );
+      const answer = await turns.newest(() => changeObservation(painting.id, to)); // holds every change before it
+      if (!answer) return;
+      queries.setQueryData(key, answer);
+      for (const what of FOLLOWS) void queries.invalidateQueries({ queryKey: [what] });
     };
+    const after = change(before);
     try {
-      await edit({ label, act: () => apply(next), undo: () => apply(before) });
+      await edit({ label, act: () => apply(after), undo: () => apply(before) });
     } catch (error) {
       tell(inWords(error));
+      await queries.invalidateQueries({ queryKey: key });
     }
-    setDraft(null);
   };
   const lay = (cells: number[], done: boolean) => {
     if (!kept) return;
     const next = laid(draft ?? kept.cells, cells, zone);
-    setDraft(next);
-    if (done) void keep("Laid cells", { ...bare(kept), cells: next });
+    setDraft(done ? null : next);
+    if (done) void keep("Laid cells", (now) => ({ ...now, cells: next }));
   };
   return {
     observation: kept && { ...bare(kept), cells: draft ?? kept.cells },
@@ -44,7 +57,12 @@ export function useObserving(painting: Painting | undefined) {
     sketchUrl: kept?.sketch_url ?? null,
     zone,
     choose: setChosen,
+    /** Lay cells under a moving hand; `done` when it lets go. */
     lay,
+    /** Show cells laid on what is kept, in place of what the hand showed before: a block that is still being drawn. */
+    layInstead: (cells: number[]) => kept && setDraft(laid(kept.cells, cells, zone)),
+    inBlocks,
+    setInBlocks,
     keep,
   };
 }

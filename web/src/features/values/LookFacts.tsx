@@ -3,14 +3,16 @@ import { Slider, Stack, ToggleButton, ToggleButtonGroup, Typography } from "@mui
 
 import { Section } from "../../shared/ui/Facts";
 import { LOOKS, type Look, type Looking } from "./looks";
+import { USUAL_ENDS, type Ends } from "./Profile";
 
 interface Props {
   looking: Looking;
+  profile: boolean;
   set: (facts: Partial<Looking>) => void;
-  showProfile: (on: boolean) => void;
+  showProfile: (ends: Ends | null) => void;
 }
 
-export function LookFacts({ looking, set, showProfile }: Props) {
+export function LookFacts({ looking, profile, set, showProfile }: Props) {
   return (
     <Section title="Look">
       <ToggleButtonGroup
@@ -47,8 +49,8 @@ export function LookFacts({ looking, set, showProfile }: Props) {
         <ToggleButton
           value="profile"
           size="small"
-          selected={looking.ends !== null}
-          onChange={() => showProfile(looking.ends === null)}
+          selected={profile}
+          onChange={() => showProfile(profile ? null : USUAL_ENDS)}
         >
           Profile
         </ToggleButton>

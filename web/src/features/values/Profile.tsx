@@ -56,6 +56,7 @@ export function ProfilePanel({ greys, ends, thresholds, tones, widthMm, heightMm
   const levels = [0, ...thresholds, 10];
   const low = Math.min(...values);
   const high = Math.max(...values);
+  const path = profilePath(values, WIDTH, HEIGHT);
   return (
     <Box sx={{ px: 2, py: 1, bgcolor: "background.default" }}>
       <svg
@@ -75,20 +76,8 @@ export function ProfilePanel({ greys, ends, thresholds, tones, widthMm, heightMm
             fill={tones[i]}
           />
         ))}
-        <path
-          d={profilePath(values, WIDTH, HEIGHT)}
-          fill="none"
-          stroke="#f1f1f1"
-          strokeWidth={5}
-          vectorEffect="non-scaling-stroke"
-        />
-        <path
-          d={profilePath(values, WIDTH, HEIGHT)}
-          fill="none"
-          stroke="#1c1c1c"
-          strokeWidth={2}
-          vectorEffect="non-scaling-stroke"
-        />
+        <path d={path} fill="none" stroke="#f1f1f1" strokeWidth={5} vectorEffect="non-scaling-stroke" />
+        <path d={path} fill="none" stroke="#1c1c1c" strokeWidth={2} vectorEffect="non-scaling-stroke" />
       </svg>
       <Typography variant="caption" color="text.secondary">
         Profile over {mm(lengthMm(ends[0], ends[1], widthMm, heightMm))}: value {low.toFixed(1)} to{" "}

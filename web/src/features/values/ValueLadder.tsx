@@ -2,12 +2,13 @@
  * The value ladder: the painting's steps as a section through relief, light at the top. Borders are thresholds and can
  * be dragged; the silhouette is how much of the picture lies at each height; a tap on a step shows it alone.
  */
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 
 import { Box, Typography } from "@mui/material";
 
+import { greyOf } from "../../shared/ui/greys";
 import { share, value as valueText } from "../../shared/ui/numbers";
-import { greyOf, histogram, middles, stepOf, withMoved } from "./ladder";
+import { histogram, middles, stepOf, withMoved } from "./ladder";
 import type { Step } from "./queries";
 
 interface Props {
@@ -29,7 +30,7 @@ export function ValueLadder({ steps, thresholds, bytes, isolated, isolate, move 
   const [live, setLive] = useState<number[] | null>(null);
   const limits = live ?? thresholds;
   const ends = [0, ...limits, 10];
-  const silhouette = bytes ? histogram(bytes, BINS) : [];
+  const silhouette = useMemo(() => (bytes ? histogram(bytes, BINS) : []), [bytes]);
   const tones = middles(limits);
 
   const valueAt = (clientY: number) => {

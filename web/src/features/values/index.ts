@@ -1,7 +1,7 @@
 export { ContourLabels } from "./ContourLabels";
-export { EVERY_BYTE, EVERY_TONE, greyOf, middles, NOTAN_TONES, stepsOfGreys, stepTable } from "./ladder";
+export { EVERY_BYTE, EVERY_TONE, middles, NOTAN_TONES, stepsOfGreys, stepTable } from "./ladder";
 export { LookFacts } from "./LookFacts";
-export { useLooking, type Looking } from "./looks";
+export { LooksProvider, useLooks } from "./looks";
 export { squintPx } from "./profile";
 export { ProfileLine, ProfilePanel } from "./Profile";
 export {

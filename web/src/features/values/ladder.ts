@@ -1,5 +1,7 @@
 /** The value ladder as numbers: thresholds that keep their order, histograms, and a table for quick display. */
 
+import { greyOf } from "../../shared/ui/greys";
+
 export const LEAST_GAP = 0.1;
 const SCALE = 25.5;
 
@@ -32,14 +34,6 @@ export function histogram(bytes: Uint8Array, bins: number): number[] {
   }
   const most = Math.max(1, ...counts);
   return counts.map((count) => count / most);
-}
-
-/** Screen grey 0-255 of a Munsell value: the polynomial of ASTM D1535 and the sRGB encoding, for display only. */
-export function greyOf(value: number): number {
-  const v = Math.min(10, Math.max(0, value));
-  const y = (v * (1.1914 + v * (-0.22533 + v * (0.23352 + v * (-0.020484 + v * 0.00081939))))) / 100;
-  const encoded = y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055;
-  return Math.round(255 * Math.min(1, Math.max(0, encoded)));
 }
 
 /** The middle value of every step, for display while a threshold moves. */

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { ContourLabels } from "./ContourLabels";
 import { LookFacts } from "./LookFacts";
 import { LOOKS } from "./looks";
-import { ProfilePanel, USUAL_ENDS } from "./Profile";
+import { ProfilePanel } from "./Profile";
 import { CharacterFacts, WhereTheEyeGoes } from "./ReliefFacts";
 import { TransferFiles } from "./TransferFiles";
 
@@ -70,12 +70,13 @@ describe("ways to look", () => {
     flip: "none",
     squintDeg: 0,
     distanceMm: 1500,
-    ends: null,
     otherBrush: null,
   } as const;
 
   it("are all offered, with the one that is shown pressed", () => {
-    const shown = renderToStaticMarkup(<LookFacts looking={looking} set={() => {}} showProfile={() => {}} />);
+    const shown = renderToStaticMarkup(
+      <LookFacts looking={looking} profile={false} set={() => {}} showProfile={() => {}} />,
+    );
     for (const [, title] of LOOKS) expect(shown).toContain(title);
     expect(shown.match(/aria-pressed="true"/g)).toHaveLength(1);
     expect(shown).toContain("eyes open");
@@ -83,9 +84,9 @@ describe("ways to look", () => {
   });
 
   it("tell degrees and distance while squinting", () => {
-    const squinting = { ...looking, squintDeg: 0.35, distanceMm: 2000, ends: USUAL_ENDS };
+    const squinting = { ...looking, squintDeg: 0.35, distanceMm: 2000 };
     const shown = renderToStaticMarkup(
-      <LookFacts looking={squinting} set={() => {}} showProfile={() => {}} />,
+      <LookFacts looking={squinting} profile set={() => {}} showProfile={() => {}} />,
     );
     expect(shown).toContain("0.35° seen from 2.0 m");
     expect(shown).toContain("Viewing distance");

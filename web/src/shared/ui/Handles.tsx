@@ -54,7 +54,14 @@ export function Handles({ picture, spots, move, done, children }: Props) {
     <svg
       ref={svg}
       viewBox={`0 0 ${picture.width} ${picture.height}`}
-      style={{ position: "absolute", inset: 0, width: "100%", height: "100%", overflow: "visible" }}
+      style={{
+        position: "absolute",
+        inset: 0,
+        width: "100%",
+        height: "100%",
+        overflow: "visible",
+        willChange: "transform", // a layer of its own: the picture beneath is not drawn again for every move
+      }}
     >
       {children}
       {spots.map((spot, index) => (

@@ -119,8 +119,11 @@ export function Stage({ picture, label, children, onTap, tools, flip = "none", b
   }, [setView]);
 
   const zoom = useCallback(
-    (factor: number, point = { x: frame.width / 2, y: frame.height / 2 }) =>
-      setView((now) => zoomedAt(now ?? fitted(picture, frame), factor, point, picture, frame)),
+    (factor: number, point?: { x: number; y: number }) =>
+      setView((now) => {
+        const middle = { x: frame.width / 2, y: frame.height / 2 };
+        return zoomedAt(now ?? fitted(picture, frame), factor, point ?? middle, picture, frame);
+      }),
     [frame, picture, setView],
   );
 

@@ -82,6 +82,45 @@ export default function MixingPage() {
         }
       : null;
 
+  const table = () => {
+    switch (mode) {
+      case "recipes":
+        return lab ? (
+          <Recipes
+            lab={lab}
+            from={from}
+            wishes={asked}
+            volume={volume}
+            keep={keep}
+            toHand={(own) => set({ parts: written(own), mode: "hand" })}
+            toMend={(own) => set({ parts: written(own), mode: "mend" })}
+          />
+        ) : (
+          <Typography color="text.secondary">
+            Choose a target on the left: a mix of a painting, a colour in words, or one in numbers.
+          </Typography>
+        );
+      case "hand":
+        return (
+          <ByHand
+            parts={parts}
+            palette={palette}
+            lab={lab}
+            from={from}
+            volume={volume}
+            setParts={setParts}
+            keep={keep}
+          />
+        );
+      case "strings":
+        return (
+          <Strings parts={parts} from={from} toHand={(own) => set({ parts: written(own), mode: "hand" })} />
+        );
+      case "mend":
+        return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
+    }
+  };
+
   return (
     <Box
       component="main"
@@ -136,45 +175,6 @@ export default function MixingPage() {
       </Box>
     </Box>
   );
-
-  function table() {
-    switch (mode) {
-      case "recipes":
-        return lab ? (
-          <Recipes
-            lab={lab}
-            from={from}
-            wishes={asked}
-            volume={volume}
-            keep={keep}
-            toHand={(own) => set({ parts: written(own), mode: "hand" })}
-            toMend={(own) => set({ parts: written(own), mode: "mend" })}
-          />
-        ) : (
-          <Typography color="text.secondary">
-            Choose a target on the left: a mix of a painting, a colour in words, or one in numbers.
-          </Typography>
-        );
-      case "hand":
-        return (
-          <ByHand
-            parts={parts}
-            palette={palette}
-            lab={lab}
-            from={from}
-            volume={volume}
-            setParts={setParts}
-            keep={keep}
-          />
-        );
-      case "strings":
-        return (
-          <Strings parts={parts} from={from} toHand={(own) => set({ parts: written(own), mode: "hand" })} />
-        );
-      case "mend":
-        return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
-    }
-  }
 }
 
 /** The painting's palette, or every paint of the shelf that has something left, each once. */
