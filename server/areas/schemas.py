@@ -1,9 +1,15 @@
-"""What areas look like over HTTP."""
+"""What areas look like over HTTP. Places are shares (0-1) of the picture as it is cropped to the support."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
+
+Spot = Annotated[list[float], Field(min_length=2, max_length=2)]
+Outline = Annotated[list[Spot], Field(max_length=2000)]
+Plane = Literal["front", "middle", "back"]
+Handling = Literal["usual", "thin", "thick", "bare"]
+Softness = Literal["lost", "soft", "firm", "hard"]
 
 
 class FamilyOut(Schema):
@@ -16,7 +22,11 @@ class FamilyOut(Schema):
 
 
 class AreaOut(Schema):
-    """One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1)."""
+    """One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
+
+    `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
+    `target` is the painter's own colour for it, None: the photo's.
+    """
 
     id: str
     index: int
@@ -29,17 +39,130 @@ class AreaOut(Schema):
     centre: list[float]
     outline: str
     families: list[FamilyOut]
+    light: str | None
+    shadow: str | None
+    texture_mm: float | None
+    plane: Plane
+    found_plane: Plane
+    beneath: list[str]
+    target: str | None
+    target_value: float | None
+    handling: Handling
+    locked: bool
+
+
+class BorderOut(Schema):
+    """The border of areas `a` and `b`: differences are those of `b` against `a`; `over` is the side painted over the other.
+
+    `own` says that the painter changed the softness or the side.
+    """
+
+    a: str
+    b: str
+    length_mm: float
+    softness: Softness
+    found_softness: Softness
+    width_mm: float
+    de00: float
+    value_difference: float
+    chroma_difference: float
+    hue_difference_deg: float
+    over: str
+    own: bool
+
+
+class EditData(Schema):
+    """One change by hand. `merge`: `spots`; `split`: `spot`, `by`, `line`; `give`: `shape`, `to`, `width`; `absorb`: `below_cm2`;
+    `lock`: `spot` (its outline is filled in)."""
+
+    kind: Literal["merge", "split", "give", "absorb", "lock"]
+    spots: Annotated[list[Spot], Field(max_length=60)] = []
+    spot: Spot | None = None
+    by: Literal["value", "colour", "line"] = "value"
+    line: Outline = []
+    shape: Outline = []
+    to: Spot | None = None
+    width: Annotated[float, Field(gt=0, le=0.5)] | None = None
+    below_cm2: Annotated[float, Field(gt=0)] | None = None
+    rings: Annotated[list[Outline], Field(max_length=60)] = []
+
+
+class ChangesIn(Schema):
+    """All changes in their order, and the detail (number of areas before them; None as the picture suggests)."""
+
+    detail: Annotated[int, Field(ge=2, le=60)] | None = None
+    edits: Annotated[list[EditData], Field(max_length=200)] = []
+
+
+class FindingOut(Schema):
+    """A finding: `key` names it and the state of its subject, `areas` are its subject's ids, `dismissed` why it is set aside."""
+
+    key: str
+    id: str
+    severity: str
+    message: str
+    hint: str
+    areas: list[str]
+    dismissed: str | None = None
+
+
+class LostOut(Schema):
+    """A change that could not be kept; `edit` is its place in the list."""
+
+    edit: int
+    message: str
+    hint: str
 
 
 class AreasOut(Schema):
-    """The partition; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey."""
+    """The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey."""
 
     areas: list[AreaOut]
+    borders: list[BorderOut]
+    detail: int | None
+    found_detail: int
+    edits: list[EditData]
+    lost: list[LostOut]
+    advice: list[FindingOut]
     labels_url: str | None
     up_to_date: bool
 
 
-class Renamed(Schema):
-    """A new name for an area; empty takes the found one back."""
+class AreaIn(Schema):
+    """What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
 
-    name: Annotated[str, Field(max_length=80)]
+    `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's.
+    """
+
+    name: Annotated[str, Field(max_length=80)] | None = None
+    target: Annotated[str, Field(max_length=60)] | None = None
+    plane: Plane | Literal["as_found"] | None = None
+    handling: Handling | None = None
+
+
+class BorderIn(Schema):
+    """What the painter says of the border of two areas; `as_found` takes it back."""
+
+    a: str
+    b: str
+    softness: Softness | Literal["as_found"] | None = None
+    over: str | None = None
+
+
+class DismissalIn(Schema):
+    """Advice set aside with a reason, or with none brought back."""
+
+    key: str
+    reason: Annotated[str, Field(max_length=200)] | None
+
+
+class BackgroundOut(Schema):
+    """A background for the subject: mean contrast of value along its silhouette, the share of it lost, the nearest colour."""
+
+    colour: str
+    name: str
+    lab: list[float]
+    contrast: float
+    lost_share: float
+    nearest_de00: float
+    now: bool

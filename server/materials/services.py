@@ -206,6 +206,23 @@ def supply_words() -> SupplyWords:
     )
 
 
+USUAL_SMALLEST_BRUSH_MM = 2.0
+
+
+def smallest_brush_mm(owner: Any) -> float:
+    """The narrowest brush on the shelf; without any, a round no. 1."""
+    widths = [row.facts["width_mm"] for row in SupplyRow.objects.of(owner).filter(what="brush")]
+    return min(widths, default=USUAL_SMALLEST_BRUSH_MM)
+
+
+def weave_mm(owner: Any, width_mm: float, height_mm: float) -> float | None:
+    """The finest detail that the smoothest support of this size in stock keeps clean; None when there is none of this size."""
+    rows = SupplyRow.objects.of(owner).filter(what="support")
+    wanted = {width_mm, height_mm}
+    fitting = [row.facts["texture"] for row in rows if {row.facts["width_mm"], row.facts["height_mm"]} == wanted]
+    return min((supplies.FINEST_DETAIL_MM[texture] for texture in fitting), default=None)
+
+
 def list_supplies(owner: Any) -> list[SupplyOut]:
     """Mediums, supports and brushes in the order in which they came."""
     return [_supply_out(row) for row in SupplyRow.objects.of(owner)]

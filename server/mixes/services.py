@@ -7,6 +7,7 @@ from django.db import transaction
 
 from server.areas.models import AreaRow
 from server.areas.services import area_map_of
+from server.areas.services import fingerprint_of as areas_fingerprint
 from server.areas.services import row_of as area_row_of
 from server.materials.palettes import shelf_box
 from server.materials.services import laid_thick, tubes_of
@@ -61,7 +62,9 @@ def fingerprint_of(row: MixRow) -> str:
     usable = sorted({(t.key, t.calibrated is not None) for t in tubes_of(row.owner) if t.left_ml > 0})
     box = shelf_box(row.owner).fingerprint if any(measured for _, measured in usable) else ""
     own = [[one.target_lab, one.parts] for one in _own(row)]
-    return fingerprint(subject_fingerprint(row.painting), usable, box, row.tubes, row.chosen, own)
+    area_row = area_row_of(row.painting)
+    areas = subject_fingerprint(row.painting) if area_row is None else areas_fingerprint(area_row)
+    return fingerprint(areas, usable, box, row.tubes, row.chosen, own)
 
 
 def _own(row: MixRow) -> list[OwnRecipe]:

@@ -15,7 +15,7 @@ from server.site.owned import one_of
 from server.site.problems import Conflict
 from ypsochrom.colour import srgb
 from ypsochrom.colour.cielab import lab_to_hex
-from ypsochrom.colour.types import MunsellValue
+from ypsochrom.colour.types import LabelImage, MunsellValue
 from ypsochrom.formats import png
 from ypsochrom.formats.plan_json import advice_json
 from ypsochrom.imaging.resample import fit_within, shrink
@@ -23,10 +23,10 @@ from ypsochrom.kit.advice import Advice
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.support import Support
 from ypsochrom.subject.adjust import Adjustments, Spot, adjusted
-from ypsochrom.subject.crop import CropCentre, crop_to
+from ypsochrom.subject.crop import CropBox, CropCentre, crop_box, crop_to
 from ypsochrom.subject.decode import Picture, decode
 from ypsochrom.subject.guides import GUIDE_WORDS, lines_of
-from ypsochrom.subject.observation import Observation, Zone, picture_of, zone_colour
+from ypsochrom.subject.observation import PLANES, Observation, Zone, picture_of, zone_colour, zone_labels
 from ypsochrom.subject.patches import MOST_PATCHES, Marks, Patch, disagreements, merged, whole
 from ypsochrom.values.scale import PaintRange, range_for, value_field
 
@@ -69,6 +69,21 @@ _subjects_lock = Lock()
 def support_of(painting: Painting) -> Support:
     """The painting's support."""
     return Support(painting.width_mm, painting.height_mm)
+
+
+def frame_of(painting: Painting) -> CropBox:
+    """Where the crop lies in the whole adjusted reference."""
+    centre = CropCentre(painting.crop_x, painting.crop_y, painting.crop_size)
+    return crop_box(painting.adjusted_width_px, painting.adjusted_height_px, support_of(painting), centre)
+
+
+def planes_of(painting: Painting, width: int, height: int) -> LabelImage | None:
+    """The plane of depth (0 front to 2 back) of every pixel, where the painter told it with the zones of an observation."""
+    if painting.observation is None:
+        return None
+    observed = _observed(painting.observation)
+    depth = np.array([PLANES.index(zone.plane) for zone in observed.zones], dtype=np.uint8)
+    return np.asarray(depth[zone_labels(observed, width, height)])
 
 
 def adjustments_of(written: dict[str, Any]) -> Adjustments:
@@ -141,10 +156,10 @@ def _observed(written: dict[str, Any]) -> Observation:
 def advice_of(painting: Painting) -> list[AdviceOut]:
     """What the painter should know about the reference."""
     stored = [AdviceOut(**entry) for entry in (*painting.reference_advice, *painting.crop_advice)]
-    return [*stored, *(AdviceOut(**entry) for entry in advice_json(_disagreements(painting)))]
+    return [*stored, *(AdviceOut(**entry) for entry in advice_json(disagreements_of(painting)))]
 
 
-def _disagreements(painting: Painting) -> list[Advice]:
+def disagreements_of(painting: Painting) -> list[Advice]:
     """Where the horizon or the light of another photo contradicts the base's."""
     if not painting.marks:
         return []

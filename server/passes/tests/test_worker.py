@@ -74,6 +74,6 @@ def test_what_is_current_is_left_alone_by_a_second_plan(client, planned, painter
     def not_again(*_, **__):
         raise AssertionError("computed again")
 
-    monkeypatch.setattr("server.areas.services.find_areas", not_again)
+    monkeypatch.setattr("server.areas.services.find_tree", not_again)
     monkeypatch.setattr("server.mixes.services.find_mixes", not_again)
     assert client.post(f"/api/passes/{planned['id']}/plan").json()["state"] == "done"

@@ -2,6 +2,7 @@
 
 from collections import Counter
 from dataclasses import dataclass, field
+from typing import Literal, get_args
 
 import cv2
 import numpy as np
@@ -17,6 +18,10 @@ from .families import FAMILIES, Family, families
 from .partition import partition
 
 FINEST_BRUSH_MM = 4.0
+Handling = Literal["usual", "thin", "thick", "bare"]
+HANDLINGS: tuple[Handling, ...] = get_args(Handling)
+"""How an area is painted: in films as usual, thinner, thicker, or not at all, so that the ground stays."""
+
 _LEAST_FAMILY_SHARE = 0.01
 """A family under a hundredth of its area joins the next one inwards (accents and highlights may be a quarter of that)."""
 
@@ -44,6 +49,7 @@ class Area:
     lab: tuple[float, float, float]
     centre: tuple[float, float]
     parts: tuple[FamilyPart, ...]
+    handling: Handling = "usual"
 
 
 @dataclass(frozen=True, eq=False)
@@ -55,10 +61,9 @@ class AreaMap:
     areas: tuple[Area, ...]
 
 
-def find_areas(linear: LinearRgb, values: MunsellValue, support: Support, *, most: int = 24) -> AreaMap:
+def find_areas(linear: LinearRgb, values: MunsellValue, support: Support, *, detail: int | None = None) -> AreaMap:
     """The picture's areas; `values` is its value field in the paint's range, of the same height and width."""
-    labels = partition(linear, most=most)
-    return describe(linear, values, labels, support)
+    return describe(linear, values, partition(linear, detail=detail), support)
 
 
 def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, support: Support) -> AreaMap:

@@ -1,6 +1,7 @@
-"""Patches merged into areas, the least difference first, as long as there are more than wanted."""
+"""Patches merged into areas, the least difference first, down to one; the order is kept, so that any number can be had."""
 
 import heapq
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -10,18 +11,21 @@ from ..colour.types import Float, LabelImage
 
 @dataclass(frozen=True)
 class MergeSettings:
-    """How many areas, from what cost on merging stops between `fewest` and `most`, and the exponents of the cost.
+    """The exponents of the cost: of the harmonic size, of the colour difference and of the border's edge."""
 
-    The exponents are those of the harmonic size, of the colour difference and of the border's edge.
-    """
-
-    fewest: int
-    most: int
-    stop_cost: float
     size_power: float = 1.0
     colour_power: float = 0.75
     edge_power: float = 0.7
     edge_floor: float = 0.3
+
+
+@dataclass(frozen=True)
+class Step:
+    """One merging: the patch that grew, the one it took in, and what that cost."""
+
+    kept: int
+    absorbed: int
+    cost: float
 
 
 @dataclass
@@ -32,14 +36,14 @@ class _Graph:
     mean: list[tuple[float, ...]]
     borders: list[dict[int, tuple[float, float]]]
     changes: list[int] = field(default_factory=list)
-    parent: list[int] = field(default_factory=list)
 
 
-def merge(patches: LabelImage, features: Float, edge: Float, settings: MergeSettings) -> LabelImage:
-    """Areas 0 .. n-1 with n between the fewest and the most of the settings (fewer if there are fewer patches).
+def merge_order(
+    patches: LabelImage, features: Float, edge: Float, settings: MergeSettings, *, down_to: int = 1
+) -> tuple[Step, ...]:
+    """The mergings from all patches down to so many areas, in their order.
 
-    Ward's criterion (ward1963) between neighbours, weighted by how strong an edge lies on their common border. Below
-    the most areas merging goes on only while it costs less than the settings say.
+    Ward's criterion (ward1963) between neighbours, weighted by how strong an edge lies on their common border.
     """
     graph = _graph_of(patches, features, edge)
     left = len(graph.share)
@@ -56,20 +60,27 @@ def merge(patches: LabelImage, features: Float, edge: Float, settings: MergeSett
 
     heap = [(cost(i, j), i, j, 0, 0) for i, near in enumerate(graph.borders) for j in near if j > i]
     heapq.heapify(heap)
-    while heap and left > settings.fewest:
+    steps: list[Step] = []
+    while heap and left > down_to:
         price, i, j, seen_i, seen_j = heapq.heappop(heap)
         if graph.changes[i] != seen_i or graph.changes[j] != seen_j:
             continue
-        if left <= settings.most and price > settings.stop_cost:
-            break
         _absorb(graph, i, j)
+        steps.append(Step(i, j, price))
         left -= 1
         for k in graph.borders[i]:
             a, b = min(i, k), max(i, k)
             heapq.heappush(heap, (cost(a, b), a, b, graph.changes[a], graph.changes[b]))
-    roots = np.array([_root(graph.parent, i) for i in range(len(graph.parent))])
-    _, areas = np.unique(roots, return_inverse=True)
-    return areas[patches]
+    return tuple(steps)
+
+
+def areas_after(count: int, steps: Sequence[Step]) -> np.ndarray:
+    """The area (0 .. n-1) of every one of `count` patches when these mergings have been done."""
+    parent = list(range(count))
+    for step in steps:
+        parent[step.absorbed] = step.kept
+    roots = np.array([_root(parent, i) for i in range(count)])
+    return np.unique(roots, return_inverse=True)[1]
 
 
 def _graph_of(patches: LabelImage, features: Float, edge: Float) -> _Graph:
@@ -96,7 +107,6 @@ def _graph_of(patches: LabelImage, features: Float, edge: Float) -> _Graph:
         mean=[tuple(row) for row in means.tolist()],
         borders=borders,
         changes=[0] * n,
-        parent=list(range(n)),
     )
 
 
@@ -112,7 +122,6 @@ def _absorb(graph: _Graph, i: int, j: int) -> None:
         (x * graph.share[i] + y * graph.share[j]) / total for x, y in zip(graph.mean[i], graph.mean[j], strict=True)
     )
     graph.share[i] = total
-    graph.parent[j] = i
     graph.changes[i] += 1
     graph.changes[j] = -1
     for k, border in graph.borders[j].items():

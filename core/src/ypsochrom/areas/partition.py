@@ -1,4 +1,10 @@
-"""The picture cut into paintable areas: small patches along the edges, merged to a number a painter can keep in mind."""
+"""The picture cut into paintable areas: small patches along the edges, merged to a number a painter can keep in mind.
+
+What is found is a tree: pieces at the finest detail, and the order in which they merge. Any detail is then a matter of
+reading the tree, without looking at the picture again.
+"""
+
+from dataclasses import dataclass, field
 
 import cv2
 import numpy as np
@@ -9,10 +15,14 @@ from ..colour import cielab
 from ..colour.types import LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
 from ..imaging.resample import enlarge_labels, fit_within, shrink
+from ..kit.errors import BadSetting
 from .features import edges, features, smooth
-from .merging import MergeSettings, merge
+from .merging import MergeSettings, Step, areas_after, merge_order
 
 FEWEST_AREAS, MOST_AREAS = 8, 24
+"""How many areas a picture gets by itself: as few as its plainness allows."""
+
+LEAST_DETAIL, MOST_DETAIL = 2, 60
 PARTITION_PX = 960
 """The partition is found at this size: finer texture is not what areas are about."""
 
@@ -21,20 +31,58 @@ _STOP_COST = 2.5
 """Merging goes on below `MOST_AREAS` while it costs less than this; plain pictures get fewer areas so."""
 
 
-def partition(linear: LinearRgb, *, most: int = MOST_AREAS) -> LabelImage:
-    """Areas 0 .. n-1 of every pixel (uint8), at the picture's own size, each one connected piece, reading order.
+@dataclass(frozen=True, eq=False)
+class AreaTree:
+    """`pieces` (uint8, height x width, 0 .. n-1): the finest areas, each connected; `steps` merge them down to one."""
 
-    Patches by watershed on the edges (meyer1994), merged by `merging.merge`.
+    pieces: LabelImage = field(repr=False)
+    steps: tuple[Step, ...]
+
+    @property
+    def finest(self) -> int:
+        """How many pieces there are."""
+        return len(self.steps) + 1
+
+    @property
+    def usual(self) -> int:
+        """The number of areas that suits this picture: at most 24, fewer (down to 8) where merging costs little."""
+        count = min(self.finest, MOST_AREAS)
+        while count > FEWEST_AREAS and self.steps[self.finest - count].cost <= _STOP_COST:
+            count -= 1
+        return count
+
+    def areas(self, detail: int | None = None) -> LabelImage:
+        """Areas 0 .. n-1 of every pixel (uint8) in reading order, as many as `detail` says (None: the usual number)."""
+        if detail is not None and not LEAST_DETAIL <= detail <= MOST_DETAIL:
+            raise BadSetting(f"A detail of {detail} areas was asked for.", f"Choose {LEAST_DETAIL} to {MOST_DETAIL}.")
+        count = min(detail or self.usual, self.finest)
+        table = areas_after(self.finest, self.steps[: self.finest - count])
+        return in_reading_order(table.astype(np.uint8)[self.pieces])
+
+
+def find_tree(linear: LinearRgb) -> AreaTree:
+    """The tree of areas of a picture (linear sRGB, height x width x 3), at the picture's own size.
+
+    Patches by watershed on the edges (meyer1994), merged by `merging.merge_order`.
     """
     height, width = linear.shape[:2]
     small_width, small_height = fit_within(width, height, PARTITION_PX)
     lab = smooth(cielab.linear_to_lab(shrink(linear, small_width, small_height)))
     fine, lasting = edges(lab)
     patches = watershed(fine, markers=min(_PATCHES, max(1, lab.shape[0] * lab.shape[1] // 16))) - 1
-    settings = MergeSettings(fewest=min(FEWEST_AREAS, most), most=most, stop_cost=_STOP_COST)
-    areas = merge(patches, features(lab), lasting, settings)
-    areas = _without_crumbs(enlarge_labels(areas.astype(np.uint8), width, height))
-    return in_reading_order(areas)
+    steps = merge_order(patches, features(lab), lasting, MergeSettings())
+    count = int(patches.max()) + 1
+    first = max(0, count - MOST_DETAIL)
+    piece_of = areas_after(count, steps[:first])
+    pieces = _without_crumbs(enlarge_labels(piece_of.astype(np.uint8)[patches], width, height))
+    # the later steps speak of patches: each stands for the piece that holds it
+    left = tuple(Step(int(piece_of[s.kept]), int(piece_of[s.absorbed]), s.cost) for s in steps[first:])
+    return AreaTree(pieces, left)
+
+
+def partition(linear: LinearRgb, *, detail: int | None = None) -> LabelImage:
+    """Areas 0 .. n-1 of every pixel (uint8), at the picture's own size, each one connected piece, in reading order."""
+    return find_tree(linear).areas(detail)
 
 
 def _without_crumbs(labels: LabelImage) -> LabelImage:

@@ -66,6 +66,14 @@ def _fault(lab: Lab, target: Lab) -> str:
     return min(_PRIMARIES, key=lambda primary: abs((primary[0] - angle + 180) % 360 - 180))[1]
 
 
+def hue_turn_deg(first: Lab, second: Lab) -> float:
+    """How far the hue of the second lies from the first on the CIELAB circle (-180 to 180); 0 where one of them is grey."""
+    if min(float(np.hypot(*first[1:])), float(np.hypot(*second[1:]))) < NEUTRAL_CHROMA:
+        return 0.0
+    angles = [float(np.degrees(np.arctan2(lab[2], lab[1]))) for lab in (first, second)]
+    return (angles[1] - angles[0] + 180) % 360 - 180
+
+
 def _next_primary(target: Lab, *, turn: float) -> str:
     """The primary that a hue is turned towards: up the hue circle where `turn` is above 0, else down."""
     hue = float(np.degrees(np.arctan2(target[2], target[1])))

@@ -12,6 +12,7 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import LabTriple, triple
 from ..colour.words import colour_name
 from ..kit.advice import Advice
+from ..kit.errors import BadSetting
 from ..kit.progress import Progress, part_of, silent
 from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
@@ -60,12 +61,17 @@ class MixSet:
 
 
 def targets_of(areas: Sequence[Area], reach: PaintRange = USUAL_RANGE) -> tuple[Target, ...]:
-    """What has to be mixed: one target per area and value family, bent into the range of dry paint."""
+    """What has to be mixed: one target per area and value family, bent into the range of dry paint.
+
+    `BadSetting` when every area is left bare.
+    """
     found = []
     for area in areas:
         for part in area.parts:
             lab = lab_in_paint_range(np.array(part.lab), reach)
             found.append(Target(f"{area.id}/{part.family}", triple(lab), part.area_cm2))
+    if not found:
+        raise BadSetting("Every area is left bare: there is nothing to mix.", "Choose at least one area to be painted.")
     return tuple(found)
 
 

@@ -10,7 +10,7 @@ from typing import Literal
 
 import numpy as np
 
-from ..areas.area import Area
+from ..areas.area import Area, Handling
 from ..areas.families import Family
 from ..colour.types import Reflectance
 from ..kit.progress import Progress, silent
@@ -87,8 +87,12 @@ _ORDER_OF_FAMILY: dict[Family, int] = {"accent": 0, "shadow": 1, "half-tone": 2,
 def plan_passes(
     areas: Sequence[Area], mixes: MixSet, ground: Mix, support: Support, progress: Progress = silent
 ) -> tuple[PaintPass, ...]:
-    """Passes in order. A part that the block-in already gave its own mix, fully covered, is not painted again."""
+    """Passes in order. A part that the block-in already gave its own mix, fully covered, is not painted again.
+
+    The ground goes over everything; what is left bare keeps it.
+    """
     passes = [_over_all("ground", areas, {area.id: ground for area in areas}, support, layers.bare_ground(), mixes.box)]
+    areas = [area for area in areas if area.handling != "bare"]
     block_in = {area.id: _main_mix(area, mixes) for area in areas}
     progress(0.2, "planning the block-in")
     passes.append(
@@ -118,21 +122,29 @@ def _over_all(
     beneath: Reflectance,
     box: Paintbox,
 ) -> PaintPass:
-    film = _MANNERS[role].film_um
-    coats = {mix.id: layers.coats_needed(mix.match.recipe, box, film, beneath) for mix in mix_of.values()}
     dark_first = sorted(areas, key=lambda area: (mix_of[area.id].match.lab_dry[0], -area.area_cm2, area.id))
-    steps = [
-        _step(area.id, None, mix_of[area.id], coats[mix_of[area.id].id], film, area.area_cm2) for area in dark_first
-    ]
+    steps = []
+    for area in dark_first:
+        mix, film = mix_of[area.id], _film_um(role, area)
+        coats = layers.coats_needed(mix.match.recipe, box, film, beneath)
+        steps.append(_step(area.id, None, mix, coats, film, area.area_cm2))
     return _pass(role, steps, support)
+
+
+_HANDLED: dict[Handling, float] = {"usual": 1.0, "thin": 0.6, "thick": 1.7, "bare": 1.0}
+"""Films of an area painted thin or thick, against the usual; from memory."""
+
+
+def _film_um(role: Role, area: Area) -> float:
+    return _MANNERS[role].film_um * (1.0 if role == "ground" else _HANDLED[area.handling])
 
 
 def _steps_on_parts(
     role: Role, families: tuple[Family, ...], areas: Sequence[Area], mixes: MixSet, block_in: dict[str, Mix]
 ) -> list[Step]:
-    film = _MANNERS[role].film_um
     found = []
     for area in areas:
+        film = _film_um(role, area)
         for part in area.parts:
             mix = mixes.serving(area.id, part.family)
             if part.family not in families or mix.id == block_in[area.id].id:

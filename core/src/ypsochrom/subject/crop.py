@@ -32,19 +32,50 @@ class CropCentre:
 MIDDLE = CropCentre()
 
 
+@dataclass(frozen=True)
+class CropBox:
+    """Where the crop lies in a picture of `whole_width` x `whole_height`, all in pixels."""
+
+    left: int
+    top: int
+    width: int
+    height: int
+    whole_width: int
+    whole_height: int
+
+    def to_whole(self, spot: tuple[float, float]) -> tuple[float, float]:
+        """A place given in shares of the crop, in shares of the whole picture."""
+        return (self.left + spot[0] * self.width) / self.whole_width, (
+            self.top + spot[1] * self.height
+        ) / self.whole_height
+
+    def to_crop(self, spot: tuple[float, float]) -> tuple[float, float]:
+        """The way back; outside 0-1 the place was cut away."""
+        return (spot[0] * self.whole_width - self.left) / self.width, (
+            spot[1] * self.whole_height - self.top
+        ) / self.height
+
+
+def crop_box(width: int, height: int, support: Support, centre: CropCentre = MIDDLE) -> CropBox:
+    """The part of a picture of this size that has the support's proportions."""
+    widest = min(width, round(height * support.proportion))
+    highest = min(height, round(width / support.proportion))
+    across, down = round(widest * centre.size), round(highest * centre.size)
+    left, top = round((width - across) * centre.x), round((height - down) * centre.y)
+    return CropBox(left, top, across, down, width, height)
+
+
 def crop_to(picture: Picture, support: Support, centre: CropCentre = MIDDLE) -> Picture:
     """The largest part of the picture with the support's proportions; advice when much of the photo falls away."""
-    widest = min(picture.width, round(picture.height * support.proportion))
-    highest = min(picture.height, round(picture.width / support.proportion))
-    width, height = round(widest * centre.size), round(highest * centre.size)
+    box = crop_box(picture.width, picture.height, support, centre)
+    left, top, width, height = box.left, box.top, box.width, box.height
     if min(width, height) < SMALLEST_SIDE_PX:
         raise BadPicture(
             f"Cropped to the support's proportions the picture keeps only {width} x {height} pixels.",
             "Choose a larger crop, or a support or a photo of more similar proportions.",
         )
-    left = round((picture.width - width) * centre.x)
-    top = round((picture.height - height) * centre.y)
-    lost = 1 - widest * highest / (picture.width * picture.height)
+    largest = crop_box(picture.width, picture.height, support)
+    lost = 1 - largest.width * largest.height / (picture.width * picture.height)
     advice = picture.advice
     if lost > _MUCH_LOST:
         much = Advice(

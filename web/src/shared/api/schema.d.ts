@@ -24,6 +24,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/areas/{painting_id}/backgrounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Backgrounds
+         * @description Backgrounds for the subject: the areas named, or else all that do not lie in the back.
+         */
+        get: operations["server_areas_api_backgrounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/areas/{painting_id}/borders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Border
+         * @description Say how soft a border is to be, or which side lies over the other.
+         */
+        patch: operations["server_areas_api_change_border"];
+        trace?: never;
+    };
+    "/api/areas/{painting_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Another detail, or another list of changes: the areas follow at once.
+         */
+        put: operations["server_areas_api_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/areas/{painting_id}/dismissals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Dismiss
+         * @description Set advice aside with a reason, or bring it back.
+         */
+        put: operations["server_areas_api_dismiss"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/areas/{painting_id}/{area_id}": {
         parameters: {
             query?: never;
@@ -38,10 +118,10 @@ export interface paths {
         options?: never;
         head?: never;
         /**
-         * Rename
-         * @description Name an area.
+         * Change Area
+         * @description Name an area, give it another colour, plane or handling.
          */
-        patch: operations["server_areas_api_rename"];
+        patch: operations["server_areas_api_change_area"];
         trace?: never;
     };
     "/api/materials/cautions": {
@@ -1306,44 +1386,124 @@ export interface components {
             subject: string | null;
         };
         /**
+         * AreaIn
+         * @description What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
+         *
+         *     `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's.
+         */
+        AreaIn: {
+            /** Handling */
+            handling?: ("usual" | "thin" | "thick" | "bare") | null;
+            /** Name */
+            name?: string | null;
+            /** Plane */
+            plane?: ("front" | "middle" | "back") | "as_found" | null;
+            /** Target */
+            target?: string | null;
+        };
+        /**
          * AreaOut
          * @description One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
+         *
+         *     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
+         *     `target` is the painter's own colour for it, None: the photo's.
          */
         AreaOut: {
             /** Area Cm2 */
             area_cm2: number;
+            /** Beneath */
+            beneath: string[];
             /** Centre */
             centre: number[];
             /** Colour */
             colour: string;
             /** Families */
             families: components["schemas"]["FamilyOut"][];
+            /**
+             * Found Plane
+             * @enum {string}
+             */
+            found_plane: "front" | "middle" | "back";
+            /**
+             * Handling
+             * @enum {string}
+             */
+            handling: "usual" | "thin" | "thick" | "bare";
             /** Id */
             id: string;
             /** Index */
             index: number;
             /** Lab */
             lab: number[];
+            /** Light */
+            light: string | null;
+            /** Locked */
+            locked: boolean;
             /** Name */
             name: string;
             /** Outline */
             outline: string;
+            /**
+             * Plane
+             * @enum {string}
+             */
+            plane: "front" | "middle" | "back";
+            /** Shadow */
+            shadow: string | null;
             /** Share */
             share: number;
+            /** Target */
+            target: string | null;
+            /** Target Value */
+            target_value: number | null;
+            /** Texture Mm */
+            texture_mm: number | null;
             /** Value */
             value: number;
         };
         /**
          * AreasOut
-         * @description The partition; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
+         * @description The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
          */
         AreasOut: {
+            /** Advice */
+            advice: components["schemas"]["FindingOut"][];
             /** Areas */
             areas: components["schemas"]["AreaOut"][];
+            /** Borders */
+            borders: components["schemas"]["BorderOut"][];
+            /** Detail */
+            detail: number | null;
+            /** Edits */
+            edits: components["schemas"]["EditData"][];
+            /** Found Detail */
+            found_detail: number;
             /** Labels Url */
             labels_url: string | null;
+            /** Lost */
+            lost: components["schemas"]["LostOut"][];
             /** Up To Date */
             up_to_date: boolean;
+        };
+        /**
+         * BackgroundOut
+         * @description A background for the subject: mean contrast of value along its silhouette, the share of it lost, the nearest colour.
+         */
+        BackgroundOut: {
+            /** Colour */
+            colour: string;
+            /** Contrast */
+            contrast: number;
+            /** Lab */
+            lab: number[];
+            /** Lost Share */
+            lost_share: number;
+            /** Name */
+            name: string;
+            /** Nearest De00 */
+            nearest_de00: number;
+            /** Now */
+            now: boolean;
         };
         /**
          * BenchOut
@@ -1373,6 +1533,58 @@ export interface components {
              * @enum {string}
              */
             values: "missing" | "stale" | "current";
+        };
+        /**
+         * BorderIn
+         * @description What the painter says of the border of two areas; `as_found` takes it back.
+         */
+        BorderIn: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Over */
+            over?: string | null;
+            /** Softness */
+            softness?: ("lost" | "soft" | "firm" | "hard") | "as_found" | null;
+        };
+        /**
+         * BorderOut
+         * @description The border of areas `a` and `b`: differences are those of `b` against `a`; `over` is the side painted over the other.
+         *
+         *     `own` says that the painter changed the softness or the side.
+         */
+        BorderOut: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Chroma Difference */
+            chroma_difference: number;
+            /** De00 */
+            de00: number;
+            /**
+             * Found Softness
+             * @enum {string}
+             */
+            found_softness: "lost" | "soft" | "firm" | "hard";
+            /** Hue Difference Deg */
+            hue_difference_deg: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Over */
+            over: string;
+            /** Own */
+            own: boolean;
+            /**
+             * Softness
+             * @enum {string}
+             */
+            softness: "lost" | "soft" | "firm" | "hard";
+            /** Value Difference */
+            value_difference: number;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * BrushIn
@@ -1475,6 +1687,19 @@ export interface components {
             subject: string | null;
         };
         /**
+         * ChangesIn
+         * @description All changes in their order, and the detail (number of areas before them; None as the picture suggests).
+         */
+        ChangesIn: {
+            /** Detail */
+            detail?: number | null;
+            /**
+             * Edits
+             * @default []
+             */
+            edits: components["schemas"]["EditData"][];
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -1571,6 +1796,62 @@ export interface components {
             target: components["schemas"]["ColourOut"];
         };
         /**
+         * DismissalIn
+         * @description Advice set aside with a reason, or with none brought back.
+         */
+        DismissalIn: {
+            /** Key */
+            key: string;
+            /** Reason */
+            reason: string | null;
+        };
+        /**
+         * EditData
+         * @description One change by hand. `merge`: `spots`; `split`: `spot`, `by`, `line`; `give`: `shape`, `to`, `width`; `absorb`: `below_cm2`;
+         *     `lock`: `spot` (its outline is filled in).
+         */
+        EditData: {
+            /** Below Cm2 */
+            below_cm2?: number | null;
+            /**
+             * By
+             * @default value
+             * @enum {string}
+             */
+            by: "value" | "colour" | "line";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "merge" | "split" | "give" | "absorb" | "lock";
+            /**
+             * Line
+             * @default []
+             */
+            line: number[][];
+            /**
+             * Rings
+             * @default []
+             */
+            rings: number[][][];
+            /**
+             * Shape
+             * @default []
+             */
+            shape: number[][];
+            /** Spot */
+            spot?: number[] | null;
+            /**
+             * Spots
+             * @default []
+             */
+            spots: number[][];
+            /** To */
+            to?: number[] | null;
+            /** Width */
+            width?: number | null;
+        };
+        /**
          * FamilyOut
          * @description A value family inside an area; `colour` is the photo's.
          */
@@ -1583,6 +1864,26 @@ export interface components {
             family: string;
             /** Value */
             value: number;
+        };
+        /**
+         * FindingOut
+         * @description A finding: `key` names it and the state of its subject, `areas` are its subject's ids, `dismissed` why it is set aside.
+         */
+        FindingOut: {
+            /** Areas */
+            areas: string[];
+            /** Dismissed */
+            dismissed?: string | null;
+            /** Hint */
+            hint: string;
+            /** Id */
+            id: string;
+            /** Key */
+            key: string;
+            /** Message */
+            message: string;
+            /** Severity */
+            severity: string;
         };
         /**
          * FocalData
@@ -1635,6 +1936,18 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * LostOut
+         * @description A change that could not be kept; `edit` is its place in the list.
+         */
+        LostOut: {
+            /** Edit */
+            edit: number;
+            /** Hint */
+            hint: string;
+            /** Message */
+            message: string;
         };
         /**
          * MarksData
@@ -2595,14 +2908,6 @@ export interface components {
             words: string;
         };
         /**
-         * Renamed
-         * @description A new name for an area; empty takes the found one back.
-         */
-        Renamed: {
-            /** Name */
-            name: string;
-        };
-        /**
          * ResidualOut
          * @description A swatch's prediction against its reading, before and after (CIEDE2000).
          */
@@ -3109,7 +3414,289 @@ export interface operations {
             };
         };
     };
-    server_areas_api_rename: {
+    server_areas_api_backgrounds: {
+        parameters: {
+            query?: {
+                subject?: string[];
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackgroundOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_change_border: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BorderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_dismiss: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DismissalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_change_area: {
         parameters: {
             query?: never;
             header?: never;
@@ -3121,7 +3708,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Renamed"];
+                "application/json": components["schemas"]["AreaIn"];
             };
         };
         responses: {

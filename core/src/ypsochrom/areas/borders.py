@@ -1,0 +1,193 @@
+"""Where two areas meet: how long, how soft, how different, and which side is painted over which.
+
+Softness is judged as a painter sees it: how far the change from one side to the other reaches on the support, against how
+large the change is. Lost, soft, firm and hard are common practice of the trade; the figures that part them are ours.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+import cv2
+import numpy as np
+
+from ..colour.ciede2000 import delta_e_2000
+from ..colour.differences import hue_turn_deg
+from ..colour.munsell import lab_to_value
+from ..colour.types import Lab, LabelImage
+from ..materials.support import Support
+from .area import Area
+
+Softness = Literal["lost", "soft", "firm", "hard"]
+SOFTNESS: tuple[Softness, ...] = get_args(Softness)
+
+LOST_BELOW_DE00 = 3.5
+"""Two sides that differ by less than this (CIEDE2000) across the border read as one: nobody sees an edge at arm's length."""
+
+FIRM_FROM_MM, SOFT_FROM_MM = 1.5, 4.0
+"""A change spread over less than the first is hard, over more than the second soft; about a round no. 2 and a no. 6 flat."""
+
+_SHARPEST_PX = 3.0
+"""A photograph spreads even a knife's edge over so many pixels; narrower cannot be told."""
+
+_LEAST_LENGTH_MM = 2.0
+"""Borders shorter than this are where three areas meet, not edges to be painted."""
+
+_ACROSS_MM = 6.0
+"""How far to either side of the border its colours are read."""
+
+
+@dataclass(frozen=True)
+class Border:
+    """The border of areas `a` and `b` (ids, `a` before `b`); differences are those of the second side to the first.
+
+    `over` is the id of the side that is painted over the other's edge: what lies in front. `width_mm` is how far the change
+    reaches across the support, `path` the border itself as lines of (x, y) shares.
+    """
+
+    a: str
+    b: str
+    length_mm: float
+    softness: Softness
+    width_mm: float
+    de00: float
+    value_difference: float
+    chroma_difference: float
+    hue_difference_deg: float
+    over: str
+
+
+@dataclass(frozen=True)
+class _Seam:
+    """The pixels along the border of two areas: rows, columns and the direction from the first to the second."""
+
+    y: np.ndarray
+    x: np.ndarray
+    length_px: float
+
+
+def borders_of(
+    areas: Sequence[Area], labels: LabelImage, lab: Lab, support: Support, planes: Mapping[str, int]
+) -> tuple[Border, ...]:
+    """All borders of neighbouring areas, longest first.
+
+    `lab` is the picture (height, width, 3) as it is, not smoothed; `planes` gives every area's depth, 0 in front.
+    """
+    mm_per_px = support.width_mm / labels.shape[1]
+    seams = _seams(labels)
+    picture = np.asarray(lab, dtype=np.float32)
+    found = []
+    for (i, j), seam in seams.items():
+        length = seam.length_px * mm_per_px
+        if length < _LEAST_LENGTH_MM:
+            continue
+        first, second, width_px = _across(picture, labels, seam, (i, j), max(6.0, _ACROSS_MM / mm_per_px))
+        de00 = float(delta_e_2000(first, second))
+        found.append(
+            Border(
+                a=areas[i].id,
+                b=areas[j].id,
+                length_mm=length,
+                softness=_softness(de00, width_px, mm_per_px),
+                width_mm=width_px * mm_per_px,
+                de00=de00,
+                value_difference=float(lab_to_value(second) - lab_to_value(first)),
+                chroma_difference=float(np.hypot(*second[1:]) - np.hypot(*first[1:])),
+                hue_difference_deg=hue_turn_deg(first, second),
+                over=in_front(areas[i], areas[j], planes).id,
+            )
+        )
+    return tuple(sorted(found, key=lambda border: (-border.length_mm, border.a, border.b)))
+
+
+def _softness(de00: float, width_px: float, mm_per_px: float) -> Softness:
+    if de00 < LOST_BELOW_DE00:
+        return "lost"
+    width_mm = width_px * mm_per_px
+    if width_px <= _SHARPEST_PX or width_mm < FIRM_FROM_MM:
+        return "hard"
+    return "firm" if width_mm < SOFT_FROM_MM else "soft"
+
+
+def in_front(a: Area, b: Area, planes: Mapping[str, int]) -> Area:
+    """The nearer plane lies over the farther; in one plane the smaller lies over the larger (common practice)."""
+    if planes[a.id] != planes[b.id]:
+        return a if planes[a.id] < planes[b.id] else b
+    return a if a.area_cm2 < b.area_cm2 else b
+
+
+def _seams(labels: LabelImage) -> dict[tuple[int, int], _Seam]:
+    """The border pixels of every pair of neighbours; the length counts steps across and down as a slanted line does."""
+    whole = np.asarray(labels, dtype=np.int64)
+    n = int(whole.max()) + 1
+    keys, ys, xs = [], [], []
+    for here, there, dy, dx in (
+        (whole[:, 1:], whole[:, :-1], 0, 1),
+        (whole[1:], whole[:-1], 1, 0),
+    ):
+        y, x = np.nonzero(here != there)
+        one, other = here[y, x], there[y, x]
+        keys.append(np.minimum(one, other) * n + np.maximum(one, other))
+        ys.append(y + dy)
+        xs.append(x + dx)
+    key, y, x = np.concatenate(keys), np.concatenate(ys), np.concatenate(xs)
+    order = np.argsort(key, kind="stable")
+    key, y, x = key[order], y[order], x[order]
+    starts = np.flatnonzero(np.concatenate([[True], key[1:] != key[:-1]])) if len(key) else np.array([], dtype=int)
+    ends = np.append(starts[1:], len(key))
+    return {
+        (int(key[s] // n), int(key[s] % n)): _Seam(y[s:e], x[s:e], _STEPS_TO_LENGTH * (e - s))
+        for s, e in zip(starts.tolist(), ends.tolist(), strict=True)
+    }
+
+
+_STEPS_TO_LENGTH = np.pi / 4
+"""A line of random direction takes 4/pi unit steps across and down for each unit of its length."""
+
+
+def _across(
+    lab: Lab, labels: LabelImage, seam: _Seam, pair: tuple[int, int], reach_px: float
+) -> tuple[Lab, Lab, float]:
+    """The colours of both sides, and over how many pixels one passes into the other, averaged along the border.
+
+    Colours are averaged by their distance from the border, on the one side negative, so that texture falls out; the
+    passage is where that profile goes from 15 % to 85 %, drawn out to the whole.
+    """
+    top, left = max(0, int(seam.y.min() - reach_px) - 1), max(0, int(seam.x.min() - reach_px) - 1)
+    bottom, right = int(seam.y.max() + reach_px) + 2, int(seam.x.max() + reach_px) + 2
+    box = (slice(top, bottom), slice(left, right))
+    off = np.ones(labels[box].shape, dtype=np.uint8)
+    off[seam.y - top, seam.x - left] = 0
+    away = cv2.distanceTransform(off, cv2.DIST_L2, 3)
+    bins = round(reach_px)
+    sides = []
+    for label in pair:
+        here = (labels[box] == label) & (away <= reach_px)
+        at = np.minimum(away[here].astype(int), bins - 1)
+        count = np.bincount(at, minlength=bins)
+        summed = [np.bincount(at, weights=lab[box][here][:, k], minlength=bins) for k in range(3)]
+        sides.append((count, np.stack(summed, axis=-1) / np.maximum(count, 1)[:, None]))
+    (n_1, p_1), (n_2, p_2) = sides
+    first, second = (_far(count, profile) for count, profile in ((n_1, p_1), (n_2, p_2)))
+    seen = np.concatenate([n_1[::-1], n_2]) > 0
+    axis = second - first
+    jump = float(axis @ axis)
+    if jump < 1e-6:
+        return first, second, float(2 * bins)
+    along = (np.concatenate([p_1[::-1], p_2]) - first) @ axis / jump
+    place = np.arange(-bins, bins)[seen]
+    rising = np.maximum.accumulate(along[seen])
+    low, high = (float(place[min(int(np.searchsorted(rising, level)), len(place) - 1)]) for level in _PASSAGE)
+    return first, second, max(_SHARPEST_PX, (high - low) / (_PASSAGE[1] - _PASSAGE[0]))
+
+
+_PASSAGE = (0.15, 0.85)
+
+
+def _far(count: np.ndarray, profile: Lab) -> Lab:
+    """The mean of the farther half of a side's profile, or of all of it where the area is narrower."""
+    half = len(count) // 2
+    weights = count.astype(float)
+    if weights[half:].sum() > 0:
+        weights[:half] = 0
+    return np.asarray(np.average(profile, axis=0, weights=weights))

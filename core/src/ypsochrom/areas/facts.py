@@ -1,0 +1,187 @@
+"""What an area knows beyond its size and mean colour: its colour in light and in shadow, its depth, its texture.
+
+And what the painter decides about it: another colour, thick or thin paint or none, another plane of depth.
+"""
+
+import itertools
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal, get_args
+
+import cv2
+import numpy as np
+
+from ..colour import cielab
+from ..colour.munsell import lab_to_value
+from ..colour.types import Float, Lab, LabelImage, LabTriple, LinearRgb, triple
+from ..materials.support import Support
+from .area import Area, AreaMap, Handling
+from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
+from .features import LIGHT_OFFSET
+
+Plane = Literal["front", "middle", "back"]
+PLANES: tuple[Plane, ...] = get_args(Plane)
+"""Nearest first; a plane's depth is its place here."""
+
+
+@dataclass(frozen=True)
+class Decision:
+    """What the painter decided about an area; `None` leaves it as found. `target_lab` is CIELAB under D65."""
+
+    target_lab: LabTriple | None = None
+    plane: Plane | None = None
+    handling: Handling = "usual"
+
+
+AS_FOUND = Decision()
+
+
+@dataclass(frozen=True)
+class Facts:
+    """Measured facts of an area, by the area's id.
+
+    `light_lab` and `shadow_lab` are robust means of what is lit and what lies in shadow in it (`None` where there is none of it);
+    `texture_mm` is the width on the support of the finest marks in it that count, None where it is calm.
+    """
+
+    id: str
+    plane: Plane
+    light_lab: LabTriple | None
+    shadow_lab: LabTriple | None
+    texture_mm: float | None
+
+
+def facts_of(areas: AreaMap, linear: LinearRgb, support: Support, planes: Sequence[Plane]) -> tuple[Facts, ...]:
+    """Facts of every area; `linear` has the size of the label image, `planes` one plane an area."""
+    lab = cielab.linear_to_lab(linear)
+    detail = _detail_sizes(lab[..., 0])
+    mm_per_px = support.width_mm / areas.labels.shape[1]
+    found = []
+    for area in areas.areas:
+        mask = areas.labels == area.index
+        own, kinds = lab[mask], areas.families[mask]
+        found.append(
+            Facts(
+                id=area.id,
+                plane=planes[area.index],
+                light_lab=_robust(own[(kinds == LIGHT) | (kinds == HIGHLIGHT)]),
+                shadow_lab=_robust(own[(kinds == SHADOW) | (kinds == ACCENT)]),
+                texture_mm=_texture_mm([band[mask] for band in detail], mm_per_px),
+            )
+        )
+    return tuple(found)
+
+
+_TRIM = 0.1
+
+
+def _robust(lab: Lab) -> LabTriple | None:
+    """The mean of a colour's pixels without the tenth that is lightest and the tenth that is darkest."""
+    if len(lab) < 8:
+        return None
+    low, high = np.quantile(lab[:, 0], [_TRIM, 1 - _TRIM])
+    kept = lab[(lab[:, 0] >= low) & (lab[:, 0] <= high)]
+    return triple(kept.mean(axis=0))
+
+
+_OCTAVES = 4
+_CALM_LIGHTNESS = 1.5
+"""Detail that wavers by less than this in L* (standard deviation) is not worth a brush."""
+
+
+def _detail_sizes(lightness: Float) -> list[Float]:
+    """Squared detail of every pixel in octaves: differences of Gaussians at 1, 2, 4 and 8 px (burt_adelson1983)."""
+    levels: list[Float] = [np.asarray(lightness, dtype=np.float32)]
+    for octave in range(_OCTAVES):
+        levels.append(np.asarray(cv2.GaussianBlur(levels[0], (0, 0), float(2**octave)), dtype=np.float32))
+    return [np.asarray((fine - broad) ** 2) for fine, broad in itertools.pairwise(levels)]
+
+
+_PERIOD_PX = 4.0
+"""A difference of Gaussians of 0.5 s and s answers most to a wave of about four s."""
+
+_HEARD = 0.7
+"""Finer detail weaker than this share of the strongest is the grain of the photo, not of the thing."""
+
+_MEDIAN_OF_SQUARE = 0.455
+"""The median of the square of a normally distributed number; medians, since contours are large detail on few pixels."""
+
+
+def _texture_mm(bands: Sequence[Float], mm_per_px: float) -> float | None:
+    """The width of one mark (half a period) of the finest detail that counts beside the strongest."""
+    strength = np.sqrt([float(np.median(band)) / _MEDIAN_OF_SQUARE for band in bands])
+    counts = np.flatnonzero(strength >= max(_CALM_LIGHTNESS, _HEARD * float(strength.max())))
+    return float(2 ** int(counts[0]) * _PERIOD_PX / 2 * mm_per_px) if len(counts) else None
+
+
+def proposed_planes(areas: Sequence[Area], labels: LabelImage) -> tuple[Plane, ...]:
+    """Front, middle or back for every area, by what painters go by in a photo.
+
+    What stands lower in the picture is nearer; what runs along the upper edge lies behind (common practice). An area's place is
+    its lowest tenth: things stand on their feet. It is a proposal, to be corrected by hand.
+    """
+    height = labels.shape[0]
+    found: list[Plane] = []
+    for area in areas:
+        mask = labels == area.index
+        rows = np.flatnonzero(mask.any(axis=1))
+        weights = mask.sum(axis=1)[rows]
+        foot = float(np.interp(0.9, np.cumsum(weights) / weights.sum(), rows / height))
+        top_share = float(mask[0].mean())
+        if top_share > _WALL_SHARE or foot < _BACK_ABOVE:
+            found.append("back")
+        else:
+            found.append("front" if foot > _FRONT_BELOW else "middle")
+    return tuple(found)
+
+
+_WALL_SHARE = 0.08
+"""An area along more than this of the upper edge is sky or wall."""
+
+_BACK_ABOVE, _FRONT_BELOW = 0.45, 0.68
+"""Shares of the height, from above, between which a foot stands in the middle plane."""
+
+
+def told_planes(labels: LabelImage, depth: LabelImage) -> tuple[Plane, ...]:
+    """The plane that most of every area lies in, where a picture of planes (0 front, 2 back) is known: an observation's."""
+    count = int(labels.max()) + 1
+    cell = labels.astype(np.int64).ravel() * len(PLANES) + depth.ravel()
+    table = np.bincount(cell, minlength=count * len(PLANES)).reshape(count, len(PLANES))
+    return tuple(PLANES[int(k)] for k in table.argmax(axis=1))
+
+
+def planned(areas: AreaMap, decisions: Mapping[str, Decision]) -> AreaMap:
+    """The areas as they are to be painted: with the painter's colours, and without what stays bare.
+
+    An area left bare keeps its place and loses its parts: nothing is mixed for it, no pass goes over it.
+    """
+    wanted = []
+    for area in areas.areas:
+        decision = decisions.get(area.id, AS_FOUND)
+        area = replace(area, handling=decision.handling)
+        if decision.target_lab is not None:
+            area = _recoloured(area, np.array(decision.target_lab))
+        wanted.append(replace(area, parts=()) if decision.handling == "bare" else area)
+    return replace(areas, areas=tuple(wanted))
+
+
+def _recoloured(area: Area, target: Lab) -> Area:
+    """The area in another colour, its family shifted along: lightness by the same step, chroma as light takes it along."""
+    own = np.array(area.lab)
+    parts = tuple(
+        replace(part, lab=triple(moved), value=float(lab_to_value(moved)))
+        for part, moved in ((part, shifted(np.array(part.lab), own, target)) for part in area.parts)
+    )
+    return replace(area, lab=triple(target), value=float(lab_to_value(target)), parts=parts)
+
+
+def shifted(lab: Lab, own: Lab, target: Lab) -> Lab:
+    """A colour of a thing's family after the thing itself went from `own` to `target`.
+
+    Lightness moves by the same step, within 2-98; chroma relative to lightness moves by what the thing's own did, so that
+    its shadows stay shadows of the new colour.
+    """
+    lightness = float(np.clip(lab[0] + target[0] - own[0], 2.0, 98.0))
+    relative = lab[1:] / (lab[0] + LIGHT_OFFSET) + target[1:] / (target[0] + LIGHT_OFFSET)
+    relative = relative - own[1:] / (own[0] + LIGHT_OFFSET)
+    return np.array([lightness, *(relative * (lightness + LIGHT_OFFSET))])
