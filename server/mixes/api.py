@@ -13,6 +13,7 @@ from server.subject.services import painting_of
 
 from . import bench, choice, services
 from .schemas import (
+    AppearanceOut,
     ColourIn,
     ColourOut,
     ColourWords,
@@ -143,3 +144,9 @@ def keep(request: HttpRequest, painting_id: int, mix_id: str, payload: OwnRecipe
     """Keep the painter's own recipe for a mix."""
     services.keep_recipe(painter(request), painting_id, mix_id, payload.parts)
     return services.out(painting_of(painter(request), painting_id))
+
+
+@router.get("/{painting_id}/appearance", response={200: AppearanceOut, **PROBLEMS})
+def appearance(request: HttpRequest, painting_id: int) -> AppearanceOut:
+    """What the plan looks like in its dry colours, beside the photo."""
+    return choice.appearance(painting_of(painter(request), painting_id))

@@ -23,12 +23,13 @@ from ypsochrom.mixes.gather import Target
 from ypsochrom.mixes.mix_set import choose_palette, targets_of
 from ypsochrom.mixes.palette import checked_tubes
 from ypsochrom.mixes.reach import lightness_of, picture_reach, slice_at
+from ypsochrom.mixes.rebuilt import difference_greys, rebuilt
 from ypsochrom.mixes.table import table_for
 from ypsochrom.paint.catalogue import Paintbox, catalogue
 from ypsochrom.values.scale import lab_in_paint_range
 
-from .schemas import MissOut, PaletteChoiceIn, PaletteReportOut, SliceIn, SliceOut
-from .services import tube_out
+from .schemas import AppearanceOut, MissOut, PaletteChoiceIn, PaletteReportOut, SliceIn, SliceOut
+from .services import is_up_to_date, mix_set_of, row_of, tube_out
 
 REACH_PX = 480
 _NEAR_VALUE = 0.5
@@ -118,4 +119,22 @@ def cut(owner: Any, painting_id: int, given: SliceIn) -> SliceOut:
         most_chroma=found.most_chroma,
         wanted=near[:, 1:].tolist(),
         grey=lab_to_hex(np.array([lightness_of(given.value), 0.0, 0.0])),
+    )
+
+
+def appearance(painting: Painting) -> AppearanceOut:
+    """What the plan looks like: the picture in the dry colours of its mixes, and where its values leave the photo's."""
+    area_row, row = area_row_of(painting), row_of(painting)
+    if area_row is None or not row.mixes:
+        raise Conflict("The plan has no mixes yet.", "Plan the painting first.")
+    if not is_up_to_date(row):
+        raise Conflict("The mixes are out of date.", "Bring the plan up to date first.")
+    found = rebuilt(area_map_of(area_row), mix_set_of(row), subject_of(painting).values)
+    picture = pictures.store(painting.owner, png.picture_jpeg(found.picture, quality=90), "jpg")
+    difference = pictures.store(painting.owner, png.small_labels_png(difference_greys(found.difference)), "png")
+    return AppearanceOut(
+        picture_url=pictures.url(picture),
+        difference_url=pictures.url(difference),
+        mean_error=found.mean_error,
+        by_area=found.by_area,
     )

@@ -324,3 +324,15 @@ class SliceOut(Schema):
     most_chroma: float
     wanted: list[list[float]]
     grey: str
+
+
+class AppearanceOut(Schema):
+    """The plan's dry colours as a picture, and its value less the photo's as grey: 127 equal, 0 and 255 two steps off.
+
+    `by_area` is the mean of that difference, `mean_error` its mean size over the picture, both in value steps.
+    """
+
+    picture_url: str
+    difference_url: str
+    mean_error: float
+    by_area: dict[str, float]

@@ -105,8 +105,8 @@ class _Board:
 
     @cached_property
     def lab(self) -> Lab:
-        """The picture without its finest texture."""
-        return np.asarray(cv2.GaussianBlur(cielab.linear_to_lab(self.linear), (0, 0), _CALMED_PX), dtype=np.float32)
+        """The picture as CIELAB."""
+        return np.asarray(cielab.linear_to_lab(self.linear), dtype=np.float32)
 
     @property
     def next_label(self) -> int:
@@ -222,7 +222,7 @@ _LEAST_PIECE_MM = 4.0
 
 def _second_class(board: _Board, mask: Mask, by: SplitBy) -> Mask:
     """The lighter part of an area, or the part that is other in hue, as pieces that a brush can paint."""
-    lab = np.asarray(board.lab[mask], dtype=float)
+    lab = _calmed(board.lab, mask)
     along = lab[:, 0] if by == "value" else _main_hue_axis(lab)
     low, high = (float(x) for x in np.quantile(along, [0.02, 0.98]))
     if high - low < (_FLAT_LIGHTNESS if by == "value" else _FLAT_CHROMA):
@@ -240,6 +240,13 @@ def _second_class(board: _Board, mask: Mask, by: SplitBy) -> Mask:
     if not second.any() or second.sum() == mask.sum():
         raise _Meaningless("its parts are finer than a brush")
     return second
+
+
+def _calmed(lab: Lab, mask: Mask) -> Lab:
+    """The colours of an area's pixels (n, 3) without their finest texture, its neighbours left out of the smoothing."""
+    weight = mask.astype(np.float32)
+    summed = cv2.GaussianBlur(lab * weight[..., None], (0, 0), _CALMED_PX)[mask]
+    return np.asarray(summed / cv2.GaussianBlur(weight, (0, 0), _CALMED_PX)[mask][:, None], dtype=float)
 
 
 _FLAT_LIGHTNESS, _FLAT_CHROMA = 6.0, 5.0

@@ -1,54 +1,110 @@
-/** Facts of one area, and the list of all. */
+/** Facts of one area, what the painter decides about it, and the list of all. */
 import { useState } from "react";
 
-import { Alert, Box, Button, Stack, TextField, Typography } from "@mui/material";
-import { useQueryClient } from "@tanstack/react-query";
+import {
+  Box,
+  Button,
+  MenuItem,
+  Stack,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from "@mui/material";
 
-import { inWords } from "../../shared/api/client";
 import { Fact, Section } from "../../shared/ui/Facts";
-import { cm2, share, value } from "../../shared/ui/numbers";
+import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
-import { useUndo } from "../../shared/undo/UndoProvider";
-import { renameArea, type Area } from "./queries";
+import type { Area, Border } from "./queries";
+import type { AreaEdits } from "./useAreaEdits";
 
-export function AreaFacts({ area, paintingId }: { area: Area; paintingId: number }) {
-  const queries = useQueryClient();
-  const { edit } = useUndo();
+const HANDLING: [Area["handling"], string][] = [
+  ["usual", "As usual"],
+  ["thin", "Thin"],
+  ["thick", "Thick"],
+  ["bare", "Left bare"],
+];
+const PLANES: [Area["plane"], string][] = [
+  ["front", "Front"],
+  ["middle", "Middle"],
+  ["back", "Back"],
+];
+const SOFTNESS = ["hard", "firm", "soft", "lost"] as const;
+
+interface FactsProps {
+  area: Area;
+  areas: Area[];
+  borders: Border[];
+  edits: AreaEdits;
+}
+
+export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
   const [name, setName] = useState(area.name);
-  const [problem, setProblem] = useState<string | null>(null);
-  const keep = async (to: string) => {
-    const apply = async (text: string) => {
-      queries.setQueryData(["areas", paintingId], await renameArea(paintingId, area.id, text));
-    };
-    try {
-      setProblem(null);
-      await edit({ label: `Named ${to}`, act: () => apply(to), undo: () => apply(area.name) });
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+  const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
       <Section title={`Area ${area.index + 1}`}>
-        {problem && <Alert severity="error">{problem}</Alert>}
         <TextField
           fullWidth
           slotProps={{ htmlInput: { "aria-label": "Name of the area", maxLength: 80 } }}
           value={name}
           onChange={(event) => setName(event.target.value)}
-          onBlur={() => name !== area.name && void keep(name)}
+          onBlur={() => name !== area.name && void edits.say(area, `Named ${name}`, { name })}
           sx={{ mb: 1.5 }}
         />
         <Stack direction="row" spacing={2} sx={{ alignItems: "start" }}>
-          <Box sx={{ bgcolor: "mat", p: 1 }}>
+          <Stack direction="row" sx={{ bgcolor: "mat", p: 1 }}>
             <Swatch colour={area.colour} label="The photo's mean colour here" size={64} />
-          </Box>
+            {area.target && <Swatch colour={area.target} label="The colour you gave it" size={64} />}
+          </Stack>
           <Box sx={{ flex: 1 }}>
             <Fact name="Size">{cm2(area.area_cm2)}</Fact>
             <Fact name="Of the surface">{share(area.share)}</Fact>
-            <Fact name="Value">{value(area.value)}</Fact>
+            <Fact name="Value">
+              {value(area.value)}
+              {area.target_value != null && ` → ${value(area.target_value)}`}
+            </Fact>
           </Box>
         </Stack>
+        {area.light && area.shadow && (
+          <Stack direction="row" spacing={1.5} sx={{ py: 1, alignItems: "center" }}>
+            <Stack direction="row" sx={{ bgcolor: "mat", p: 0.5 }}>
+              <Swatch colour={area.light} label="In the light" size={32} />
+              <Swatch colour={area.shadow} label="In shadow" size={32} />
+            </Stack>
+            <Typography>in the light, and in shadow</Typography>
+          </Stack>
+        )}
+        <Fact name="Finest marks in it">
+          {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
+        </Fact>
+      </Section>
+      <Section title="How it is painted">
+        <Choice
+          label="Handling"
+          now={area.handling}
+          options={HANDLING}
+          choose={(handling) => void edits.say(area, "Changed how an area is painted", { handling })}
+        />
+        <Typography sx={{ mt: 1.5 }} gutterBottom>
+          Depth{area.plane !== area.found_plane && " (yours)"}
+        </Typography>
+        <Choice
+          label="Plane of depth"
+          now={area.plane}
+          options={PLANES}
+          choose={(plane) =>
+            void edits.say(area, "Moved an area in depth", {
+              plane: plane === area.found_plane ? "as_found" : plane,
+            })
+          }
+        />
+        {area.beneath.length > 0 && (
+          <Typography color="text.secondary" sx={{ mt: 1 }}>
+            Runs on under {area.beneath.map((id) => nameOf.get(id)).join("; ")}.
+          </Typography>
+        )}
+        <Target key={area.target} area={area} edits={edits} />
       </Section>
       <Section title="From dark to light in it">
         {area.families.map((part) => (
@@ -62,7 +118,129 @@ export function AreaFacts({ area, paintingId }: { area: Area; paintingId: number
           </Stack>
         ))}
       </Section>
+      <Section title="Where it meets others">
+        {borders.length === 0 && <Typography color="text.secondary">It meets no other area.</Typography>}
+        {borders.map((border) => (
+          <BorderFacts
+            key={`${border.a}${border.b}`}
+            border={border}
+            of={area}
+            nameOf={nameOf}
+            edits={edits}
+          />
+        ))}
+      </Section>
     </>
+  );
+}
+
+function Choice<Word extends string>({
+  label,
+  now,
+  options,
+  choose,
+}: {
+  label: string;
+  now: Word;
+  options: [Word, string][];
+  choose: (word: Word) => void;
+}) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={now}
+      onChange={(_, to: Word | null) => to && choose(to)}
+      aria-label={label}
+    >
+      {options.map(([word, title]) => (
+        <ToggleButton key={word} value={word}>
+          {title}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  );
+}
+
+/** Another colour for the area; its lights and shadows go along. */
+function Target({ area, edits }: { area: Area; edits: AreaEdits }) {
+  const [typed, setTyped] = useState(area.target ?? area.colour);
+  return (
+    <Stack direction="row" spacing={1} sx={{ mt: 2, alignItems: "center" }}>
+      <TextField
+        size="small"
+        label="Another colour (#rrggbb or L, a, b)"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        sx={{ flex: 1 }}
+      />
+      <Button
+        variant="outlined"
+        disabled={typed === (area.target ?? area.colour)}
+        onClick={() => void edits.say(area, "Gave an area another colour", { target: typed })}
+      >
+        Use it
+      </Button>
+      {area.target && (
+        <Button onClick={() => void edits.say(area, "Gave an area the photo’s colour back", { target: "" })}>
+          Photo’s
+        </Button>
+      )}
+    </Stack>
+  );
+}
+
+interface BorderProps {
+  border: Border;
+  of: Area;
+  nameOf: Map<string, string>;
+  edits: AreaEdits;
+}
+
+function BorderFacts({ border, of, nameOf, edits }: BorderProps) {
+  const other = border.a === of.id ? border.b : border.a;
+  const name = nameOf.get(other) ?? other;
+  const way = border.a === of.id ? 1 : -1;
+  const step = way * border.value_difference;
+  return (
+    <Box sx={{ py: 1, borderTop: 1, borderColor: "divider" }}>
+      <Typography sx={{ fontWeight: 650 }}>{name}</Typography>
+      <Typography color="text.secondary">
+        {mm(border.length_mm)} long, the change takes {mm(border.width_mm)}; it is {value(Math.abs(step))}{" "}
+        steps {step >= 0 ? "lighter" : "darker"}, CIEDE2000 {border.de00.toFixed(0)}
+        {border.own && " · yours"}
+      </Typography>
+      <Stack direction="row" spacing={1} sx={{ mt: 0.5 }}>
+        <TextField
+          select
+          size="small"
+          label="Edge"
+          value={border.softness}
+          onChange={(event) => {
+            const to = event.target.value as Border["softness"];
+            const softness = to === border.found_softness ? "as_found" : to;
+            void edits.sayOfBorder(border, "Changed an edge", { softness });
+          }}
+          sx={{ width: 110 }}
+          slotProps={{ htmlInput: { "aria-label": `Edge towards ${name}` } }}
+        >
+          {SOFTNESS.map((word) => (
+            <MenuItem key={word} value={word}>
+              {word}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button
+          onClick={() =>
+            void edits.sayOfBorder(border, "Changed what lies over what", {
+              over: border.over === of.id ? other : of.id,
+            })
+          }
+        >
+          {border.over === of.id ? "Lies over it" : "Runs under it"}
+        </Button>
+      </Stack>
+    </Box>
   );
 }
 
@@ -81,9 +259,13 @@ export function AreaList({ areas, choose }: { areas: Area[]; choose: (id: string
               onClick={() => choose(area.id)}
               sx={{ justifyContent: "start", gap: 1.5, textAlign: "left", fontWeight: 400, px: 1 }}
             >
-              <Swatch colour={area.colour} label="colour in the photo" size={24} />
+              <Swatch colour={area.target ?? area.colour} label="colour" size={24} />
               <Box sx={{ width: 24 }}>{area.index + 1}</Box>
-              <Box sx={{ flex: 1, minWidth: 0 }}>{area.name}</Box>
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                {area.name}
+                {area.locked && " · locked"}
+                {area.handling !== "usual" && ` · ${area.handling === "bare" ? "left bare" : area.handling}`}
+              </Box>
               <Box sx={{ whiteSpace: "nowrap" }}>{cm2(area.area_cm2)}</Box>
             </Button>
           </li>

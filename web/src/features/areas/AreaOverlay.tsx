@@ -1,4 +1,4 @@
-/** The borders of the areas over the picture; what is chosen stands out, the rest is veiled. */
+/** The areas over the picture: their outlines, what is chosen, and how far away they lie. */
 import type { Area } from "./queries";
 
 interface Props {
@@ -8,24 +8,33 @@ interface Props {
   /** Ids that stand out; empty shows all alike. */
   chosen: ReadonlySet<string>;
   numbers?: boolean;
+  /** Veil every area by its plane of depth, the farther the more. */
+  planes?: boolean;
 }
 
 const VEIL = "rgba(121,121,121,0.72)";
+const PLANE_VEILS: Record<Area["plane"], string> = {
+  front: "none",
+  middle: "rgba(200,200,200,0.45)",
+  back: "rgba(227,227,227,0.8)",
+};
 
-export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false }: Props) {
+export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false, planes = false }: Props) {
   const line = Math.max(widthMm, heightMm) / 500;
   return (
     <svg
       viewBox={`0 0 ${widthMm} ${heightMm}`}
       preserveAspectRatio="none"
       role="img"
-      aria-label={`Borders of ${areas.length} areas`}
+      aria-label={
+        planes ? `${areas.length} areas in three planes of depth` : `Borders of ${areas.length} areas`
+      }
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
     >
       {areas.map((area) => {
         const out = chosen.size > 0 && !chosen.has(area.id);
         return (
-          <g key={area.id} fill={out ? VEIL : "none"} fillRule="evenodd">
+          <g key={area.id} fill={planes ? PLANE_VEILS[area.plane] : out ? VEIL : "none"} fillRule="evenodd">
             <path d={area.outline} stroke="#f1f1f1" strokeWidth={line * 2} strokeOpacity={0.55} />
             <path d={area.outline} fill="none" stroke="#1c1c1c" strokeWidth={line} />
           </g>

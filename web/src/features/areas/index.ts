@@ -1,3 +1,10 @@
 export { AreaFacts, AreaList } from "./AreaFacts";
 export { AreaOverlay } from "./AreaOverlay";
-export { areasQuery, type Area, type Areas } from "./queries";
+export { DrawOverlay, LineAcross } from "./AreaTools";
+export { Backgrounds } from "./Backgrounds";
+export { BorderCanvas, CODES } from "./BorderCanvas";
+export { ChangesFacts } from "./ChangesFacts";
+export { give, inside, lockOf, partAlong, partBy, putTogether, unlocked } from "./edits";
+export { Findings } from "./Findings";
+export { areasQuery, type Area, type Areas, type Border } from "./queries";
+export { useAreaEdits } from "./useAreaEdits";

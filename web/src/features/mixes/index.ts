@@ -2,6 +2,7 @@ export { AreaMixes, MixFacts, MixList } from "./MixFacts";
 export { PaletteChoice } from "./palette/PaletteChoice";
 export { ReachOverlay } from "./palette/ReachOverlay";
 export {
+  appearanceQuery,
   changeTubes,
   choosePalette,
   colourWordsQuery,

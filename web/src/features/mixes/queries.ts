@@ -173,3 +173,12 @@ export const sliceQuery = (painting_id: number, keys: string[], value: number) =
     enabled: keys.length > 0,
     retry: false,
   });
+
+/** What the plan looks like in its dry colours; asked anew when the mixes or the areas change. */
+export const appearanceQuery = (painting_id: number, state: string) =>
+  queryOptions({
+    queryKey: ["mixes", painting_id, "appearance", state],
+    queryFn: () =>
+      answered(api.GET("/api/mixes/{painting_id}/appearance", { params: { path: { painting_id } } })),
+    retry: false,
+  });

@@ -724,6 +724,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/{painting_id}/appearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Appearance
+         * @description What the plan looks like in its dry colours, beside the photo.
+         */
+        get: operations["server_mixes_api_appearance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/{painting_id}/palette": {
         parameters: {
             query?: never;
@@ -1384,6 +1404,24 @@ export interface components {
             severity: string;
             /** Subject */
             subject: string | null;
+        };
+        /**
+         * AppearanceOut
+         * @description The plan's dry colours as a picture, and its value less the photo's as grey: 127 equal, 0 and 255 two steps off.
+         *
+         *     `by_area` is the mean of that difference, `mean_error` its mean size over the picture, both in value steps.
+         */
+        AppearanceOut: {
+            /** By Area */
+            by_area: {
+                [key: string]: number;
+            };
+            /** Difference Url */
+            difference_url: string;
+            /** Mean Error */
+            mean_error: number;
+            /** Picture Url */
+            picture_url: string;
         };
         /**
          * AreaIn
@@ -6313,6 +6351,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_appearance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppearanceOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,13 +1,12 @@
 """Depth: darks and chroma that come forward from behind, an order of values that the photo contradicts, references at odds."""
 
 from collections.abc import Iterator, Sequence
-from itertools import pairwise, product
+from itertools import product
 
 import numpy as np
 
 from ...kit.advice import Advice
 from ..area import Area
-from ..facts import PLANES
 from .case import Case
 
 FORWARD_BY_VALUE = 0.5
@@ -28,31 +27,31 @@ def _chroma(area: Area) -> float:
 
 
 def depth_scale_broken(case: Case) -> Iterator[Advice]:
-    """Rule 4: with distance darks get lighter and chroma falls (common practice)."""
-    for near_plane, far_plane in pairwise(PLANES):
-        near, far = ([a for a in _large(case) if case.depth(a.id) == plane] for plane in (near_plane, far_plane))
-        if not near or not far:
-            continue
-        dark = min(far, key=lambda area: (_darkest(area), area.id))
-        if _darkest(dark) < min(map(_darkest, near)) - FORWARD_BY_VALUE:
-            yield Advice(
-                "areas.W004",
-                "warning",
-                f"“{dark.name}” lies in the {far_plane} and is darker ({_darkest(dark):.1f}) than anything in the "
-                f"{near_plane} ({min(map(_darkest, near)):.1f}): it comes forward.",
-                "Lighten it, or darken an accent in front.",
-                dark.id,
-            )
-        strong = max(far, key=lambda area: (_chroma(area), area.id))
-        if _chroma(strong) > max(map(_chroma, near)) + FORWARD_BY_CHROMA:
-            yield Advice(
-                "areas.W024",
-                "warning",
-                f"“{strong.name}” lies in the {far_plane} and is stronger in colour (chroma {_chroma(strong):.0f}) "
-                f"than anything in the {near_plane} ({max(map(_chroma, near)):.0f}).",
-                "Grey it, or let something in front sing louder.",
-                strong.id,
-            )
+    """Rule 4: with distance darks get lighter and chroma falls (common practice); the back against all that is nearer."""
+    far = [area for area in _large(case) if case.depth(area.id) == "back"]
+    near = [area for area in _large(case) if case.depth(area.id) != "back"]
+    if not near or not far:
+        return
+    dark, darkest_near = min(far, key=lambda area: (_darkest(area), area.id)), min(map(_darkest, near))
+    if _darkest(dark) < darkest_near - FORWARD_BY_VALUE:
+        yield Advice(
+            "areas.W004",
+            "warning",
+            f"“{dark.name}” lies in the back and is darker ({_darkest(dark):.1f}) than anything nearer "
+            f"({darkest_near:.1f}): it comes forward.",
+            "Lighten it, or darken an accent in front.",
+            dark.id,
+        )
+    strong, strongest_near = max(far, key=lambda area: (_chroma(area), area.id)), max(map(_chroma, near))
+    if _chroma(strong) > strongest_near + FORWARD_BY_CHROMA:
+        yield Advice(
+            "areas.W024",
+            "warning",
+            f"“{strong.name}” lies in the back and is stronger in colour (chroma {_chroma(strong):.0f}) than anything "
+            f"nearer ({strongest_near:.0f}).",
+            "Grey it, or let something in front sing louder.",
+            strong.id,
+        )
 
 
 def _large(case: Case) -> Sequence[Area]:

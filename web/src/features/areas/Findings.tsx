@@ -1,0 +1,85 @@
+/** What will go wrong with the plan, each one tap from the areas it is about, or set aside with a reason. */
+import { useState } from "react";
+
+import { Box, Button, Stack, TextField, Typography } from "@mui/material";
+
+import { Section } from "../../shared/ui/Facts";
+import type { Finding } from "./queries";
+import type { AreaEdits } from "./useAreaEdits";
+
+interface Props {
+  findings: Finding[];
+  edits: AreaEdits;
+  show: (areas: string[]) => void;
+}
+
+export function Findings({ findings, edits, show }: Props) {
+  const [old, setOld] = useState(false);
+  const open = findings.filter((finding) => finding.dismissed == null);
+  const aside = findings.filter((finding) => finding.dismissed != null);
+  return (
+    <Section title={open.length > 0 ? `Before you paint: ${open.length}` : "Before you paint"}>
+      {open.length === 0 && <Typography>Nothing stands against this plan.</Typography>}
+      <Stack component="ul" aria-label="Findings" spacing={1.5} sx={{ listStyle: "none", p: 0, m: 0 }}>
+        {open.map((finding) => (
+          <One key={finding.key} finding={finding} edits={edits} show={show} />
+        ))}
+      </Stack>
+      {aside.length > 0 && (
+        <Button onClick={() => setOld(!old)}>
+          {old ? "Hide" : "Show"} what was set aside ({aside.length})
+        </Button>
+      )}
+      {old &&
+        aside.map((finding) => (
+          <Box key={finding.key} sx={{ py: 1 }}>
+            <Typography>{finding.message}</Typography>
+            <Typography color="text.secondary">
+              Set aside: {finding.dismissed || "no reason given"}
+            </Typography>
+            <Button onClick={() => void edits.setAside(finding, null)}>Bring it back</Button>
+          </Box>
+        ))}
+    </Section>
+  );
+}
+
+function One({ finding, edits, show }: { finding: Finding } & Omit<Props, "findings">) {
+  const [reason, setReason] = useState<string | null>(null);
+  return (
+    <Box component="li" sx={{ pl: 2, borderLeft: 3, borderColor: "divider" }}>
+      <Typography sx={{ fontWeight: 650 }}>
+        <span aria-hidden>{finding.severity === "warning" ? "▲ " : "◦ "}</span>
+        {finding.severity === "warning" ? "Mind: " : "Note: "}
+        {finding.message}
+      </Typography>
+      <Typography color="text.secondary">{finding.hint}</Typography>
+      {reason === null ? (
+        <Stack direction="row" spacing={1}>
+          {finding.areas.length > 0 && <Button onClick={() => show(finding.areas)}>Show it</Button>}
+          <Button onClick={() => setReason("")}>Set aside</Button>
+        </Stack>
+      ) : (
+        <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
+          <TextField
+            size="small"
+            autoFocus
+            label="Why it is meant so"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            sx={{ flex: 1 }}
+          />
+          <Button
+            onClick={() => {
+              void edits.setAside(finding, reason);
+              setReason(null);
+            }}
+          >
+            Keep
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  );
+}
