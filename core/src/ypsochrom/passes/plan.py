@@ -22,6 +22,7 @@ from ..values.scale import value_field
 from ..values.steps import Method, checked_count, thresholds
 from ..values.value_map import ValueMap, value_map
 from .direct import PaintPass, ground_colour, mix_volumes, plan_passes
+from .judgement import pale_over_dark
 from .quantities import PaintNeed, paint_needs, stock_advice
 
 SCHOOLS = ("direct",)
@@ -101,7 +102,8 @@ def find_passes(
     volumes = mix_volumes(passes)
     used = [mix for mix in (ground, *mixes.mixes) if mix.id in volumes]
     needs = paint_needs(volumes, used, tubes)
-    return PassPlan(ground, passes, volumes, needs, stock_advice(needs))
+    advice = (*pale_over_dark(areas.areas, ground, passes), *stock_advice(needs))
+    return PassPlan(ground, passes, volumes, needs, advice)
 
 
 def make_plan(picture: Picture, settings: PlanSettings, tubes: Sequence[Tube], progress: Progress = silent) -> Plan:

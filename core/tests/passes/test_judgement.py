@@ -1,0 +1,65 @@
+"""Rule 15, and what is painted thin, thick or not at all."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from ypsochrom.areas.area import find_areas
+from ypsochrom.areas.facts import Decision, planned
+from ypsochrom.colour import srgb
+from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.materials.support import Support
+from ypsochrom.mixes.mix_set import find_mixes
+from ypsochrom.paint.catalogue import paintbox
+from ypsochrom.passes.judgement import pale_over_dark
+from ypsochrom.passes.plan import find_passes
+from ypsochrom.values.scale import value_field
+
+PANEL = Support(400, 300)
+
+
+@pytest.fixture(scope="module")
+def blocks_plan(blocks):
+    linear = srgb.decode_picture(blocks)
+    areas = find_areas(linear, value_field(linear), PANEL)
+    return areas, paintbox(["PW6", "PBk9", "PR108", "PY83", "PBr7bs"])
+
+
+def passes_of(areas, box):
+    return find_passes(areas, find_mixes(areas.areas, box), starter_shelf(), PANEL)
+
+
+def test_15_a_large_pale_area_over_a_dark_ground_is_told_with_its_coats(blocks_plan):
+    areas, box = blocks_plan
+    plan = passes_of(areas, box)
+    pale = max(areas.areas, key=lambda area: area.value * (area.share > 0.08))
+    many = [
+        replace(p, steps=tuple(replace(s, coats=3) if s.area == pale.id and s.family is None else s for s in p.steps))
+        for p in plan.passes
+    ]
+    dark = replace(plan.ground, match=replace(plan.ground.match, lab_dry=(30.0, 5.0, 8.0)))
+    light = replace(plan.ground, match=replace(plan.ground.match, lab_dry=(70.0, 5.0, 8.0)))
+    told = [advice.subject for advice in pale_over_dark(areas.areas, dark, many)]
+    assert pale.id in told
+    assert all(next(a for a in areas.areas if a.id == area).value >= 7 for area in told)
+    assert list(pale_over_dark(areas.areas, light, many)) == []
+    once = [replace(p, steps=tuple(replace(s, coats=1) for s in p.steps)) for p in plan.passes]
+    assert list(pale_over_dark(areas.areas, dark, once)) == []
+
+
+def test_thin_takes_less_paint_thick_takes_more_and_what_is_left_bare_takes_none(blocks_plan):
+    areas, box = blocks_plan
+    area = max(areas.areas, key=lambda one: one.area_cm2)
+
+    def films(handling):
+        found = passes_of(planned(areas, {area.id: Decision(handling=handling)}), box)
+        return [s.film_um for p in found.passes[1:] for s in p.steps if s.area == area.id], found
+
+    thin, usual, thick = (films(handling)[0] for handling in ("thin", "usual", "thick"))
+    assert max(thin) < min(usual)
+    assert min(thick) > max(usual) * 0.99
+    none, found = films("bare")
+    assert none == []
+    assert area.id in {s.area for s in found.passes[0].steps}  # the ground goes over everything
+    assert np.isfinite(list(found.volumes.values())).all()

@@ -1,0 +1,206 @@
+"""Areas over HTTP: changes by hand that last, decisions that mixes and passes follow, advice that can be set aside."""
+
+import pytest
+
+JSON = "application/json"
+pytestmark = pytest.mark.django_db
+
+FOLLOWING = ("mixes", "passes")
+
+
+def ask(client, method, path, body=None, status=200):
+    answer = (
+        getattr(client, method)(f"/api/{path}", body, content_type=JSON)
+        if body is not None
+        else client.get(f"/api/{path}")
+    )
+    assert answer.status_code == status, answer.content
+    return answer.json()
+
+
+def areas_of(client, pid):
+    return ask(client, "get", f"areas/{pid}")
+
+
+def change(client, pid, edits, detail=None, status=200):
+    return ask(client, "put", f"areas/{pid}/changes", {"detail": detail, "edits": edits}, status)
+
+
+def centre(area):
+    return area["centre"]
+
+
+def plan(client, pid):
+    answer = client.post(f"/api/passes/{pid}/plan")
+    assert answer.status_code < 300, answer.content
+    return answer.json()
+
+
+def stale(client, pid):
+    bench = ask(client, "get", f"passes/{pid}/bench")
+    return {word for word in ("areas", *FOLLOWING) if bench[word] != "current"}
+
+
+def largest(found):
+    return max(found["areas"], key=lambda area: area["share"])
+
+
+def test_before_the_first_plan_there_is_nothing_to_change(client, painting):
+    assert areas_of(client, painting["id"])["areas"] == []
+    refused = change(client, painting["id"], [], status=409)
+    assert "Plan the painting" in refused["hint"]
+
+
+def test_areas_know_their_borders_depth_light_and_texture(client, planned):
+    found = areas_of(client, planned["id"])
+    ids = {area["id"] for area in found["areas"]}
+    assert sum(area["share"] for area in found["areas"]) == pytest.approx(1)
+    assert {side for border in found["borders"] for side in (border["a"], border["b"])} <= ids
+    for border in found["borders"]:
+        under = border["b"] if border["over"] == border["a"] else border["a"]
+        assert border["over"] in next(area for area in found["areas"] if area["id"] == under)["beneath"]
+    assert {area["plane"] for area in found["areas"]} <= {"front", "middle", "back"}
+    assert found["found_detail"] == len(found["areas"])
+
+
+def test_putting_together_and_taking_back_is_the_same_picture_again(client, planned):
+    pid = planned["id"]
+    before = areas_of(client, pid)
+    border = before["borders"][0]
+    pair = [next(a for a in before["areas"] if a["id"] == side) for side in (border["a"], border["b"])]
+    merged = change(client, pid, [{"kind": "merge", "spots": [centre(area) for area in pair]}])
+    assert len(merged["areas"]) == len(before["areas"]) - 1
+    assert stale(client, pid) == set(FOLLOWING)
+    back = change(client, pid, [])
+    assert back["areas"] == before["areas"]
+    assert back["labels_url"] == before["labels_url"]
+    assert stale(client, pid) == set()
+
+
+def test_changes_outlive_another_detail_and_another_crop_and_what_is_lost_is_listed(client, planned):
+    pid = planned["id"]
+    found = areas_of(client, pid)
+    area = largest(found)
+    square = [[0.02, 0.02], [0.12, 0.02], [0.12, 0.12], [0.02, 0.12]]
+    edits = [{"kind": "lock", "spot": centre(area)}, {"kind": "give", "shape": square, "to": None}]
+    first = change(client, pid, edits)
+    assert first["lost"] == []
+    locked = next(one for one in first["areas"] if one["locked"])
+    coarse = change(client, pid, first["edits"], detail=3)
+    assert coarse["detail"] == 3
+    still = next(one for one in coarse["areas"] if one["locked"])
+    assert still["area_cm2"] == pytest.approx(locked["area_cm2"], rel=0.02)
+    ask(client, "patch", f"subject/paintings/{pid}", {"crop_x": 1.0, "crop_y": 1.0, "crop_size": 0.5})
+    assert "areas" in stale(client, pid)
+    plan(client, pid)
+    cropped = areas_of(client, pid)
+    assert cropped["up_to_date"]
+    assert len(cropped["edits"]) == 2
+    assert [one["edit"] for one in cropped["lost"]] == [1]  # the square was cut away; the lock reaches into the crop
+    assert cropped["edits"][1]["shape"][0] != square[0]
+
+
+def test_a_change_that_finds_nothing_to_do_is_refused_and_nothing_is_kept(client, planned):
+    pid = planned["id"]
+    before = areas_of(client, pid)
+    refused = change(client, pid, [{"kind": "give", "shape": [[0.1, 0.1]], "to": None}], status=422)
+    assert "nothing under it" in refused["message"]
+    for wrong in (
+        [{"kind": "split"}],
+        [{"kind": "absorb"}],
+        [{"kind": "melt", "spot": [0.5, 0.5]}],
+        [{"kind": "give", "shape": [[0.1]], "to": None}],
+    ):
+        change(client, pid, wrong, status=422)
+    change(client, pid, [], detail=61, status=422)
+    assert areas_of(client, pid) == before
+
+
+def test_another_colour_plane_and_handling_are_kept_and_mixes_follow(client, planned):
+    pid = planned["id"]
+    area = largest(areas_of(client, pid))
+    path = f"areas/{pid}/{area['id']}"
+    told = ask(client, "patch", path, {"target": "#3060a0", "handling": "thin", "plane": "back", "name": "night sky"})
+    now = next(one for one in told["areas"] if one["id"] == area["id"])
+    assert (now["target"], now["handling"], now["plane"], now["name"]) == ("#3060a0", "thin", "back", "night sky")
+    assert now["found_plane"] == area["found_plane"]
+    assert stale(client, pid) == set(FOLLOWING)
+    plan(client, pid)
+    assert stale(client, pid) == set()
+    mixes = ask(client, "get", f"mixes/{pid}")["mixes"]
+    serving = [mix for mix in mixes if any(part["area"] == area["id"] for part in mix["serves"])]
+    assert any(mix["target_lab"][2] < -20 for mix in serving)  # blue now
+    seen = ask(client, "get", f"mixes/{pid}/appearance")
+    assert set(seen["by_area"]) == {one["id"] for one in told["areas"]}
+    back = ask(client, "patch", path, {"target": "", "handling": "usual", "plane": "as_found", "name": ""})
+    again = next(one for one in back["areas"] if one["id"] == area["id"])
+    assert again == area
+    ask(client, "patch", path, {"target": "no colour"}, status=422)
+    ask(client, "patch", f"areas/{pid}/a99", {"name": "x"}, status=404)
+
+
+def test_what_is_left_bare_is_not_mixed_for_and_everything_cannot_be(client, planned):
+    pid = planned["id"]
+    found = areas_of(client, pid)
+    first, *others = found["areas"]
+    ask(client, "patch", f"areas/{pid}/{first['id']}", {"handling": "bare"})
+    plan(client, pid)
+    mixes = ask(client, "get", f"mixes/{pid}")["mixes"]
+    assert all(part["area"] != first["id"] for mix in mixes for part in mix["serves"])
+    for other in others:
+        ask(client, "patch", f"areas/{pid}/{other['id']}", {"handling": "bare"})
+    run = plan(client, pid)
+    assert (run["state"], "left bare" in run["message"]) == ("failed", True)
+
+
+def test_an_edge_said_to_be_soft_and_laid_the_other_way_round(client, planned):
+    pid = planned["id"]
+    border = areas_of(client, pid)["borders"][0]
+    pair = {"a": border["b"], "b": border["a"]}  # whichever comes first
+    under = border["b"] if border["over"] == border["a"] else border["a"]
+    told = ask(client, "patch", f"areas/{pid}/borders", {**pair, "softness": "soft", "over": under})["borders"]
+    now = next(one for one in told if (one["a"], one["b"]) == (border["a"], border["b"]))
+    assert (now["softness"], now["over"], now["own"]) == ("soft", under, True)
+    back = ask(client, "patch", f"areas/{pid}/borders", {**pair, "softness": "as_found", "over": "as_found"})["borders"]
+    assert border in back
+    ask(client, "patch", f"areas/{pid}/borders", {"a": border["a"], "b": border["a"]}, status=404)
+
+
+def test_advice_set_aside_stays_so_until_its_subject_changes(client, planned):
+    pid = planned["id"]
+    area = largest(areas_of(client, pid))
+    told = ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "100,0,0"})
+    finding = next(one for one in told["advice"] if one["id"] == "areas.W005")
+    assert finding["areas"] == [area["id"]]
+    aside = ask(client, "put", f"areas/{pid}/dismissals", {"key": finding["key"], "reason": "it is a lamp"})
+    assert next(one for one in aside["advice"] if one["key"] == finding["key"])["dismissed"] == "it is a lamp"
+    other = ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "2,0,0"})
+    again = next(one for one in other["advice"] if one["id"] == "areas.W005")
+    assert again["dismissed"] is None
+    once_more = ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "100,0,0"})
+    kept = next(one for one in once_more["advice"] if one["key"] == finding["key"])
+    assert kept["dismissed"] == "it is a lamp"
+    brought = ask(client, "put", f"areas/{pid}/dismissals", {"key": finding["key"], "reason": None})
+    assert next(one for one in brought["advice"] if one["key"] == finding["key"])["dismissed"] is None
+    ask(client, "put", f"areas/{pid}/dismissals", {"key": "areas.W005 nothing", "reason": "x"}, status=404)
+
+
+def test_backgrounds_are_offered_for_what_does_not_lie_in_the_back(client, planned):
+    pid = planned["id"]
+    found = areas_of(client, pid)
+    for area in found["areas"]:
+        plane = "back" if area["id"] == largest(found)["id"] else "front"
+        ask(client, "patch", f"areas/{pid}/{area['id']}", {"plane": plane})
+    offered = ask(client, "get", f"areas/{pid}/backgrounds")
+    assert [one["now"] for one in offered] == [True] + [False] * (len(offered) - 1)
+    assert all(0 <= one["lost_share"] <= 1 for one in offered)
+    named = ask(client, "get", f"areas/{pid}/backgrounds?subject={largest(found)['id']}")
+    assert named != offered
+
+
+def test_the_plan_cannot_be_shown_before_it_is_up_to_date(client, planned):
+    pid = planned["id"]
+    area = largest(areas_of(client, pid))
+    ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "#3060a0"})
+    refused = ask(client, "get", f"mixes/{pid}/appearance", status=409)
+    assert "up to date" in refused["hint"]
