@@ -236,7 +236,7 @@ function Facts({ easel, edits, tool, setTool, point }: FactsProps) {
           <ToggleButton value="backgrounds">Backgrounds</ToggleButton>
         </ToggleButtonGroup>
         {listed === "areas" && <AreaList areas={data.areas} choose={(chosen) => choose({ area: chosen })} />}
-        {listed === "advice" && <Findings findings={data.advice} edits={edits} show={point} />}
+        {listed === "advice" && <Findings findings={data.advice} areas={data} edits={edits} show={point} />}
         {listed === "backgrounds" && <Backgrounds paintingId={easel.id} areas={data} />}
       </>
     );
@@ -246,7 +246,7 @@ function Facts({ easel, edits, tool, setTool, point }: FactsProps) {
     <>
       <Button onClick={() => choose({ area: null })}>All areas</Button>
       <HandTools area={area} easel={easel} edits={edits} tool={tool} setTool={setTool} />
-      {here.length > 0 && <Findings findings={here} edits={edits} show={point} />}
+      {here.length > 0 && <Findings findings={here} areas={data} edits={edits} show={point} />}
       <AreaFacts
         key={`${area.id}${area.name}`}
         area={area}

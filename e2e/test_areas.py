@@ -1,0 +1,165 @@
+"""The painter makes the areas their own: parted, put together, lassoed, locked, pushed back, and judged before painting."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+OUT_OF_DATE = re.compile("out of date")
+
+
+def open_areas(page: Page):
+    page.goto("/paintings/1/areas")
+    facts = page.get_by_role("region", name="Facts")
+    expect(facts.get_by_role("heading", name=re.compile(r"^\d+ areas$"))).to_be_visible()
+    return facts, page.get_by_role("application")
+
+
+def count(facts) -> int:
+    return int(facts.get_by_role("heading", name=re.compile(r"^\d+ areas$")).inner_text().split()[0])
+
+
+def counted(facts, number: int) -> None:
+    expect(facts.get_by_role("heading", name=f"{number} areas", exact=True)).to_be_visible()
+
+
+def place(stage, x: float, y: float) -> tuple[float, float]:
+    box = stage.get_by_role("img", name="The reference, cropped to the support").bounding_box()
+    return box["x"] + x * box["width"], box["y"] + y * box["height"]
+
+
+def kept(page: Page):
+    return page.expect_response(lambda answer: "/api/areas/" in answer.url and answer.request.method != "GET")
+
+
+CLOTH, LEMON, KETTLE = (0.62, 0.88), (0.56, 0.68), (0.40, 0.45)
+
+
+def test_areas_are_cut_finer_parted_put_together_and_everything_taken_back(page: Page):
+    facts, stage = open_areas(page)
+    before = count(facts)
+    slider = facts.get_by_role("slider", name=re.compile("areas"))
+    slider.focus()
+    with kept(page):
+        page.keyboard.press("ArrowRight")
+    counted(facts, before + 1)
+    facts.get_by_role("button", name="As the picture suggests").click()
+    counted(facts, before)
+    page.mouse.click(*place(stage, *CLOTH))
+    expect(facts.get_by_label("Name of the area")).to_be_visible()
+    with kept(page):
+        facts.get_by_role("button", name="Part by value").click()
+    counted(facts, before + 1)
+    page.mouse.click(*place(stage, *CLOTH))
+    facts.get_by_role("button", name="Put together with…").click()
+    page.mouse.click(*place(stage, *LEMON))
+    with kept(page):
+        facts.get_by_role("button", name="Make them one").click()
+    counted(facts, before)
+    expect(page.get_by_role("link", name=OUT_OF_DATE).first).to_be_visible()
+    page.reload()
+    changes = facts.get_by_role("list", name="Changes by hand")
+    expect(changes.get_by_role("listitem")).to_have_count(2)
+    facts.get_by_role("button", name=re.compile("^Take back: Put 2 areas together")).click()
+    counted(facts, before + 1)
+    facts.get_by_role("button", name=re.compile("^Take back: Parted")).click()
+    counted(facts, before)
+    expect(page.get_by_role("link", name=OUT_OF_DATE)).to_have_count(0)
+
+
+def test_a_line_a_lasso_and_a_lock(page: Page):
+    facts, stage = open_areas(page)
+    before = count(facts)
+    page.mouse.click(*place(stage, *CLOTH))
+    facts.get_by_role("button", name="Part along a line").click()
+    page.get_by_role("button", name=re.compile("^One end of the line")).focus()
+    page.keyboard.press("ArrowUp")
+    with kept(page):
+        facts.get_by_role("button", name="Part it here").click()
+    counted(facts, before + 1)
+    page.keyboard.press("Control+z")
+    counted(facts, before)
+    page.mouse.click(*place(stage, *KETTLE))
+    facts.get_by_role("button", name="Draw a new area").click()
+    with kept(page):
+        page.mouse.move(*place(stage, 0.36, 0.5))
+        page.mouse.down()
+        for spot in ((0.44, 0.5), (0.44, 0.6), (0.36, 0.6)):
+            page.mouse.move(*place(stage, *spot), steps=4)
+        page.mouse.up()
+    counted(facts, before + 1)
+    page.mouse.click(*place(stage, 0.40, 0.55))
+    with kept(page):
+        facts.get_by_role("button", name="Lock", exact=True).click()
+    expect(facts.get_by_role("button", name="Part by value")).to_be_disabled()
+    with kept(page):
+        facts.get_by_role("button", name="Unlock").click()
+    expect(facts.get_by_role("button", name="Part by value")).to_be_enabled()
+    facts.get_by_role("button", name="All areas").click()
+    for _ in range(3):
+        page.get_by_role("button", name="Undo").click()
+    counted(facts, before)
+
+
+def test_a_lasso_of_nothing_is_refused_in_words_and_loses_nothing(page: Page):
+    facts, stage = open_areas(page)
+    before = count(facts)
+    page.mouse.click(*place(stage, *CLOTH))
+    facts.get_by_role("button", name="Draw a piece over to it").click()
+    page.expected_refusals = 1
+    page.mouse.click(*place(stage, 0.2, 0.2))
+    expect(page.get_by_text(re.compile("nothing under it to give"))).to_be_visible()
+    facts.get_by_role("button", name="All areas").click()
+    counted(facts, before)
+
+
+def test_another_colour_depth_and_edge_are_told_and_the_plan_is_looked_at(page: Page):
+    facts, stage = open_areas(page)
+    page.mouse.click(*place(stage, *CLOTH))
+    colour = facts.get_by_label(re.compile("^Another colour"))
+    colour.fill("grey")
+    page.expected_refusals = 1
+    facts.get_by_role("button", name="Use it").click()
+    expect(page.get_by_text(re.compile("is not a colour"))).to_be_visible()
+    colour.fill("#8090b0")
+    with kept(page):
+        facts.get_by_role("button", name="Use it").click()
+    expect(facts.get_by_role("img", name=re.compile("^The colour you gave it"))).to_be_visible()
+    with kept(page):
+        facts.get_by_role("button", name="Thin", exact=True).click()
+    with kept(page):
+        facts.get_by_role("group", name="Plane of depth").get_by_role("button", name="Middle").click()
+    expect(facts.get_by_text("Depth (yours)")).to_be_visible()
+    facts.get_by_label(re.compile("^Edge")).first.click()
+    with kept(page):
+        page.get_by_role("option", name="soft", exact=True).click()
+    expect(facts.get_by_text(re.compile("· yours")).first).to_be_visible()
+    page.get_by_role("button", name="Borders", exact=True).click()
+    expect(page.get_by_role("img", name=re.compile("borders by their softness"))).to_be_visible()
+    page.get_by_role("button", name="Depth", exact=True).click()
+    expect(page.get_by_role("img", name=re.compile("three planes of depth"))).to_be_visible()
+    page.get_by_role("button", name="Bring up to date").click()
+    expect(page.get_by_role("link", name=OUT_OF_DATE)).to_have_count(0, timeout=60_000)
+    page.get_by_role("button", name="The plan", exact=True).click()
+    expect(page.get_by_role("img", name="The picture in the plan’s dry colours")).to_be_visible()
+    page.get_by_role("button", name="Difference").click()
+    expect(facts.get_by_text(re.compile("value steps from the photo"))).to_be_visible()
+
+
+def test_advice_is_read_shown_on_the_picture_and_set_aside_with_a_reason(page: Page):
+    facts, _ = open_areas(page)
+    facts.get_by_role("button", name=re.compile(r"^Advice \d+")).click()
+    findings = facts.get_by_role("list", name="Findings").get_by_role("listitem")
+    expect(findings.first).to_be_visible()
+    number = findings.count()
+    findings.first.get_by_role("button", name="Set aside").click()
+    findings.first.get_by_label("Why it is meant so").fill("It is evening there.")
+    with kept(page):
+        findings.first.get_by_role("button", name="Keep").click()
+    expect(findings).to_have_count(number - 1)
+    facts.get_by_role("button", name=re.compile("set aside")).click()
+    expect(facts.get_by_text("Set aside: It is evening there.")).to_be_visible()
+    with kept(page):
+        facts.get_by_role("button", name="Bring it back").click()
+    expect(findings).to_have_count(number)
+    facts.get_by_role("button", name="Backgrounds").click()
+    expect(facts.get_by_role("list", name="Backgrounds").get_by_role("listitem").first).to_be_visible()

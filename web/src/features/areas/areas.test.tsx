@@ -1,0 +1,159 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { renderToStaticMarkup } from "react-dom/server";
+import { describe, expect, it, vi } from "vitest";
+
+import { AreaFacts, AreaList } from "./AreaFacts";
+import { AreaOverlay } from "./AreaOverlay";
+import { ChangesFacts } from "./ChangesFacts";
+import { absorbBelow } from "./edits";
+import { cureOf, Findings } from "./Findings";
+import type { Area, Areas, Border, Finding } from "./queries";
+import type { AreaEdits } from "./useAreaEdits";
+
+const area = (id: string, facts: Partial<Area> = {}): Area => ({
+  id,
+  index: Number(id.slice(1)) - 1,
+  name: `passage ${id}`,
+  area_cm2: 12,
+  share: 0.1,
+  value: 5,
+  lab: [50, 0, 0],
+  colour: "#777777",
+  centre: [0.5, 0.5],
+  outline: "M0 0 1 1Z",
+  families: [],
+  light: "#aaaaaa",
+  shadow: "#444444",
+  texture_mm: 2,
+  plane: "middle",
+  found_plane: "middle",
+  beneath: [],
+  target: null,
+  target_value: null,
+  handling: "usual",
+  locked: false,
+  ...facts,
+});
+
+const border: Border = {
+  a: "a01",
+  b: "a02",
+  length_mm: 42,
+  softness: "firm",
+  found_softness: "firm",
+  width_mm: 2,
+  de00: 12,
+  value_difference: 1.5,
+  chroma_difference: 0,
+  hue_difference_deg: 0,
+  over: "a02",
+  own: false,
+};
+
+const finding = (id: string, areas: string[]): Finding => ({
+  key: `${id} x`,
+  id,
+  severity: "warning",
+  message: `Something about ${areas.join()}.`,
+  hint: "Do this.",
+  areas,
+  dismissed: null,
+});
+
+const areas: Areas = {
+  areas: [area("a01"), area("a02", { handling: "bare", locked: true })],
+  borders: [border],
+  detail: null,
+  found_detail: 24,
+  edits: [absorbBelow(3)],
+  lost: [{ edit: 0, message: "You absorbed small areas, but there were none.", hint: "Take it off." }],
+  advice: [],
+  labels_url: null,
+  up_to_date: true,
+};
+
+function edits() {
+  return {
+    busy: null,
+    setDetail: vi.fn(),
+    setEdits: vi.fn(),
+    add: vi.fn(),
+    say: vi.fn(),
+    sayOfBorder: vi.fn(),
+    setAside: vi.fn(),
+  } as unknown as AreaEdits & Record<string, ReturnType<typeof vi.fn>>;
+}
+
+const drawn = (what: React.ReactNode) =>
+  renderToStaticMarkup(<QueryClientProvider client={new QueryClient()}>{what}</QueryClientProvider>);
+
+describe("the facts of an area", () => {
+  it("say how it meets its neighbour and what lies over what", () => {
+    const text = drawn(
+      <AreaFacts area={areas.areas[0]!} areas={areas.areas} borders={[border]} edits={edits()} />,
+    );
+    expect(text).toContain("passage a02");
+    expect(text).toContain("42 mm long");
+    expect(text).toContain("1.5 steps lighter");
+    expect(text).toContain("Runs under it");
+    const other = drawn(
+      <AreaFacts area={areas.areas[1]!} areas={areas.areas} borders={[border]} edits={edits()} />,
+    );
+    expect(other).toContain("1.5 steps darker");
+    expect(other).toContain("Lies over it");
+  });
+
+  it("stand in a list with what is locked or left bare", () => {
+    const text = drawn(<AreaList areas={areas.areas} choose={() => {}} />);
+    expect(text).toContain("passage a02 · locked · left bare");
+  });
+});
+
+it("veils the farther planes more", () => {
+  const planes = [area("a01", { plane: "front" }), area("a02", { plane: "back" })];
+  const text = drawn(<AreaOverlay areas={planes} widthMm={400} heightMm={300} chosen={new Set()} planes />);
+  expect(text).toContain("2 areas in three planes of depth");
+  expect(text.match(/rgba\(227,227,227,0.8\)/g)).toHaveLength(1);
+});
+
+it("tells which change could not be kept", () => {
+  const text = drawn(<ChangesFacts areas={areas} edits={edits()} />);
+  expect(text).toContain("24 areas, as the picture suggests, then 1 changes");
+  expect(text).toContain("there were none");
+});
+
+describe("findings", () => {
+  it("that were set aside are counted, not shown", () => {
+    const text = drawn(
+      <Findings
+        findings={[
+          finding("areas.W002", ["a01"]),
+          { ...finding("areas.W005", ["a02"]), dismissed: "a lamp" },
+        ]}
+        areas={areas}
+        edits={edits()}
+        show={() => {}}
+      />,
+    );
+    expect(text).toContain("Before you paint: 1");
+    expect(text).toContain("set aside (1)");
+    expect(text).not.toContain("about a02");
+  });
+
+  it.each([
+    ["areas.W003", ["a01", "a02"], "sayOfBorder"],
+    ["areas.N009", ["a01"], "add"],
+    ["areas.N012", ["a01", "a02"], "add"],
+    ["areas.N016", ["a01"], "add"],
+    ["areas.W013", ["a01", "a02"], "say"],
+  ])("%s is one tap from its cure", (id, about, done) => {
+    const kept = edits();
+    cureOf(finding(id, about), areas, kept)!.mend();
+    expect(kept[done]).toHaveBeenCalledOnce();
+  });
+
+  it("without a cure at a tap are shown on the picture", () => {
+    expect(cureOf(finding("areas.W002", ["a01", "a02"]), areas, edits())).toBeNull();
+    expect(cureOf(finding("areas.W006", []), areas, edits())).toBeNull();
+  });
+});
