@@ -25,7 +25,7 @@ ZONES = [
 ]
 
 POINT_S, TAP_S, STROKE_S, THINK_S = 1.1, 0.2, 1.0, 1.35
-"""Card, Moran and Newell's keystroke-level model (1980), from memory: pointing, a key, deciding; a stroke is our guess."""
+"""Pointing, a key, deciding: the keystroke-level model (card_moran_newell1980), from memory; a stroke is our guess."""
 FIVE_MINUTES_S = 300
 
 

@@ -133,10 +133,9 @@ def _find(row: AreaRow) -> Edited:
     told = planes_of(painting, edited.labels.shape[1], edited.labels.shape[0])
     planes = proposed_planes(areas.areas, edited.labels) if told is None else told_planes(edited.labels, told)
     depth = {area.id: PLANES.index(planes[area.index]) for area in areas.areas}
-    row.facts = areas_json.facts_json(facts_of(areas, linear, support, planes))
-    row.borders = areas_json.borders_json(
-        borders_of(areas.areas, edited.labels, cielab.linear_to_lab(linear), support, depth)
-    )
+    lab = np.asarray(cielab.linear_to_lab(linear), dtype=np.float32)
+    row.facts = areas_json.facts_json(facts_of(areas, lab, support, planes))
+    row.borders = areas_json.borders_json(borders_of(areas.areas, edited.labels, lab, support, depth))
     row.areas = _with_outlines(areas, support)
     row.locked = sorted(edited.locked)
     row.lost = advice_json(edited.lost)

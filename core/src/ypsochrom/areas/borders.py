@@ -165,7 +165,8 @@ def _across(
         here = (labels[box] == label) & (away <= reach_px)
         at = np.minimum(away[here].astype(int), bins - 1)
         count = np.bincount(at, minlength=bins)
-        summed = [np.bincount(at, weights=lab[box][here][:, k], minlength=bins) for k in range(3)]
+        colours = lab[box][here]
+        summed = [np.bincount(at, weights=colours[:, k], minlength=bins) for k in range(3)]
         sides.append((count, np.stack(summed, axis=-1) / np.maximum(count, 1)[:, None]))
     (n_1, p_1), (n_2, p_2) = sides
     first, second = (_far(count, profile) for count, profile in ((n_1, p_1), (n_2, p_2)))

@@ -11,9 +11,8 @@ from typing import Literal, get_args
 import cv2
 import numpy as np
 
-from ..colour import cielab
 from ..colour.munsell import lab_to_value
-from ..colour.types import Float, Lab, LabelImage, LabTriple, LinearRgb, triple
+from ..colour.types import Float, Lab, LabelImage, LabTriple, triple
 from ..materials.support import Support
 from .area import Area, AreaMap, Handling
 from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
@@ -51,22 +50,27 @@ class Facts:
     texture_mm: float | None
 
 
-def facts_of(areas: AreaMap, linear: LinearRgb, support: Support, planes: Sequence[Plane]) -> tuple[Facts, ...]:
-    """Facts of every area; `linear` has the size of the label image, `planes` one plane an area."""
-    lab = cielab.linear_to_lab(linear)
-    detail = _detail_sizes(lab[..., 0])
+def facts_of(areas: AreaMap, lab: Lab, support: Support, planes: Sequence[Plane]) -> tuple[Facts, ...]:
+    """Facts of every area; `lab` is the picture, of the label image's size, `planes` one plane an area."""
     mm_per_px = support.width_mm / areas.labels.shape[1]
+    by_area = np.argsort(areas.labels, axis=None, kind="stable")
+    ends = np.cumsum(np.bincount(areas.labels.ravel(), minlength=len(areas.areas)))[:-1]
+
+    def split(of: np.ndarray) -> list[np.ndarray]:
+        return np.split(of.reshape(len(by_area), -1)[by_area], ends)
+
+    colours, kinds = split(lab), split(areas.families)
+    detail = [split(band) for band in _detail_sizes(lab[..., 0])]
     found = []
     for area in areas.areas:
-        mask = areas.labels == area.index
-        own, kinds = lab[mask], areas.families[mask]
+        own, kind = colours[area.index], kinds[area.index][:, 0]
         found.append(
             Facts(
                 id=area.id,
                 plane=planes[area.index],
-                light_lab=_robust(own[(kinds == LIGHT) | (kinds == HIGHLIGHT)]),
-                shadow_lab=_robust(own[(kinds == SHADOW) | (kinds == ACCENT)]),
-                texture_mm=_texture_mm([band[mask] for band in detail], mm_per_px),
+                light_lab=_robust(own[(kind == LIGHT) | (kind == HIGHLIGHT)]),
+                shadow_lab=_robust(own[(kind == SHADOW) | (kind == ACCENT)]),
+                texture_mm=_texture_mm([band[area.index] for band in detail], mm_per_px),
             )
         )
     return tuple(found)

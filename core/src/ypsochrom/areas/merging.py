@@ -1,8 +1,10 @@
 """Patches merged into areas, the least difference first, down to one; the order is kept, so that any number can be had."""
 
 import heapq
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import Literal
 
 import numpy as np
 
@@ -11,9 +13,12 @@ from ..colour.types import Float, LabelImage
 
 @dataclass(frozen=True)
 class MergeSettings:
-    """The exponents of the cost: of the harmonic size, of the colour difference and of the border's edge."""
+    """The exponents of the cost: of the colour difference and of the border's edge; and what stands for the size of two areas.
 
-    size_power: float = 1.0
+    `harmonic` is the size of Ward's criterion; `smaller`, the smaller of both, lets small distinct things live longer.
+    """
+
+    size: Literal["harmonic", "smaller"] = "harmonic"
     colour_power: float = 0.75
     edge_power: float = 0.7
     edge_floor: float = 0.3
@@ -49,13 +54,12 @@ def merge_order(
     left = len(graph.share)
 
     def cost(i: int, j: int) -> float:
-        difference = sum((x - y) ** 2 for x, y in zip(graph.mean[i], graph.mean[j], strict=True)) + 1.0
+        difference = math.dist(graph.mean[i], graph.mean[j]) ** 2 + 1.0
         edge_sum, length = graph.borders[i][j]
-        size = graph.share[i] * graph.share[j] / (graph.share[i] + graph.share[j])
+        one, other = graph.share[i], graph.share[j]
+        size = one * other / (one + other) if settings.size == "harmonic" else min(one, other)
         return float(
-            size**settings.size_power
-            * difference**settings.colour_power
-            * (settings.edge_floor + edge_sum / length) ** settings.edge_power
+            size * difference**settings.colour_power * (settings.edge_floor + edge_sum / length) ** settings.edge_power
         )
 
     heap = [(cost(i, j), i, j, 0, 0) for i, near in enumerate(graph.borders) for j in near if j > i]

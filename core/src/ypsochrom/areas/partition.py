@@ -16,7 +16,7 @@ from ..colour.types import LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
 from ..imaging.resample import enlarge_labels, fit_within, shrink
 from ..kit.errors import BadSetting
-from .features import edges, features, smooth
+from .features import edges, features, smooth, thing_features
 from .merging import MergeSettings, Step, areas_after, merge_order
 
 FEWEST_AREAS, MOST_AREAS = 8, 24
@@ -27,6 +27,9 @@ PARTITION_PX = 960
 """The partition is found at this size: finer texture is not what areas are about."""
 
 _PATCHES = 2500
+_PARTS_OF_THINGS = 180
+_PATCHES_ALIKE = MergeSettings()
+_OF_ONE_THING = MergeSettings(size="smaller", edge_floor=0.1)
 _STOP_COST = 2.5
 """Merging goes on below `MOST_AREAS` while it costs less than this; plain pictures get fewer areas so."""
 
@@ -63,19 +66,23 @@ class AreaTree:
 def find_tree(linear: LinearRgb) -> AreaTree:
     """The tree of areas of a picture (linear sRGB, height x width x 3), at the picture's own size.
 
-    Patches by watershed on the edges (meyer1994), merged by `merging.merge_order`.
+    Patches by watershed on the edges (meyer1994), merged by `merging.merge_order`: while they are alike in colour, then while
+    they look like parts of one thing.
     """
     height, width = linear.shape[:2]
     small_width, small_height = fit_within(width, height, PARTITION_PX)
-    lab = smooth(cielab.linear_to_lab(shrink(linear, small_width, small_height)))
-    fine, lasting = edges(lab)
-    patches = watershed(fine, markers=min(_PATCHES, max(1, lab.shape[0] * lab.shape[1] // 16))) - 1
-    steps = merge_order(patches, features(lab), lasting, MergeSettings())
-    count = int(patches.max()) + 1
+    lab = np.asarray(cielab.linear_to_lab(shrink(linear, small_width, small_height)), dtype=np.float32)
+    calm = smooth(lab)
+    fine, lasting = edges(calm)
+    patches = watershed(fine, markers=min(_PATCHES, max(1, calm.shape[0] * calm.shape[1] // 16))) - 1
+    alike = merge_order(patches, features(calm), lasting, _PATCHES_ALIKE, down_to=_PARTS_OF_THINGS)
+    parts = areas_after(int(patches.max()) + 1, alike)[patches]
+    steps = merge_order(parts, thing_features(lab, calm), lasting, _OF_ONE_THING)
+    count = int(parts.max()) + 1
     first = max(0, count - MOST_DETAIL)
     piece_of = areas_after(count, steps[:first])
-    pieces = _without_crumbs(enlarge_labels(piece_of.astype(np.uint8)[patches], width, height))
-    # the later steps speak of patches: each stands for the piece that holds it
+    pieces = _without_crumbs(enlarge_labels(piece_of.astype(np.uint8)[parts], width, height))
+    # the later steps speak of parts: each stands for the piece that holds it
     left = tuple(Step(int(piece_of[s.kept]), int(piece_of[s.absorbed]), s.cost) for s in steps[first:])
     return AreaTree(pieces, left)
 
