@@ -1,6 +1,7 @@
 """Take the pictures of the main views for the README: `make screenshots`. Uses the demo, in a studio of its own."""
 
 import os
+import re
 import socket
 import subprocess
 import sys
@@ -29,6 +30,7 @@ VIEWS = {
     "relief": ("/paintings/1/values", DESK),
     "observation": ("/paintings/2/subject", DESK),
     "areas": ("/paintings/1/areas", DESK),
+    "advice": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
@@ -48,7 +50,11 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
         time.sleep(0.1)
 
 
-PRESSED = {"relief": ["Contours", "Profile"], "compose": ["Thirds", "Mark it"]}
+PRESSED: dict[str, list[str | re.Pattern[str]]] = {
+    "relief": ["Contours", "Profile"],
+    "compose": ["Thirds", "Mark it"],
+    "advice": ["Borders", re.compile("^Advice")],
+}
 """Buttons to press before a picture is taken."""
 
 
@@ -58,7 +64,7 @@ def _take(page: Page, name: str) -> None:
     page.goto(f"http://127.0.0.1:{PORT}{path}")
     page.wait_for_load_state("networkidle")
     for button in PRESSED.get(name, []):
-        page.get_by_role("button", name=button, exact=True).click()
+        page.get_by_role("button", name=button, exact=isinstance(button, str)).click()
     page.wait_for_timeout(800)
     page.screenshot(path=TARGET / f"{name}.png")
 
