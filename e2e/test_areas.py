@@ -27,6 +27,10 @@ def place(stage, x: float, y: float) -> tuple[float, float]:
     return box["x"] + x * box["width"], box["y"] + y * box["height"]
 
 
+def tap(page: Page, stage, *spot: float) -> None:
+    page.mouse.click(*place(stage, *spot))
+
+
 def kept(page: Page):
     return page.expect_response(lambda answer: "/api/areas/" in answer.url and answer.request.method != "GET")
 
@@ -44,14 +48,14 @@ def test_areas_are_cut_finer_parted_put_together_and_everything_taken_back(page:
     counted(facts, before + 1)
     facts.get_by_role("button", name="As the picture suggests").click()
     counted(facts, before)
-    page.mouse.click(*place(stage, *CLOTH))
+    tap(page, stage, *CLOTH)
     expect(facts.get_by_label("Name of the area")).to_be_visible()
     with kept(page):
         facts.get_by_role("button", name="Part by value").click()
     counted(facts, before + 1)
-    page.mouse.click(*place(stage, *CLOTH))
+    tap(page, stage, *CLOTH)
     facts.get_by_role("button", name="Put together with…").click()
-    page.mouse.click(*place(stage, *LEMON))
+    tap(page, stage, *LEMON)
     with kept(page):
         facts.get_by_role("button", name="Make them one").click()
     counted(facts, before)
@@ -69,7 +73,7 @@ def test_areas_are_cut_finer_parted_put_together_and_everything_taken_back(page:
 def test_a_line_a_lasso_and_a_lock(page: Page):
     facts, stage = open_areas(page)
     before = count(facts)
-    page.mouse.click(*place(stage, *CLOTH))
+    tap(page, stage, *CLOTH)
     facts.get_by_role("button", name="Part along a line").click()
     page.get_by_role("button", name=re.compile("^One end of the line")).focus()
     page.keyboard.press("ArrowUp")
@@ -78,7 +82,7 @@ def test_a_line_a_lasso_and_a_lock(page: Page):
     counted(facts, before + 1)
     page.keyboard.press("Control+z")
     counted(facts, before)
-    page.mouse.click(*place(stage, *KETTLE))
+    tap(page, stage, *KETTLE)
     facts.get_by_role("button", name="Draw a new area").click()
     with kept(page):
         page.mouse.move(*place(stage, 0.36, 0.5))
@@ -87,7 +91,7 @@ def test_a_line_a_lasso_and_a_lock(page: Page):
             page.mouse.move(*place(stage, *spot), steps=4)
         page.mouse.up()
     counted(facts, before + 1)
-    page.mouse.click(*place(stage, 0.40, 0.55))
+    tap(page, stage, 0.40, 0.55)
     with kept(page):
         facts.get_by_role("button", name="Lock", exact=True).click()
     expect(facts.get_by_role("button", name="Part by value")).to_be_disabled()
@@ -103,7 +107,7 @@ def test_a_line_a_lasso_and_a_lock(page: Page):
 def test_a_lasso_of_nothing_is_refused_in_words_and_loses_nothing(page: Page):
     facts, stage = open_areas(page)
     before = count(facts)
-    page.mouse.click(*place(stage, *CLOTH))
+    tap(page, stage, *CLOTH)
     facts.get_by_role("button", name="Draw a piece over to it").click()
     page.expected_refusals = 1
     page.mouse.click(*place(stage, 0.2, 0.2))
@@ -114,7 +118,7 @@ def test_a_lasso_of_nothing_is_refused_in_words_and_loses_nothing(page: Page):
 
 def test_another_colour_depth_and_edge_are_told_and_the_plan_is_looked_at(page: Page):
     facts, stage = open_areas(page)
-    page.mouse.click(*place(stage, *CLOTH))
+    tap(page, stage, *CLOTH)
     colour = facts.get_by_label(re.compile("^Another colour"))
     colour.fill("grey")
     page.expected_refusals = 1
@@ -161,5 +165,11 @@ def test_advice_is_read_shown_on_the_picture_and_set_aside_with_a_reason(page: P
     with kept(page):
         facts.get_by_role("button", name="Bring it back").click()
     expect(findings).to_have_count(number)
+    page.get_by_role("button", name="Borders", exact=True).click()
+    expect(facts.get_by_role("table", name="Borders").get_by_role("row").nth(5)).to_be_visible()
+    page.get_by_role("button", name="Half and half").click()
+    expect(page.get_by_role("img", name="The picture in the plan’s dry colours")).to_be_visible()
+    facts.get_by_role("button", name=re.compile(r"^Areas \d+")).click()
+    expect(facts.get_by_role("table", name="Areas").get_by_role("row").nth(8)).to_be_visible()
     facts.get_by_role("button", name="Backgrounds").click()
     expect(facts.get_by_role("list", name="Backgrounds").get_by_role("listitem").first).to_be_visible()

@@ -33,7 +33,9 @@ def test_a_tap_on_the_bowl_answers_its_mixes_in_whole_parts(page: Page):
     expect(facts.get_by_role("heading", name=re.compile("blue"))).to_be_visible()
     expect(facts.get_by_role("heading", name="shadow")).to_be_visible()
     assert facts.get_by_role("list", name=re.compile("What goes into the pile")).count() >= 2
-    expect(facts.get_by_text("ultramarine blue").first).to_be_visible()
+    expect(
+        facts.get_by_role("list", name=re.compile("What goes into the pile")).get_by_text("blue").first
+    ).to_be_visible()
     facts.get_by_role("button", name=re.compile("More about")).first.click()
     expect(facts.get_by_text(re.compile("Predicted from catalogue data"))).to_be_visible()
     deep_link = page.url

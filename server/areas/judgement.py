@@ -1,5 +1,6 @@
 """The areas as the page shows them, with what the rules find and what the painter has set aside."""
 
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
@@ -9,7 +10,6 @@ from django.db import transaction
 from server.materials.services import smallest_brush_mm, weave_mm
 from server.site import pictures
 from server.site.fingerprints import fingerprint
-from server.site.problems import NotFound
 from server.subject.models import Painting
 from server.subject.services import disagreements_of, painting_of, reach_of, support_of
 from ypsochrom.areas.area import Area
@@ -85,14 +85,15 @@ def _state(advice: Advice, areas: dict[str, Area]) -> str:
     return fingerprint(advice.id, facts or advice.message)
 
 
-def _findings(row: AreaRow, case: Case) -> list[FindingOut]:
+def findings(row: AreaRow, advices: Iterable[Advice], areas: Iterable[Area]) -> list[FindingOut]:
+    """Advice on areas for the page, with what the painter has set aside."""
     set_aside = {
         (d.advice, d.fingerprint): d.reason for d in Dismissal.objects.of(row.owner).filter(painting=row.painting)
     }
-    areas = {area.id: area for area in case.wanted}
+    by_id = {area.id: area for area in areas}
     found = []
-    for advice in judge(case):
-        state = _state(advice, areas)
+    for advice in advices:
+        state = _state(advice, by_id)
         found.append(
             FindingOut(
                 key=f"{advice.id} {state}",
@@ -100,7 +101,7 @@ def _findings(row: AreaRow, case: Case) -> list[FindingOut]:
                 severity=advice.severity,
                 message=advice.message,
                 hint=advice.hint,
-                areas=[area for area in (advice.subject or "").split() if area in areas],
+                areas=[area for area in (advice.subject or "").split() if area in by_id],
                 dismissed=set_aside.get((advice.id, state)),
             )
         )
@@ -147,7 +148,7 @@ def out(painting: Painting) -> AreasOut:
         found_detail=services.found_detail(row),
         edits=services.edits_for_page(row),
         lost=[LostOut(edit=int(one["subject"]), message=one["message"], hint=one["hint"]) for one in row.lost],
-        advice=_findings(row, case),
+        advice=findings(row, judge(case), case.wanted),
         labels_url=pictures.url(row.labels),
         up_to_date=services.is_up_to_date(row, painting),
     )
@@ -184,11 +185,11 @@ def _area_facts(area: dict[str, Any], facts: Facts, decision: Decision) -> dict[
 
 @transaction.atomic
 def dismiss(owner: Any, painting_id: int, key: str, reason: str | None) -> Painting:
-    """Set advice aside with a reason, or with none bring it back. It returns by itself when its subject changes."""
+    """Set advice aside with a reason, or with none bring it back. It returns by itself when its subject changes.
+
+    The key is that of a finding, here or with the passes; the schema checks its form.
+    """
     painting = painting_of(owner, painting_id)
-    known = {finding.key for finding in out(painting).advice}
-    if key not in known:
-        raise NotFound("finding")
     advice, state = key.split(" ")
     if reason is None:
         Dismissal.objects.of(owner).filter(painting=painting, advice=advice, fingerprint=state).delete()

@@ -11,6 +11,7 @@ from server.subject.services import frame_of, painting_of
 from ypsochrom.areas.facts import Decision
 from ypsochrom.colour.types import triple
 from ypsochrom.colour.written import read_colour
+from ypsochrom.kit.errors import BadSetting
 
 from . import services
 from .models import AreaNote, AreaRow, BorderNote
@@ -78,6 +79,7 @@ def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Pa
         note = AreaNote(owner=owner, painting=painting, x=x, y=y)
     if given.name is not None:
         note.name = given.name.strip()
+        _unlike_others(row, area_id, note.name)
     if given.target is not None:
         note.target_lab = (
             [round(float(part), 3) for part in read_colour(given.target)] if given.target.strip() else None
@@ -88,6 +90,13 @@ def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Pa
         note.handling = given.handling
     note.save()
     return painting
+
+
+def _unlike_others(row: AreaRow, area_id: str, name: str) -> None:
+    said = names(row, services.labels_of(row))
+    others = {said.get(area["id"], area["name"]).casefold() for area in row.areas if area["id"] != area_id}
+    if name and name.casefold() in others:
+        raise BadSetting(f"Another area is called “{name}” already.", "Give it a name of its own.")
 
 
 def by_border(row: AreaRow) -> dict[tuple[str, str], BorderNote]:

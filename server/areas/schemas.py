@@ -152,7 +152,7 @@ class BorderIn(Schema):
 class DismissalIn(Schema):
     """Advice set aside with a reason, or with none brought back."""
 
-    key: str
+    key: Annotated[str, Field(pattern=r"^[a-z]+\.[WN]\d{3} [0-9a-f]{24}$")]
     reason: Annotated[str, Field(max_length=200)] | None
 
 

@@ -4,6 +4,7 @@ from typing import Literal
 
 from ninja import Schema
 
+from server.areas.schemas import FindingOut
 from server.mixes.schemas import MixOut
 from server.subject.schemas import AdviceOut
 
@@ -48,13 +49,14 @@ class PaintNeedOut(Schema):
 
 
 class PassesOut(Schema):
-    """The pass plan; empty until the first plan. `volumes` are millilitres by mix id."""
+    """The pass plan; empty until the first plan. `volumes` are millilitres by mix id, `findings` what it says of areas."""
 
     ground: MixOut | None
     passes: list[PassOut]
     volumes: dict[str, float]
     paint: list[PaintNeedOut]
     advice: list[AdviceOut]
+    findings: list[FindingOut]
     up_to_date: bool
 
 

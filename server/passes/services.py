@@ -10,6 +10,8 @@ from django.db import transaction
 from django.utils import timezone
 
 from server.areas import services as areas
+from server.areas.judgement import findings
+from server.areas.schemas import FindingOut
 from server.materials.services import masstone, shelf_facts, tubes_of
 from server.mixes import services as mixes
 from server.mixes.models import MixRow
@@ -24,7 +26,7 @@ from server.values import services as values
 from server.values.models import ValueRow
 from ypsochrom.formats import mixing_cards_pdf, plan_json, plan_pdf, png, recipes_csv, svg
 from ypsochrom.formats.pdf_page import Paper
-from ypsochrom.formats.plan_read import read_passes
+from ypsochrom.formats.plan_read import read_advice, read_passes
 from ypsochrom.kit.errors import Cancelled, YpsochromError
 from ypsochrom.kit.progress import Progress, part_of
 from ypsochrom.paint.catalogue import paint
@@ -208,7 +210,7 @@ def out(painting: Painting) -> PassesOut:
     """The pass plan for the page."""
     row = row_of(painting)
     if row is None:
-        return PassesOut(ground=None, passes=[], volumes={}, paint=[], advice=[], up_to_date=False)
+        return PassesOut(ground=None, passes=[], volumes={}, paint=[], advice=[], findings=[], up_to_date=False)
     mix_row = mixes.row_of(painting)
     return PassesOut(
         ground=mixes.mix_out(row.ground, mixes.box_of(mix_row)),
@@ -222,9 +224,22 @@ def out(painting: Painting) -> PassesOut:
         ],
         volumes=row.volumes,
         paint=[PaintNeedOut(name=paint(n["key"]).name, masstone=masstone(n["key"]), **n) for n in row.paint],
-        advice=[*advice_of(painting), *(AdviceOut(**entry) for entry in row.advice)],
+        advice=[*advice_of(painting), *(AdviceOut(**entry) for entry in row.advice if entry["id"] not in ON_AREAS)],
+        findings=_findings(painting, row),
         up_to_date=row.fingerprint == fingerprint_of(mix_row),
     )
+
+
+ON_AREAS = ("passes.W015",)
+"""Advice of the passes that is about areas: shown and set aside with theirs."""
+
+
+def _findings(painting: Painting, row: PassRow) -> list[FindingOut]:
+    area_row = areas.row_of(painting)
+    if area_row is None:
+        return []
+    about = read_advice([entry for entry in row.advice if entry["id"] in ON_AREAS])
+    return findings(area_row, about, areas.photo_map_of(area_row).areas) if about else []
 
 
 def plan_of(painting: Painting) -> Plan:

@@ -1,5 +1,6 @@
 """Changes by hand: what they do to a partition, that they survive another one, and what is said when they cannot."""
 
+import cv2
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -177,15 +178,18 @@ def test_changes_survive_another_detail_as_far_as_they_make_sense(request):
         assert one == other
 
 
-def test_cast_shadow_and_lit_part_of_one_surface_are_separable(request):
-    """Against the rendered light of the demo scene: the wall, taken as one area, is parted where its shadow begins."""
-    import cv2
-
+@pytest.mark.parametrize(("surface", "number"), [("wall", 0), ("table", 1), ("cloth", 6)])
+def test_cast_shadow_and_lit_part_of_one_surface_are_separable(surface, number, request):
+    """Against the rendered light of the demo scene: parted by value, a surface falls into what is lit and what is not."""
     folder = request.config.rootpath / "demo/pictures"
-    picture = decode((folder / "kettle.jpg").read_bytes()).linear[::2, ::2]
-    truth = cv2.imread(str(folder / "kettle-labels.png"), cv2.IMREAD_GRAYSCALE)[::2, ::2]
-    wall = (truth != 0).astype(np.uint8)  # 0 is the wall
-    edited = carry_out(wall, [Split((0.6, 0.1), "value")], np.ascontiguousarray(picture), PANEL).labels
-    lit_side = edited[int(0.1 * wall.shape[0]), int(0.6 * wall.shape[1])]
-    dark_side = edited[int(0.35 * wall.shape[0]), int(0.02 * wall.shape[1])]
-    assert lit_side != dark_side
+    picture = np.ascontiguousarray(decode((folder / "kettle.jpg").read_bytes()).linear[::2, ::2])
+    things, light = (
+        cv2.imread(str(folder / f"kettle-{what}.png"), cv2.IMREAD_GRAYSCALE)[::2, ::2] for what in ("labels", "light")
+    )
+    here = things == number
+    lit = light[here] > 127
+    y, x = (axis[len(axis) // 2] for axis in np.nonzero(here))
+    spot = ((x + 0.5) / here.shape[1], (y + 0.5) / here.shape[0])
+    parted = carry_out((~here).astype(np.uint8), [Split(spot, "value")], picture, PANEL).labels[here]
+    right = sum(max(lit[parted == part].sum(), (~lit[parted == part]).sum()) for part in np.unique(parted))
+    assert right / len(lit) > 0.85 > max(lit.mean(), 1 - lit.mean())

@@ -182,7 +182,7 @@ def test_advice_set_aside_stays_so_until_its_subject_changes(client, planned):
     assert kept["dismissed"] == "it is a lamp"
     brought = ask(client, "put", f"areas/{pid}/dismissals", {"key": finding["key"], "reason": None})
     assert next(one for one in brought["advice"] if one["key"] == finding["key"])["dismissed"] is None
-    ask(client, "put", f"areas/{pid}/dismissals", {"key": "areas.W005 nothing", "reason": "x"}, status=404)
+    ask(client, "put", f"areas/{pid}/dismissals", {"key": "areas.W005 nothing", "reason": "x"}, status=422)
 
 
 def test_backgrounds_are_offered_for_what_does_not_lie_in_the_back(client, planned):
@@ -204,3 +204,34 @@ def test_the_plan_cannot_be_shown_before_it_is_up_to_date(client, planned):
     ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "#3060a0"})
     refused = ask(client, "get", f"mixes/{pid}/appearance", status=409)
     assert "up to date" in refused["hint"]
+
+
+def test_a_name_that_another_area_has_is_refused(client, planned):
+    pid = planned["id"]
+    first, second, *_ = areas_of(client, pid)["areas"]
+    ask(client, "patch", f"areas/{pid}/{first['id']}", {"name": "the sky"})
+    refused = ask(client, "patch", f"areas/{pid}/{second['id']}", {"name": " The Sky "}, status=422)
+    assert "the sky" in refused["message"]
+    ask(client, "patch", f"areas/{pid}/{first['id']}", {"name": "the sky"})  # its own name is no other's
+
+
+def test_coats_over_the_ground_are_told_with_the_passes_and_can_be_set_aside_too(client, planned):
+    from server.passes.models import PassRow
+
+    pid = planned["id"]
+    area = largest(areas_of(client, pid))
+    row = PassRow.objects.get(painting_id=pid)
+    told = {
+        "id": "passes.W015",
+        "severity": "warning",
+        "message": "Three coats.",
+        "hint": "Lighter ground.",
+        "subject": area["id"],
+    }
+    row.advice = [told, *row.advice]
+    row.save()
+    (finding,) = ask(client, "get", f"passes/{pid}")["findings"]
+    assert (finding["areas"], finding["dismissed"]) == ([area["id"]], None)
+    ask(client, "put", f"areas/{pid}/dismissals", {"key": finding["key"], "reason": "white lies there already"})
+    (again,) = ask(client, "get", f"passes/{pid}")["findings"]
+    assert again["dismissed"] == "white lies there already"

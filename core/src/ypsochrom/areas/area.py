@@ -38,7 +38,10 @@ class FamilyPart:
 
 @dataclass(frozen=True)
 class Area:
-    """One paintable area; `index` is its number in the label image, `centre` a point (x, y, shares 0-1) well inside."""
+    """One paintable area; `index` is its number in the label image, `centre` a point (x, y, shares 0-1) well inside.
+
+    `lab` is its local colour: the mean of its light without its darkest and lightest twentieth.
+    """
 
     index: int
     id: str
@@ -80,7 +83,7 @@ def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, suppor
     )
     centres = [_inside(labels, index, box) for index, box in enumerate(ndimage.find_objects(labels + 1))]
     by_area = pixels.reshape(count, -1).sum(axis=1)
-    lab = cielab.linear_to_lab(light.reshape(count, -1, 3).sum(axis=1) / by_area[:, None])
+    lab = cielab.linear_to_lab(_usual_light(linear, values, labels, count))
     part_lab = cielab.linear_to_lab(light / np.maximum(pixels, 1)[:, None])
     names = _names(lab, centres)
     areas = []
@@ -110,6 +113,22 @@ def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, suppor
             )
         )
     return AreaMap(labels=labels, families=kinds, areas=tuple(areas))
+
+
+_TRIM = 0.05
+"""The darkest and the lightest twentieth of an area tell of accents and highlights, not of its own colour."""
+
+
+def _usual_light(linear: LinearRgb, values: MunsellValue, labels: LabelImage, count: int) -> LinearRgb:
+    """The mean light of every area without its extremes, shape (count, 3)."""
+    order = np.argsort(labels, axis=None, kind="stable")
+    ends = np.cumsum(np.bincount(labels.ravel(), minlength=count))[:-1]
+    found = []
+    for own in np.split(order, ends):
+        value = values.ravel()[own]
+        low, high = np.quantile(value, [_TRIM, 1 - _TRIM])
+        found.append(linear.reshape(-1, 3)[own[(value >= low) & (value <= high)]].mean(axis=0))
+    return np.stack(found)
 
 
 def _without_tiny(kinds: LabelImage, labels: LabelImage, count: int) -> LabelImage:

@@ -6,10 +6,11 @@ import { useQuery } from "@tanstack/react-query";
 
 import {
   AreaFacts,
-  AreaList,
   AreaOverlay,
+  AreaTable,
   Backgrounds,
   BorderCanvas,
+  BorderTable,
   ChangesFacts,
   CODES,
   DrawOverlay,
@@ -31,18 +32,18 @@ import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
 import type { Spot } from "../../shared/ui/Handles";
 import { value } from "../../shared/ui/numbers";
-import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
 import type { Easel } from "./easel";
 import { FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
 
-type Look = "areas" | "borders" | "planes" | "plan" | "difference";
+type Look = "areas" | "borders" | "planes" | "plan" | "halves" | "difference";
 const LOOKS: [Look, string][] = [
   ["areas", "Areas"],
   ["borders", "Borders"],
   ["planes", "Depth"],
   ["plan", "The plan"],
+  ["halves", "Half and half"],
   ["difference", "Difference"],
 ];
 
@@ -54,6 +55,7 @@ type Tool =
   | { kind: "stroke" };
 
 const STROKE_MM = 8;
+const HALF = "inset(0 0 0 50%)";
 
 export function AreasView({ easel }: { easel: Easel }) {
   const painting = easel.painting.data!;
@@ -62,10 +64,10 @@ export function AreasView({ easel }: { easel: Easel }) {
   const [look, setLook] = useState<Look>("areas");
   const [tool, setTool] = useState<Tool | null>(null);
   const [pointed, setPointed] = useState<string[]>([]);
-  const rebuilt = look === "plan" || look === "difference";
+  const rebuilt = look === "plan" || look === "halves" || look === "difference";
   const appearance = useQuery({
     ...appearanceQuery(id, `${areas.data?.labels_url} ${mixes.data?.mixes.map((m) => m.id + m.dry).join()}`),
-    enabled: rebuilt && !!areas.data && !!mixes.data,
+    enabled: rebuilt && !!areas.data && mixes.data?.up_to_date === true,
   });
   const picture = { width: painting.width_px, height: painting.height_px };
   const all = areas.data?.areas ?? [];
@@ -76,8 +78,8 @@ export function AreasView({ easel }: { easel: Easel }) {
     [areaId],
   );
 
-  const tap = (at: Spot) => {
-    const hit = labels.data && all.find((one) => one.index === byteAt(labels.data, at));
+  const tap = async (at: Spot) => {
+    const hit = await easel.areaAt(at);
     if (!hit) return;
     setPointed([]);
     if (tool?.kind === "merge") {
@@ -91,7 +93,7 @@ export function AreasView({ easel }: { easel: Easel }) {
     if (await edits.add(give(shape, to, width))) choose({ area: null });
     setTool(null);
   };
-  const shownUrl = look === "plan" ? appearance.data?.picture_url : appearance.data?.difference_url;
+  const shownUrl = look === "difference" ? appearance.data?.difference_url : appearance.data?.picture_url;
   const calm = !ladderShows(easel);
   return (
     <>
@@ -99,7 +101,7 @@ export function AreasView({ easel }: { easel: Easel }) {
         <Stage
           picture={picture}
           label={`${painting.title}, areas`}
-          onTap={tap}
+          onTap={(at) => void tap(at)}
           tools={
             <ToggleButtonGroup
               exclusive
@@ -119,14 +121,16 @@ export function AreasView({ easel }: { easel: Easel }) {
         >
           <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           {rebuilt && shownUrl && (
-            <Layer
-              src={shownUrl}
-              alt={
-                look === "plan"
-                  ? "The picture in the plan’s dry colours"
-                  : "Lighter where the plan is lighter than the photo, darker where it is darker"
-              }
-            />
+            <div style={{ position: "absolute", inset: 0, clipPath: look === "halves" ? HALF : "none" }}>
+              <Layer
+                src={shownUrl}
+                alt={
+                  look === "difference"
+                    ? "Lighter where the plan is lighter than the photo, darker where it is darker"
+                    : "The picture in the plan’s dry colours"
+                }
+              />
+            </div>
           )}
           <MapLayer easel={easel} />
           {calm && look === "borders" && labels.data && areas.data && (
@@ -156,14 +160,23 @@ export function AreasView({ easel }: { easel: Easel }) {
       </StageFrame>
       <PassesStrip easel={easel} />
       <FactsFrame>
-        {look === "borders" && <Legend />}
+        {look === "borders" && (
+          <>
+            <Legend />
+            {!area && areas.data && <BorderTable areas={all} borders={areas.data.borders} />}
+          </>
+        )}
         {rebuilt && (
-          <Section title={look === "plan" ? "The plan in its dry colours" : "Plan against photo"}>
+          <Section title={look === "difference" ? "Plan against photo" : "The plan in its dry colours"}>
+            {mixes.data?.up_to_date === false && (
+              <Typography>The mixes are out of date: bring the plan up to date, then look.</Typography>
+            )}
             {appearance.isError && <Typography>{inWords(appearance.error)}</Typography>}
             {appearance.data && (
               <Typography>
                 On average {value(appearance.data.mean_error)} value steps from the photo, bent into the range
                 of dry paint.
+                {look === "halves" && " The photo on the left, the plan on the right."}
                 {look === "difference" && " Mid grey agrees; white and black are two steps off."}
                 {area && ` Here ${offWords(appearance.data.by_area[area.id] ?? 0)}.`}
               </Typography>
@@ -216,6 +229,7 @@ function Facts({ easel, edits, tool, setTool, point }: FactsProps) {
   if (areas.isPending) return <Loading what="areas" />;
   if (areas.isError) return <Failed error={areas.error} again={() => void areas.refetch()} />;
   const { data } = areas;
+  const findings = [...data.advice, ...(easel.passes.data?.findings ?? [])];
   if (data.areas.length === 0) return <NotPlanned what="areas" />;
   if (!area) {
     return (
@@ -231,17 +245,17 @@ function Facts({ easel, edits, tool, setTool, point }: FactsProps) {
         >
           <ToggleButton value="areas">Areas {data.areas.length}</ToggleButton>
           <ToggleButton value="advice">
-            Advice {data.advice.filter((finding) => finding.dismissed == null).length}
+            Advice {findings.filter((finding) => finding.dismissed == null).length}
           </ToggleButton>
           <ToggleButton value="backgrounds">Backgrounds</ToggleButton>
         </ToggleButtonGroup>
-        {listed === "areas" && <AreaList areas={data.areas} choose={(chosen) => choose({ area: chosen })} />}
-        {listed === "advice" && <Findings findings={data.advice} areas={data} edits={edits} show={point} />}
+        {listed === "areas" && <AreaTable areas={data.areas} choose={(chosen) => choose({ area: chosen })} />}
+        {listed === "advice" && <Findings findings={findings} areas={data} edits={edits} show={point} />}
         {listed === "backgrounds" && <Backgrounds paintingId={easel.id} areas={data} />}
       </>
     );
   }
-  const here = data.advice.filter((finding) => finding.areas.includes(area.id));
+  const here = findings.filter((finding) => finding.areas.includes(area.id));
   return (
     <>
       <Button onClick={() => choose({ area: null })}>All areas</Button>

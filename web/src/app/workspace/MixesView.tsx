@@ -19,12 +19,11 @@ import {
   type Mixes,
 } from "../../features/mixes";
 import { inWords } from "../../shared/api/client";
-import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Easel } from "./easel";
-import { FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+import { AreasMoved, FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
 
 type ReachLook = "out" | "instead" | "photo";
 
@@ -42,9 +41,7 @@ export function MixesView({ easel }: { easel: Easel }) {
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, mixes`}
           onTap={(at) => {
-            const here = easel.labels.data;
-            const hit = here && areas.data?.areas.find((a) => a.index === byteAt(here, at));
-            if (hit) choose({ area: hit.id, mix: null });
+            void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id, mix: null }));
           }}
           tools={
             reach && (
@@ -82,6 +79,7 @@ export function MixesView({ easel }: { easel: Easel }) {
       </StageFrame>
       <PassesStrip easel={easel} />
       <FactsFrame>
+        <AreasMoved upToDate={easel.mixes.data?.up_to_date ?? true} />
         <Facts easel={easel} />
       </FactsFrame>
     </>

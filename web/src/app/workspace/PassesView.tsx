@@ -2,16 +2,15 @@
 import { useNavigate } from "react-router";
 
 import { PaintNeeds, PassFacts, PlanFiles } from "../../features/passes";
-import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
 import type { Easel } from "./easel";
-import { FactsFrame, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+import { AreasMoved, FactsFrame, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
 
 export function PassesView({ easel }: { easel: Easel }) {
   const navigate = useNavigate();
   const painting = easel.painting.data!;
-  const { id, areas, labels, shownPass } = easel;
+  const { id, shownPass } = easel;
   return (
     <>
       <StageFrame>
@@ -19,8 +18,7 @@ export function PassesView({ easel }: { easel: Easel }) {
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, passes`}
           onTap={(at) => {
-            const hit = labels.data && areas.data?.areas.find((a) => a.index === byteAt(labels.data, at));
-            if (hit) void navigate(`/paintings/${id}/mixes?area=${hit.id}`);
+            void easel.areaAt(at).then((hit) => hit && navigate(`/paintings/${id}/mixes?area=${hit.id}`));
           }}
         >
           {shownPass ? (
@@ -36,6 +34,7 @@ export function PassesView({ easel }: { easel: Easel }) {
       </StageFrame>
       <PassesStrip easel={easel} chosen={shownPass?.number ?? null} />
       <FactsFrame>
+        <AreasMoved upToDate={easel.passes.data?.up_to_date ?? true} />
         <Facts easel={easel} />
       </FactsFrame>
     </>

@@ -18,6 +18,8 @@ import {
 } from "../../features/values";
 import { useAddress } from "../../shared/address";
 import { inWords } from "../../shared/api/client";
+import type { Spot } from "../../shared/ui/Handles";
+import { byteAt } from "../../shared/ui/pixels";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Word } from "./words";
 
@@ -51,6 +53,12 @@ export function useEasel(id: number, word: Word) {
   });
   const labelsUrl = areas.data?.labels_url ?? null;
   const labels = useQuery({ ...greysQuery(labelsUrl ?? "", LABELS_PX), enabled: labelsUrl !== null });
+  /** The area at a place; a tap that comes before the picture of which area lies where waits for it. */
+  const areaAt = async (at: Spot) => {
+    if (labelsUrl === null) return undefined;
+    const index = byteAt(await queries.ensureQueryData(greysQuery(labelsUrl, LABELS_PX)), at);
+    return areas.data?.areas.find((one) => one.index === index);
+  };
 
   const [live, setLive] = useState<number[] | null>(null);
   const [isolated, setIsolated] = useState<number | null>(null);
@@ -103,6 +111,7 @@ export function useEasel(id: number, word: Word) {
     valueGreys,
     mapGreys,
     labels,
+    areaAt,
     live,
     setLive,
     isolated,

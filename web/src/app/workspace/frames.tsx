@@ -1,7 +1,7 @@
 /** The places of the workspace that a view fills: the stage, the strip below it, the facts beside it. */
 import { useMemo, type ReactNode } from "react";
 
-import { Box } from "@mui/material";
+import { Alert, Box } from "@mui/material";
 import { useNavigate } from "react-router";
 
 import { StageStrip } from "../../features/passes";
@@ -87,6 +87,17 @@ export function MapLayer({
 
 /** Whether the ladder has the stage: a border moves, or a step stands alone. */
 export const ladderShows = ({ live, isolated }: Easel): boolean => live !== null || isolated !== null;
+
+/** Said where mixes or passes still speak of areas as they were. */
+export function AreasMoved({ upToDate }: { upToDate: boolean }) {
+  if (upToDate) return null;
+  return (
+    <Alert severity="info" sx={{ my: 1 }}>
+      Something before this has changed since it was planned; places named here may be those of before. Bring
+      the plan up to date.
+    </Alert>
+  );
+}
 
 export function NotPlanned({ what }: { what: string }) {
   return (

@@ -1,4 +1,4 @@
-/** Facts of one area, what the painter decides about it, and the list of all. */
+/** Facts of one area, and what the painter decides about it. */
 import { useState } from "react";
 
 import {
@@ -17,6 +17,7 @@ import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area, Border } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
+import { differenceWords } from "./words";
 
 const HANDLING: [Area["handling"], string][] = [
   ["usual", "As usual"],
@@ -201,13 +202,12 @@ function BorderFacts({ border, of, nameOf, edits }: BorderProps) {
   const other = border.a === of.id ? border.b : border.a;
   const name = nameOf.get(other) ?? other;
   const way = border.a === of.id ? 1 : -1;
-  const step = way * border.value_difference;
   return (
     <Box sx={{ py: 1, borderTop: 1, borderColor: "divider" }}>
       <Typography sx={{ fontWeight: 650 }}>{name}</Typography>
       <Typography color="text.secondary">
-        {mm(border.length_mm)} long, the change takes {mm(border.width_mm)}; it is {value(Math.abs(step))}{" "}
-        steps {step >= 0 ? "lighter" : "darker"}, CIEDE2000 {border.de00.toFixed(0)}
+        {mm(border.length_mm)} long, the change takes {mm(border.width_mm)}; it is{" "}
+        {differenceWords(border, way)}
         {border.own && " · yours"}
       </Typography>
       <Stack direction="row" spacing={1} sx={{ mt: 0.5 }}>
@@ -241,36 +241,5 @@ function BorderFacts({ border, of, nameOf, edits }: BorderProps) {
         </Button>
       </Stack>
     </Box>
-  );
-}
-
-export function AreaList({ areas, choose }: { areas: Area[]; choose: (id: string) => void }) {
-  return (
-    <Section title={`${areas.length} areas`}>
-      <Typography color="text.secondary" gutterBottom>
-        Tap one on the picture, or here.
-      </Typography>
-      <Stack component="ol" sx={{ listStyle: "none", p: 0, m: 0 }}>
-        {areas.map((area) => (
-          <li key={area.id}>
-            <Button
-              fullWidth
-              color="inherit"
-              onClick={() => choose(area.id)}
-              sx={{ justifyContent: "start", gap: 1.5, textAlign: "left", fontWeight: 400, px: 1 }}
-            >
-              <Swatch colour={area.target ?? area.colour} label="colour" size={24} />
-              <Box sx={{ width: 24 }}>{area.index + 1}</Box>
-              <Box sx={{ flex: 1, minWidth: 0 }}>
-                {area.name}
-                {area.locked && " · locked"}
-                {area.handling !== "usual" && ` · ${area.handling === "bare" ? "left bare" : area.handling}`}
-              </Box>
-              <Box sx={{ whiteSpace: "nowrap" }}>{cm2(area.area_cm2)}</Box>
-            </Button>
-          </li>
-        ))}
-      </Stack>
-    </Section>
   );
 }

@@ -2,12 +2,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it, vi } from "vitest";
 
-import { AreaFacts, AreaList } from "./AreaFacts";
+import { AreaFacts } from "./AreaFacts";
 import { AreaOverlay } from "./AreaOverlay";
 import { ChangesFacts } from "./ChangesFacts";
 import { absorbBelow } from "./edits";
 import { cureOf, Findings } from "./Findings";
 import type { Area, Areas, Border, Finding } from "./queries";
+import { AreaTable, BorderTable } from "./Tables";
 import type { AreaEdits } from "./useAreaEdits";
 
 const area = (id: string, facts: Partial<Area> = {}): Area => ({
@@ -103,9 +104,16 @@ describe("the facts of an area", () => {
     expect(other).toContain("Lies over it");
   });
 
-  it("stand in a list with what is locked or left bare", () => {
-    const text = drawn(<AreaList areas={areas.areas} choose={() => {}} />);
-    expect(text).toContain("passage a02 · locked · left bare");
+  it("stand in a table with what is locked or left bare", () => {
+    const text = drawn(<AreaTable areas={areas.areas} choose={() => {}} />);
+    expect(text).toContain("middle · locked · left bare");
+    expect(text.match(/<tr/g)).toHaveLength(3);
+  });
+
+  it("stand beside a table of all borders", () => {
+    const text = drawn(<BorderTable areas={areas.areas} borders={[border]} />);
+    expect(text).toContain("passage a02 over passage a01");
+    expect(text).toContain("the second is 1.5 steps darker");
   });
 });
 

@@ -1,4 +1,4 @@
-export { AreaFacts, AreaList } from "./AreaFacts";
+export { AreaFacts } from "./AreaFacts";
 export { AreaOverlay } from "./AreaOverlay";
 export { DrawOverlay, LineAcross } from "./AreaTools";
 export { Backgrounds } from "./Backgrounds";
@@ -7,4 +7,5 @@ export { ChangesFacts } from "./ChangesFacts";
 export { give, inside, lockOf, partAlong, partBy, putTogether, unlocked } from "./edits";
 export { Findings } from "./Findings";
 export { areasQuery, type Area, type Areas, type Border } from "./queries";
+export { AreaTable, BorderTable } from "./Tables";
 export { useAreaEdits } from "./useAreaEdits";

@@ -62,7 +62,7 @@ describe("paint needed", () => {
     mass_g: 27,
     bead_cm: 36,
   };
-  const passes = { ground: null, passes: [], volumes: {}, advice: [], up_to_date: true };
+  const passes = { ground: null, passes: [], volumes: {}, advice: [], findings: [], up_to_date: true };
 
   it("says when a tube has too little left, and nothing when it has enough", () => {
     expect(text(<PaintNeeds passes={{ ...passes, paint: [{ ...need, left_ml: 3 }] }} />)).toContain(

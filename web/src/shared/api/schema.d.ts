@@ -2598,11 +2598,13 @@ export interface components {
         };
         /**
          * PassesOut
-         * @description The pass plan; empty until the first plan. `volumes` are millilitres by mix id.
+         * @description The pass plan; empty until the first plan. `volumes` are millilitres by mix id, `findings` what it says of areas.
          */
         PassesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
             ground: components["schemas"]["MixOut"] | null;
             /** Paint */
             paint: components["schemas"]["PaintNeedOut"][];
