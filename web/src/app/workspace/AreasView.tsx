@@ -38,13 +38,14 @@ import type { Easel } from "./easel";
 import { FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
 
 type Look = "areas" | "borders" | "planes" | "plan" | "halves" | "difference";
-const LOOKS: [Look, string][] = [
-  ["areas", "Areas"],
-  ["borders", "Borders"],
-  ["planes", "Depth"],
-  ["plan", "The plan"],
-  ["halves", "Half and half"],
-  ["difference", "Difference"],
+/** What the stage can show: the word on the button, and in full. */
+const LOOKS: [Look, string, string][] = [
+  ["areas", "Areas", "Areas"],
+  ["borders", "Borders", "Borders"],
+  ["planes", "Depth", "Depth"],
+  ["plan", "Plan", "The plan"],
+  ["halves", "Half", "Half and half"],
+  ["difference", "Difference", "Difference"],
 ];
 
 /** What the hand does on the picture; tapping chooses when there is no tool. */
@@ -111,9 +112,9 @@ export function AreasView({ easel }: { easel: Easel }) {
               aria-label="What the stage shows"
               sx={{ bgcolor: "background.paper" }}
             >
-              {LOOKS.map(([name, title]) => (
-                <ToggleButton key={name} value={name}>
-                  {title}
+              {LOOKS.map(([name, word, full]) => (
+                <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1.5 }}>
+                  {word}
                 </ToggleButton>
               ))}
             </ToggleButtonGroup>
