@@ -94,9 +94,10 @@ def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Pa
 
 def _unlike_others(row: AreaRow, area_id: str, name: str) -> None:
     said = names(row, services.labels_of(row))
-    others = {said.get(area["id"], area["name"]).casefold() for area in row.areas if area["id"] != area_id}
-    if name and name.casefold() in others:
-        raise BadSetting(f"Another area is called “{name}” already.", "Give it a name of its own.")
+    others = [said.get(area["id"], area["name"]) for area in row.areas if area["id"] != area_id]
+    same = next((other for other in others if other.casefold() == name.casefold()), None)
+    if name and same is not None:
+        raise BadSetting(f"Another area is called “{same}” already.", "Give it a name of its own.")
 
 
 def by_border(row: AreaRow) -> dict[tuple[str, str], BorderNote]:

@@ -53,11 +53,13 @@ export function useEasel(id: number, word: Word) {
   });
   const labelsUrl = areas.data?.labels_url ?? null;
   const labels = useQuery({ ...greysQuery(labelsUrl ?? "", LABELS_PX), enabled: labelsUrl !== null });
-  /** The area at a place; a tap that comes before the picture of which area lies where waits for it. */
+  /** The area at a place; a tap that comes before the areas, or the picture of which lies where, waits for them. */
   const areaAt = async (at: Spot) => {
-    if (labelsUrl === null) return undefined;
-    const index = byteAt(await queries.ensureQueryData(greysQuery(labelsUrl, LABELS_PX)), at);
-    return areas.data?.areas.find((one) => one.index === index);
+    const settled = areas.data?.labels_url && !areas.isFetching ? areas.data : null;
+    const now = settled ?? (await queries.fetchQuery(areasQuery(id)));
+    if (now.labels_url === null) return undefined;
+    const index = byteAt(await queries.ensureQueryData(greysQuery(now.labels_url, LABELS_PX)), at);
+    return now.areas.find((one) => one.index === index);
   };
 
   const [live, setLive] = useState<number[] | null>(null);
