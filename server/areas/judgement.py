@@ -51,10 +51,22 @@ def _borders(row: AreaRow, areas: dict[str, Area], planes: dict[str, Plane]) -> 
     return found
 
 
+def planes_and_borders(row: AreaRow) -> tuple[dict[str, Plane], list[Border]]:
+    """The planes and borders of the areas as the painter has them."""
+    decisions = notes.decisions(row)
+    photo = {area.id: area for area in services.photo_map_of(row).areas}
+    planes = _planes(areas_json.read_facts(row.facts), decisions)
+    return planes, [_border(border) for border in _borders(row, photo, planes)]
+
+
+def _border(said: BorderOut) -> Border:
+    return Border(**{name: getattr(said, name) for name in Border.__dataclass_fields__})
+
+
 def _case(row: AreaRow, decisions: dict[str, Decision], borders: list[BorderOut]) -> Case:
     painting = row.painting
     photo = services.photo_map_of(row)
-    drawn = [Border(**{k: getattr(b, k) for k in Border.__dataclass_fields__}) for b in borders]
+    drawn = [_border(said) for said in borders]
     # an edge that the painter wants lost is no accident: the rules do not hear of it
     drawn = [
         replace(border, softness="soft") if said.own and said.softness == "lost" else border

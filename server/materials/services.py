@@ -223,6 +223,12 @@ def weave_mm(owner: Any, width_mm: float, height_mm: float) -> float | None:
     return min((supplies.FINEST_DETAIL_MM[texture] for texture in fitting), default=None)
 
 
+def mediums_of(owner: Any) -> tuple[supplies.Medium, ...]:
+    """The painter's bottles; a starter's set for one who has not entered any."""
+    rows = SupplyRow.objects.of(owner).filter(what="medium")
+    return tuple(supplies.Medium(**row.facts) for row in rows) or supplies.STARTER_MEDIUMS
+
+
 def list_supplies(owner: Any) -> list[SupplyOut]:
     """Mediums, supports and brushes in the order in which they came."""
     return [_supply_out(row) for row in SupplyRow.objects.of(owner)]

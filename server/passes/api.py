@@ -1,4 +1,6 @@
-"""HTTP of the pass plan, its computation and its files."""
+"""HTTP of the pass plan, its choices, its computation, studies of it, and its files."""
+
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
@@ -8,10 +10,23 @@ from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.subject.services import painting_of
 
-from . import services, tasks
-from .schemas import BenchOut, PassesOut, RunOut
+from . import files, runs, services, studies, tasks
+from .schemas import (
+    BenchOut,
+    ChoicesData,
+    GroundsStudyOut,
+    PassesOut,
+    RunOut,
+    SchoolsStudyOut,
+    SharedOut,
+    TradeOut,
+    WhatIfIn,
+    WhatIfOut,
+)  # fmt: skip
 
 router = Router()
+
+StudyKind = Literal["schools", "grounds", "what-if"]
 
 
 @router.get("/benches", response={200: list[BenchOut], **PROBLEMS})
@@ -20,16 +35,28 @@ def benches(request: HttpRequest) -> list[BenchOut]:
     return services.benches_of(painter(request))
 
 
+@router.get("/trade", response={200: TradeOut, **PROBLEMS})
+def trade(request: HttpRequest) -> TradeOut:
+    """All schools, rules and grounds."""
+    return services.trade_out()
+
+
 @router.post("/runs/{run_id}/cancel", response={200: RunOut, **PROBLEMS})
 def cancel(request: HttpRequest, run_id: int) -> RunOut:
     """Stop a computation."""
-    return services.run_out(services.cancel_run(painter(request), run_id))
+    return runs.out(runs.cancel(painter(request), run_id))
 
 
 @router.get("/{painting_id}", response={200: PassesOut, **PROBLEMS})
 def passes(request: HttpRequest, painting_id: int) -> PassesOut:
     """The painting's pass plan."""
     return services.out(painting_of(painter(request), painting_id))
+
+
+@router.put("/{painting_id}/choices", response={200: PassesOut, **PROBLEMS})
+def choose(request: HttpRequest, painting_id: int, given: ChoicesData) -> PassesOut:
+    """Keep what the painter chose; the passes follow at once, their pictures with the next plan."""
+    return services.out(services.choose(painter(request), painting_id, given))
 
 
 @router.get("/{painting_id}/bench", response={200: BenchOut, **PROBLEMS})
@@ -41,14 +68,59 @@ def bench(request: HttpRequest, painting_id: int) -> BenchOut:
 @router.post("/{painting_id}/plan", response={202: RunOut, **PROBLEMS})
 def plan(request: HttpRequest, painting_id: int) -> Status[RunOut]:
     """Bring everything up to date, in the background."""
-    run = services.begin_run(painter(request), painting_id)
+    run = runs.begin(painter(request), painting_id)
     tasks.plan_painting.enqueue(run.pk)
     run.refresh_from_db()
-    return Status(202, services.run_out(run))
+    return Status(202, runs.out(run))
+
+
+@router.get("/{painting_id}/schools", response={200: SchoolsStudyOut | None, **PROBLEMS})
+def schools_study(request: HttpRequest, painting_id: int) -> SchoolsStudyOut | None:
+    """The newest comparison of schools, if there is one."""
+    found = runs.latest(painting_of(painter(request), painting_id), "schools")
+    return None if found is None or found.result is None else SchoolsStudyOut(**found.result)
+
+
+@router.get("/{painting_id}/grounds", response={200: GroundsStudyOut | None, **PROBLEMS})
+def grounds_study(request: HttpRequest, painting_id: int) -> GroundsStudyOut | None:
+    """The newest comparison of grounds, if there is one."""
+    found = runs.latest(painting_of(painter(request), painting_id), "grounds")
+    return None if found is None or found.result is None else GroundsStudyOut(**found.result)
+
+
+@router.get("/{painting_id}/what-if", response={200: WhatIfOut | None, **PROBLEMS})
+def what_if_study(request: HttpRequest, painting_id: int) -> WhatIfOut | None:
+    """The newest answer to what would be if, if there is one."""
+    found = runs.latest(painting_of(painter(request), painting_id), "what-if")
+    return None if found is None or found.result is None else WhatIfOut(**found.result)
+
+
+@router.get("/{painting_id}/studies/{kind}/run", response={200: RunOut | None, **PROBLEMS})
+def study_run(request: HttpRequest, painting_id: int, kind: StudyKind) -> RunOut | None:
+    """How far the newest study of a kind is."""
+    found = runs.latest(painting_of(painter(request), painting_id), kind)
+    return None if found is None else runs.out(found)
+
+
+@router.post("/{painting_id}/studies/{kind}", response={202: RunOut, **PROBLEMS})
+def study(request: HttpRequest, painting_id: int, kind: StudyKind, given: WhatIfIn) -> Status[RunOut]:
+    """Compare schools or grounds, or ask what would be if, in the background."""
+    owner = painter(request)
+    studies.checked(owner, painting_id)
+    run = runs.begin(owner, painting_id, kind, studies.checked_what_if(given))
+    tasks.study_painting.enqueue(run.pk)
+    run.refresh_from_db()
+    return Status(202, runs.out(run))
+
+
+@router.get("/{painting_id}/shared/{other_id}", response={200: SharedOut, **PROBLEMS})
+def shared(request: HttpRequest, painting_id: int, other_id: int) -> SharedOut:
+    """The piles that two paintings worked in parallel can share."""
+    return studies.shared(painter(request), painting_id, other_id)
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})
-def file(request: HttpRequest, painting_id: int, name: services.FileName, paper: PaperSize = "A4") -> HttpResponse:
+def file(request: HttpRequest, painting_id: int, name: files.FileName, paper: PaperSize = "A4") -> HttpResponse:
     """One of the plan's files, to be saved."""
-    content = services.file_of(painter(request), painting_id, name, paper)
-    return to_save(content, services.FILE_TYPES[name], name)
+    content = files.file_of(painter(request), painting_id, name, paper)
+    return to_save(content, files.FILE_TYPES[name], name)

@@ -1,57 +1,69 @@
-"""The pass plan: computed in the background, step by step, each step kept with the fingerprint of its inputs."""
+"""The pass plan: chosen by the painter, computed by the core, kept with the fingerprint of all it depends on."""
 
-import json
-import time
-from collections.abc import Callable
-from datetime import timedelta
-from typing import Any, Literal
+from dataclasses import asdict
+from typing import Any
 
 from django.db import transaction
-from django.utils import timezone
 
 from server.areas import services as areas
-from server.areas.judgement import findings
+from server.areas.judgement import findings, planes_and_borders
+from server.areas.models import AreaRow
 from server.areas.schemas import FindingOut
-from server.materials.services import masstone, shelf_facts, tubes_of
+from server.materials.services import masstone, mediums_of, shelf_facts, tubes_of
 from server.mixes import services as mixes
 from server.mixes.models import MixRow
 from server.site import pictures
 from server.site.fingerprints import fingerprint
-from server.site.owned import one_of
-from server.site.problems import Conflict, NotFound
+from server.site.problems import NotFound
 from server.subject.models import Painting
 from server.subject.schemas import AdviceOut
 from server.subject.services import advice_of, painting_of, paintings_of, subject_of, support_of
 from server.values import services as values
 from server.values.models import ValueRow
-from ypsochrom.formats import mixing_cards_pdf, plan_json, plan_pdf, png, recipes_csv, svg
-from ypsochrom.formats.pdf_page import Paper
-from ypsochrom.formats.plan_read import read_advice, read_passes
-from ypsochrom.kit.errors import Cancelled, YpsochromError
+from ypsochrom.formats import passes_json, plan_json, png
+from ypsochrom.formats.passes_csv import tubes_in_words
+from ypsochrom.formats.plan_read import read_advice, read_mix
 from ypsochrom.kit.progress import Progress, part_of
+from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.paint.catalogue import paint
-from ypsochrom.passes.plan import Plan, PlanSettings, find_passes
-from ypsochrom.passes.stages import stage_pictures
+from ypsochrom.passes.ground import GROUND_WORDS
+from ypsochrom.passes.keeping import kept_piles
+from ypsochrom.passes.pace import pass_minutes
+from ypsochrom.passes.pass_plan import PassPlan, find_passes
+from ypsochrom.passes.plan import Plan, PlanSettings
+from ypsochrom.passes.quantities import PaintNeed
+from ypsochrom.passes.rules import RULES
+from ypsochrom.passes.scene import Choices, Scene
+from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.shopping import cost_of, shopping_list
+from ypsochrom.passes.stages import Look, canvas_of, paint_picture, smaller, stages
+from ypsochrom.passes.step import PaintPass
+from ypsochrom.values.composition import Focal
 
-from .models import PassRow, PlanRun
-from .schemas import BenchOut, Freshness, PaintNeedOut, PassesOut, PassOut, PassStepOut, RunOut
+from . import runs
+from .models import PassChoices, PassRow
+from .schemas import (
+    BenchOut,
+    ChoicesData,
+    Freshness,
+    JobOut,
+    KeptPileOut,
+    LooksOut,
+    MediumNeedOut,
+    PaceOut,
+    PaintNeedOut,
+    PassesOut,
+    PassOut,
+    PassStepOut,
+    ReasonOut,
+    RuleOut,
+    SchoolOut,
+    TradeOut,
+)  # fmt: skip
 
-REPORT_EVERY_S = 0.15
-LOST_AFTER = timedelta(seconds=90)
-"""A run that has not been heard of for so long has lost its workshop (the machine was stopped); it may be begun anew."""
-
-FileName = Literal[
-    "plan.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png",
-]  # fmt: skip
-FILE_TYPES: dict[str, str] = {
-    "plan.pdf": "application/pdf",
-    "mixing-cards.pdf": "application/pdf",
-    "plan.json": "application/json",
-    "recipes.csv": "text/csv",
-    "areas.svg": "image/svg+xml",
-    "areas.png": "image/png",
-    "value-map.png": "image/png",
-}
+OTHER_LOOKS: tuple[Look, ...] = ("wet", "grey", "changes", "varnished")
+_LOOK_PX = 1000
+"""Dry stages are kept at working size, since checks compare with them; the other looks at the screen's."""
 
 
 def row_of(painting: Painting) -> PassRow | None:
@@ -59,122 +71,121 @@ def row_of(painting: Painting) -> PassRow | None:
     return PassRow.objects.of(painting.owner).filter(painting=painting).first()
 
 
+def choices_of(painting: Painting) -> Choices:
+    """What the painter chose."""
+    row = PassChoices.objects.of(painting.owner).filter(painting=painting).first()
+    return passes_json.read_choices(row.choices if row else {})
+
+
 def fingerprint_of(mix_row: MixRow) -> str:
-    """Of all that the passes depend on: the mixes, and what the shelf has of each paint."""
-    return fingerprint(mixes.fingerprint_of(mix_row), shelf_facts(mix_row.owner))
+    """Of all that the passes depend on: the mixes, the shelf, planes and edges as the painter has them, and the choices."""
+    painting = mix_row.painting
+    area_row = areas.row_of(painting)
+    planes, borders = ({}, []) if area_row is None else planes_and_borders(area_row)
+    edges = [[border.a, border.b, border.softness, border.over] for border in borders]
+    bottles = [[bottle.kind, bottle.left_ml] for bottle in mediums_of(mix_row.owner)]
+    choices = passes_json.choices_json(choices_of(painting))
+    return fingerprint(
+        mixes.fingerprint_of(mix_row), shelf_facts(mix_row.owner), bottles, planes, edges, painting.focal, choices
+    )
+
+
+def scene_of(painting: Painting, area_row: AreaRow, mix_row: MixRow) -> Scene:
+    """The scene of a painting as its owner has it."""
+    planes, borders = planes_and_borders(area_row)
+    return Scene(
+        areas=areas.area_map_of(area_row).areas,
+        planes=planes,
+        borders=tuple(borders),
+        mixes=mixes.mix_set_of(mix_row),
+        support=support_of(painting),
+        focal=Focal(**painting.focal) if painting.focal else None,
+    )
 
 
 def compute(painting: Painting, progress: Progress) -> PassRow:
-    """Bring values, areas, mixes and passes up to date, in this order; what is current is left alone."""
+    """Bring values, areas, mixes, passes and their pictures up to date, in this order; what is current is left alone."""
     progress(0.02, "finding the values")
     values.bring_up_to_date(values.row_of(painting))
     progress(0.08, "finding the areas")
     area_row = areas.ensure(painting)
-    mix_row = mixes.ensure(painting, area_row, part_of(progress, 0.45, 0.8))
-    progress(0.82, "planning the passes")
-    area_map, mix_set = areas.area_map_of(area_row), mixes.mix_set_of(mix_row)
-    found = find_passes(area_map, mix_set, tubes_of(painting.owner), support_of(painting))
-    progress(0.9, "painting the stages")
-    stages = stage_pictures(area_map, (found.ground, *mix_set.mixes), found.passes, mix_set.box)
-    names = [pictures.store(painting.owner, png.picture_jpeg(stage), "jpg") for stage in stages]
+    mix_row = mixes.ensure(painting, area_row, part_of(progress, 0.4, 0.7))
+    progress(0.72, "planning the passes")
+    row = row_of(painting)
+    if row is None or row.fingerprint != fingerprint_of(mix_row):
+        row = _find(painting, area_row, mix_row)
+    if not row.stages:
+        _paint(row, area_row, mix_row, part_of(progress, 0.78, 1.0))
+    return row
+
+
+def _find(painting: Painting, area_row: AreaRow, mix_row: MixRow) -> PassRow:
+    """The pass plan, without its pictures."""
+    scene = scene_of(painting, area_row, mix_row)
+    found = find_passes(scene, tubes_of(painting.owner), choices_of(painting), mediums_of(painting.owner))
+    known = {mix.id for mix in scene.mixes.mixes}
+    facts = {
+        "school": found.school,
+        "passes": [passes_json.pass_json(p) for p in found.passes],
+        "jobs": [passes_json.job_json(job) for job in found.jobs],
+        "volumes": found.volumes,
+        "paint": [passes_json.need_json(need) for need in found.paint],
+        "mediums": [passes_json.need_json(need) for need in found.mediums],
+        "drawing": passes_json.drawing_json(found.drawing),
+        "pace": passes_json.pace_json(found.pace),
+        "held_back": found.held_back,
+        "lost_moves": len(found.lost_moves),
+    }
     made = {
         "fingerprint": fingerprint_of(mix_row),
-        "ground": plan_json.mix_json(found.ground, 0.0),
-        "passes": [plan_json.pass_json(p) for p in found.passes],
-        "volumes": found.volumes,
-        "paint": plan_json.paint_json(found),
+        "facts": facts,
+        "mixes": [plan_json.mix_json(mix, 0.0) for mix in found.mixes if mix.id not in known],
         "advice": plan_json.advice_json(found.advice),
-        "stages": names,
+        "stages": [],
+        "looks": [],
     }
     row, _ = PassRow.objects.update_or_create(owner=painting.owner, painting=painting, defaults=made)
     return row
 
 
+def _paint(row: PassRow, area_row: AreaRow, mix_row: MixRow, progress: Progress) -> None:
+    """Paint every stage in all its looks and keep the pictures."""
+    scene, plan = scene_of(row.painting, area_row, mix_row), _pass_plan(row, mix_row)
+    canvas = canvas_of(areas.area_map_of(area_row), scene)
+    small = smaller(canvas, _LOOK_PX)
+    dry, looks = [], []
+    for stage in stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas):
+        progress((stage.number - 1) / len(plan.passes), f"painting stage {stage.number}")
+        dry.append(pictures.store(row.owner, png.picture_jpeg(paint_picture(stage, canvas)), "jpg"))
+        looks += [
+            pictures.store(row.owner, png.picture_jpeg(paint_picture(stage, small, look)), "jpg")
+            for look in OTHER_LOOKS
+        ]
+    row.stages, row.looks = dry, looks
+    row.save()
+
+
+def _pass_plan(row: PassRow, mix_row: MixRow) -> PassPlan:
+    mix_set = mixes.mix_set_of(mix_row)
+    own = [read_mix(mix, mix_set.box) for mix in row.mixes]
+    ground = next((mix for mix in own if mix.id == "m00"), None)
+    rest = [mix for mix in own if mix is not ground]
+    used = [mix for mix in mix_set.mixes if mix.id in row.facts["volumes"]]
+    all_mixes: list[Mix] = [*([ground] if ground else []), *used, *rest]
+    return passes_json.read_pass_plan(row.facts, ground, all_mixes, read_advice(row.advice))
+
+
 @transaction.atomic
-def begin_run(owner: Any, painting_id: int) -> PlanRun:
-    """A new run for a painting that has none under way."""
+def choose(owner: Any, painting_id: int, given: ChoicesData) -> Painting:
+    """Keep what the painter chose and, where areas and mixes are current, plan the passes anew at once (without pictures)."""
     painting = painting_of(owner, painting_id)
-    latest = latest_run(painting)
-    if latest is not None and latest.state in (PlanRun.State.WAITING, PlanRun.State.RUNNING):
-        raise Conflict("This painting is being planned already.", "Wait for it to end, or stop it first.")
-    return PlanRun.objects.create(owner=owner, painting=painting)
-
-
-def latest_run(painting: Painting) -> PlanRun | None:
-    """The newest run; one that has lost its workshop is marked as failed."""
-    run = PlanRun.objects.of(painting.owner).filter(painting=painting).order_by("-id").first()
-    if run and run.state == PlanRun.State.RUNNING and timezone.now() - run.heard > LOST_AFTER:
-        run.state = PlanRun.State.FAILED
-        run.message, run.hint = "The computation was interrupted.", "Start it again; nothing is lost."
-        run.save()
-    return run
-
-
-@transaction.atomic
-def cancel_run(owner: Any, run_id: int) -> PlanRun:
-    """Ask a run to stop; one that still waits ends at once."""
-    run = one_of(PlanRun, owner, "computation", pk=run_id)
-    run.cancel = True
-    if run.state == PlanRun.State.WAITING:
-        run.state = PlanRun.State.CANCELLED
-    run.save()
-    return run
-
-
-def carry_out(run_id: int) -> None:
-    """Compute the plan of a run; called by the background task. Every end is written into the run."""
-    run = PlanRun.objects.select_related("painting", "painting__owner").get(pk=run_id)
-    if run.state != PlanRun.State.WAITING:
-        return
-    _note(run, state=PlanRun.State.RUNNING, doing="beginning")
-    try:
-        compute(run.painting, _reporter(run))
-    except Cancelled:
-        _note(run, state=PlanRun.State.CANCELLED)
-    except YpsochromError as error:
-        _note(run, state=PlanRun.State.FAILED, message=error.message, hint=error.hint)
-    except Exception:
-        _note(
-            run,
-            state=PlanRun.State.FAILED,
-            message="The computation failed for a reason that is not yours.",
-            hint="Start it again; if it fails again, tell whoever looks after this installation.",
-        )
-        raise
-    else:
-        _note(run, state=PlanRun.State.DONE, share=1.0, doing="done")
-
-
-def _note(run: PlanRun, **facts: Any) -> None:
-    PlanRun.objects.filter(pk=run.pk).update(**facts, heard=timezone.now())
-
-
-def _reporter(run: PlanRun) -> Progress:
-    """Writes progress into the run a few times a second, and raises `Cancelled` when the painter asked to stop."""
-    last = 0.0
-
-    def report(share: float, doing: str) -> None:
-        nonlocal last
-        now = time.monotonic()
-        if now - last >= REPORT_EVERY_S:
-            last = now
-            if PlanRun.objects.filter(pk=run.pk, cancel=True).exists():
-                raise Cancelled
-            _note(run, share=share, doing=doing)
-
-    return report
-
-
-def run_out(run: PlanRun) -> RunOut:
-    """A run for the page."""
-    return RunOut(
-        id=run.pk,
-        state=run.state,  # type: ignore[arg-type]
-        share=run.share,
-        doing=run.doing,
-        message=run.message,
-        hint=run.hint,
-    )
+    written = given.model_dump()
+    passes_json.read_choices(written)
+    PassChoices.objects.update_or_create(owner=owner, painting=painting, defaults={"choices": written})
+    area_row, mix_row = areas.row_of(painting), mixes.row_of(painting)
+    if area_row is not None and areas.is_up_to_date(area_row, painting) and mixes.is_up_to_date(mix_row):
+        _find(painting, area_row, mix_row)
+    return painting
 
 
 def _freshness(there: bool, current: bool) -> Freshness:
@@ -187,7 +198,7 @@ def bench_out(painting: Painting) -> BenchOut:
     """How far the painting is. A thing is only current when what it is made from is current too."""
     value_row = ValueRow.objects.of(painting.owner).filter(painting=painting).select_related("painting").first()
     area_row, mix_row, row = areas.row_of(painting), mixes.row_of(painting), row_of(painting)
-    run = latest_run(painting)
+    run = runs.latest(painting)
     return BenchOut(
         painting=painting.pk,
         values=_freshness(
@@ -196,9 +207,13 @@ def bench_out(painting: Painting) -> BenchOut:
         ),
         areas=_freshness(area_row is not None, areas.is_up_to_date(area_row, painting)),
         mixes=_freshness(bool(mix_row.mixes), mixes.is_up_to_date(mix_row)),
-        passes=_freshness(row is not None, row is not None and row.fingerprint == fingerprint_of(mix_row)),
-        run=None if run is None else run_out(run),
+        passes=_freshness(row is not None, row is not None and _is_current(row, mix_row)),
+        run=None if run is None else runs.out(run),
     )
+
+
+def _is_current(row: PassRow, mix_row: MixRow) -> bool:
+    return bool(row.stages) and row.fingerprint == fingerprint_of(mix_row)
 
 
 def benches_of(owner: Any) -> list[BenchOut]:
@@ -206,28 +221,111 @@ def benches_of(owner: Any) -> list[BenchOut]:
     return [bench_out(painting) for painting in paintings_of(owner)]
 
 
+def trade_out() -> TradeOut:
+    """All schools, rules and grounds."""
+    return TradeOut(
+        schools=[
+            SchoolOut(
+                key=school.key,  # type: ignore[arg-type]
+                title=school.title,
+                idea=school.idea,
+                ground=school.ground,
+                mediums=[" or ".join(kinds) for kinds in school.mediums],
+                rules=list(school.rules),
+            )
+            for school in SCHOOLS.values()
+        ],
+        rules=[RuleOut(id=r.id, title=r.title, reason=r.reason, hard=r.hard) for r in RULES.values()],
+        grounds=dict(GROUND_WORDS),
+    )
+
+
 def out(painting: Painting) -> PassesOut:
     """The pass plan for the page."""
     row = row_of(painting)
+    chosen = ChoicesData(**passes_json.choices_json(choices_of(painting)))
     if row is None:
-        return PassesOut(ground=None, passes=[], volumes={}, paint=[], advice=[], findings=[], up_to_date=False)
-    mix_row = mixes.row_of(painting)
+        return PassesOut(
+            choices=chosen, school=chosen.school, ground=None, mixes=[], passes=[], jobs=[], volumes={}, paint=[], mediums=[],
+            kept=[], pace=None, held_back=0.0, price=0.0, unpriced=[], advice=[], findings=[], lost_moves=0, up_to_date=False,
+        )  # fmt: skip
+    mix_row, facts = mixes.row_of(painting), row.facts
+    box = mixes.box_of(mix_row)
+    own = [mixes.mix_out(mix, box) for mix in row.mixes]
+    read = tuple(passes_json.read_pass(p) for p in facts["passes"])
+    cost = cost_of(_needs(row), tubes_of(row.owner))
     return PassesOut(
-        ground=mixes.mix_out(row.ground, mixes.box_of(mix_row)),
-        passes=[
-            PassOut(
-                **{**p, "steps": [PassStepOut(**step) for step in p["steps"]]},
-                volume_ml=sum(step["volume_ml"] for step in p["steps"]),
-                stage_url=pictures.url(stage),
-            )
-            for p, stage in zip(row.passes, row.stages, strict=True)
-        ],
-        volumes=row.volumes,
-        paint=[PaintNeedOut(name=paint(n["key"]).name, masstone=masstone(n["key"]), **n) for n in row.paint],
+        choices=chosen,
+        school=facts["school"],
+        ground=next((mix for mix in own if mix.id == "m00"), None),
+        mixes=own,
+        passes=[_pass_out(row, number, one) for number, one in enumerate(read)],
+        jobs=[JobOut(**job) for job in facts["jobs"]],
+        volumes=facts["volumes"],
+        paint=_paint_out(row),
+        mediums=[MediumNeedOut(**need) for need in facts["mediums"]],
+        kept=[KeptPileOut(mix=p.mix, passes=sorted(p.ml_by_pass), later_ml=p.later_ml) for p in kept_piles(read)],
+        pace=PaceOut(**facts["pace"]),
+        held_back=facts["held_back"],
+        price=cost.paint,
+        unpriced=list(cost.unpriced),
         advice=[*advice_of(painting), *(AdviceOut(**entry) for entry in row.advice if entry["id"] not in ON_AREAS)],
         findings=_findings(painting, row),
-        up_to_date=row.fingerprint == fingerprint_of(mix_row),
+        lost_moves=facts["lost_moves"],
+        up_to_date=_is_current(row, mix_row),
     )
+
+
+def _needs(row: PassRow) -> tuple[PaintNeed, ...]:
+    return tuple(PaintNeed(**need) for need in row.facts["paint"])
+
+
+def _paint_out(row: PassRow) -> list[PaintNeedOut]:
+    buy = {one.key: one for one in shopping_list(_needs(row), tubes_of(row.owner))}
+    return [
+        PaintNeedOut(
+            name=paint(need["key"]).name,
+            masstone=masstone(need["key"]),
+            buy=tubes_in_words(buy[need["key"]]) if need["key"] in buy else "",
+            buy_price=buy[need["key"]].price if need["key"] in buy else None,
+            **need,
+        )
+        for need in row.facts["paint"]
+    ]
+
+
+def _pass_out(row: PassRow, place: int, one: PaintPass) -> PassOut:
+    painted = len(row.stages) > place
+    urls = [pictures.url(name) for name in row.looks[place * len(OTHER_LOOKS) : (place + 1) * len(OTHER_LOOKS)]]
+    return PassOut(
+        number=one.number,
+        role=one.role,
+        brush_mm=one.brush_mm,
+        medium=one.medium,
+        why=one.why,
+        minutes=pass_minutes(one),
+        volume_ml=sum(step.volume_ml for step in one.steps),
+        readable=row.facts["drawing"]["readable"][place],
+        stage_url=pictures.url(row.stages[place]) if painted else "",
+        looks=LooksOut(**dict(zip(OTHER_LOOKS, urls or ("",) * len(OTHER_LOOKS), strict=True))),
+        steps=[
+            PassStepOut(
+                **{
+                    **asdict(step),
+                    "wet_with": list(step.wet_with),
+                    "reasons": [ReasonOut(rule=r.rule, title=_title(r.rule), words=r.words) for r in step.reasons],
+                }
+            )
+            for step in one.steps
+        ],
+    )
+
+
+_OTHER_TITLES = {"passes.coats": "How many coats", "passes.technique": "How it is laid"}
+
+
+def _title(rule: str) -> str:
+    return RULES[rule].title if rule in RULES else _OTHER_TITLES[rule]
 
 
 ON_AREAS = ("passes.W015",)
@@ -249,37 +347,18 @@ def plan_of(painting: Painting) -> Plan:
         raise NotFound("plan")
     value_row = values.row_of(painting)
     mix_row = mixes.row_of(painting)
-    mix_set = mixes.mix_set_of(mix_row)
     settings = PlanSettings(
-        support_of(painting), steps=len(value_row.steps), brush_mm=values.brush_of(value_row), tubes=mix_row.tubes
+        support_of(painting),
+        steps=len(value_row.steps),
+        brush_mm=values.brush_of(value_row),
+        school=row.facts["school"],
+        tubes=mix_row.tubes,
     )
     return Plan(
         settings=settings,
         picture=subject_of(painting).picture,
         values=values.map_of(value_row),
         areas=areas.area_map_of(area_row),
-        mixes=mix_set,
-        passes=read_passes(row.ground, row.passes, row.paint, row.advice, mix_set.box),
+        mixes=mixes.mix_set_of(mix_row),
+        passes=_pass_plan(row, mix_row),
     )
-
-
-def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes:
-    """One of the plan's files. A plan that is out of date is refused: what it says would not fit together."""
-    painting = painting_of(owner, painting_id)
-    bench = bench_out(painting)
-    if bench.passes != "current" or bench.areas != "current":
-        raise Conflict("The plan is missing or out of date.", "Plan the painting, then fetch the file again.")
-    plan = plan_of(painting)
-    writers: dict[str, Callable[[], bytes | str]] = {
-        "plan.pdf": lambda: plan_pdf.plan_pdf(plan, painting.title, paper),
-        "mixing-cards.pdf": lambda: mixing_cards_pdf.mixing_cards_pdf(
-            plan.all_mixes, plan.passes.volumes, plan.mixes.box, painting.title, paper
-        ),
-        "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
-        "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
-        "areas.svg": lambda: svg.areas_svg(plan.areas, plan.settings.support),
-        "areas.png": lambda: png.labels_png(plan.areas.labels),
-        "value-map.png": lambda: png.value_map_png(plan.values),
-    }
-    written = writers[name]()
-    return written.encode() if isinstance(written, str) else written

@@ -7,13 +7,15 @@ import pytest
 
 from ypsochrom.areas.area import find_areas
 from ypsochrom.areas.facts import Decision, planned
-from ypsochrom.colour import srgb
+from ypsochrom.colour import cielab, srgb
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
 from ypsochrom.paint.catalogue import paintbox
+from ypsochrom.passes.ground import Ground
 from ypsochrom.passes.judgement import pale_over_dark
-from ypsochrom.passes.plan import find_passes
+from ypsochrom.passes.pass_plan import find_passes
+from ypsochrom.passes.plan import scene_of
 from ypsochrom.values.scale import value_field
 
 PANEL = Support(400, 300)
@@ -23,37 +25,40 @@ PANEL = Support(400, 300)
 def blocks_plan(blocks):
     linear = srgb.decode_picture(blocks)
     areas = find_areas(linear, value_field(linear), PANEL)
-    return areas, paintbox(["PW6", "PBk9", "PR108", "PY83", "PBr7bs"])
+    return areas, paintbox(["PW6", "PBk9", "PR108", "PY83", "PBr7bs"]), cielab.linear_to_lab(linear)
 
 
-def passes_of(areas, box):
-    return find_passes(areas, find_mixes(areas.areas, box), starter_shelf(), PANEL)
+def passes_of(areas, box, lab):
+    return find_passes(scene_of(areas, find_mixes(areas.areas, box), PANEL, lab), starter_shelf())
 
 
 def test_15_a_large_pale_area_over_a_dark_ground_is_told_with_its_coats(blocks_plan):
-    areas, box = blocks_plan
-    plan = passes_of(areas, box)
+    areas, box, lab = blocks_plan
+    plan = passes_of(areas, box, lab)
     pale = max(areas.areas, key=lambda area: area.value * (area.share > 0.08))
     many = [
         replace(p, steps=tuple(replace(s, coats=3) if s.area == pale.id and s.family is None else s for s in p.steps))
         for p in plan.passes
     ]
-    dark = replace(plan.ground, match=replace(plan.ground.match, lab_dry=(30.0, 5.0, 8.0)))
-    light = replace(plan.ground, match=replace(plan.ground.match, lab_dry=(70.0, 5.0, 8.0)))
+    dark, light = (
+        Ground("grey", "paint", replace(plan.ground, match=replace(plan.ground.match, lab_dry=(lightness, 5.0, 8.0))))
+        for lightness in (30.0, 70.0)
+    )
     told = [advice.subject for advice in pale_over_dark(areas.areas, dark, many)]
     assert pale.id in told
     assert all(next(a for a in areas.areas if a.id == area).value >= 7 for area in told)
     assert list(pale_over_dark(areas.areas, light, many)) == []
+    assert list(pale_over_dark(areas.areas, Ground("white", "paint", None), many)) == []
     once = [replace(p, steps=tuple(replace(s, coats=1) for s in p.steps)) for p in plan.passes]
     assert list(pale_over_dark(areas.areas, dark, once)) == []
 
 
 def test_thin_takes_less_paint_thick_takes_more_and_what_is_left_bare_takes_none(blocks_plan):
-    areas, box = blocks_plan
+    areas, box, lab = blocks_plan
     area = max(areas.areas, key=lambda one: one.area_cm2)
 
     def films(handling):
-        found = passes_of(planned(areas, {area.id: Decision(handling=handling)}), box)
+        found = passes_of(planned(areas, {area.id: Decision(handling=handling)}), box, lab)
         return [s.film_um for p in found.passes[1:] for s in p.steps if s.area == area.id], found
 
     thin, usual, thick = (films(handling)[0] for handling in ("thin", "usual", "thick"))

@@ -8,8 +8,11 @@ from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
 from ypsochrom.paint.catalogue import paintbox
 from ypsochrom.passes import layers, quantities
+from ypsochrom.passes.manners import Manner
 
 BOX = paintbox(["PW6"])
+
+OPAQUE = Manner("opaque", 60)
 
 
 def recipe(**parts):
@@ -25,20 +28,18 @@ def mix(number, made):
 
 def test_paint_over_its_own_colour_needs_one_coat():
     for made in (WHITE, BLACK, EARTH, recipe(PY83=1)):
-        assert layers.coats_needed(made, BOX, 60, layers.masstone(made, BOX)) == 1
+        assert layers.coats_needed(made, BOX, Manner("opaque", 60), layers.masstone(made, BOX)) == 1
 
 
 def test_more_coats_come_nearer_to_the_masstone():
-    goal = layers.masstone(WHITE, BOX)
-    away = [
-        np.abs(layers.laid(WHITE, BOX, 60, coats, layers.masstone(BLACK, BOX)) - goal).max() for coats in (1, 2, 3, 8)
-    ]
+    goal, black = layers.masstone(WHITE, BOX), layers.masstone(BLACK, BOX)
+    away = [np.abs(layers.laid(WHITE, BOX, OPAQUE, coats, black) - goal).max() for coats in (1, 2, 3, 8)]
     assert away == sorted(away, reverse=True)
 
 
 def test_thicker_films_need_no_more_coats_than_thin_ones():
     yellow, black = recipe(PY74=1), layers.masstone(BLACK, BOX)
-    coats = [layers.coats_needed(yellow, BOX, film, black) for film in (20, 60, 140, 400)]
+    coats = [layers.coats_needed(yellow, BOX, Manner("opaque", film), black) for film in (20, 60, 140, 400)]
     assert coats == sorted(coats, reverse=True)
     assert coats[0] == layers.MOST_COATS
 
@@ -58,7 +59,7 @@ def test_paint_needs_add_up_the_mixes_and_know_the_shelf():
     assert (blue.key, blue.volume_ml, blue.left_ml) == ("PB29", 2.0, 0)
     assert white.mass_g == pytest.approx(12.0)
     assert white.bead_cm == pytest.approx(bead_cm(8.0, 10))
-    (short,) = quantities.stock_advice([white, blue])
+    (short,) = quantities.stock_advice([white, blue], [], mixes)
     assert short.subject == "PB29"
     assert "2.0 ml" in short.message
 

@@ -8,7 +8,7 @@ import pypdf
 import pytest
 from PIL import Image
 
-from server.passes import services
+from server.passes import runs, tasks
 from server.passes.models import PlanRun
 from ypsochrom.kit.errors import Cancelled
 
@@ -118,23 +118,23 @@ def test_an_empty_shelf_fails_the_plan_with_what_to_do(client, painting):
 
 
 def test_a_run_that_waits_or_runs_can_be_stopped_and_is_not_doubled(client, painting, painter, shelf):
-    run = services.begin_run(painter, painting["id"])
+    run = runs.begin(painter, painting["id"])
     again = client.post(f"/api/passes/{painting['id']}/plan")
     assert again.status_code == 409
     assert client.post(f"/api/passes/runs/{run.pk}/cancel").json()["state"] == "cancelled"
-    services.carry_out(run.pk)
+    runs.carry_out(run.pk, tasks._plan)
     assert PlanRun.objects.get(pk=run.pk).state == "cancelled"
 
-    running = services.begin_run(painter, painting["id"])
-    services.cancel_run(painter, running.pk)
+    running = runs.begin(painter, painting["id"])
+    runs.cancel(painter, running.pk)
     PlanRun.objects.filter(pk=running.pk).update(state="running")
     with pytest.raises(Cancelled):
-        services._reporter(running)(0.5, "half way")
+        runs._reporter(running)(0.5, "half way")
 
 
 def test_a_run_whose_workshop_was_lost_can_be_begun_anew(client, painting, painter, shelf):
-    run = services.begin_run(painter, painting["id"])
-    long_ago = run.heard - 2 * services.LOST_AFTER
+    run = runs.begin(painter, painting["id"])
+    long_ago = run.heard - 2 * runs.LOST_AFTER
     PlanRun.objects.filter(pk=run.pk).update(state="running", heard=long_ago)
     bench = get(client, f"passes/{painting['id']}/bench")
     assert bench["run"]["state"] == "failed"

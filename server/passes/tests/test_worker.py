@@ -3,7 +3,7 @@
 import pytest
 from django.core.management import call_command
 
-from server.passes import services
+from server.passes import runs, services, tasks
 from server.passes.models import PlanRun
 
 DATABASE_QUEUE = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
@@ -48,10 +48,10 @@ def test_a_painting_removed_while_it_waits_does_not_stop_the_worker(queue, clien
 
 
 def test_an_unforeseen_failure_is_told_and_can_be_tried_again(client, painting, painter, shelf, monkeypatch):
-    run = services.begin_run(painter, painting["id"])
+    run = runs.begin(painter, painting["id"])
     monkeypatch.setattr(services, "find_passes", lambda *_: 1 / 0)
     with pytest.raises(ZeroDivisionError):
-        services.carry_out(run.pk)
+        runs.carry_out(run.pk, tasks._plan)
     failed = PlanRun.objects.get(pk=run.pk)
     assert failed.state == "failed"
     assert "not yours" in failed.message
@@ -61,10 +61,10 @@ def test_an_unforeseen_failure_is_told_and_can_be_tried_again(client, painting, 
 
 
 def test_progress_is_written_a_few_times_a_second_only(painting, painter, monkeypatch):
-    run = services.begin_run(painter, painting["id"])
+    run = runs.begin(painter, painting["id"])
     heard = []
-    monkeypatch.setattr(services, "_note", lambda _, **facts: heard.append(facts["share"]))
-    report = services._reporter(run)
+    monkeypatch.setattr(runs, "_note", lambda _, **facts: heard.append(facts["share"]))
+    report = runs._reporter(run)
     for step in range(200):
         report(step / 200, "counting")
     assert 1 <= len(heard) <= 5

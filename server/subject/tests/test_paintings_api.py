@@ -170,11 +170,14 @@ def test_finish_and_curve_bend_the_values_and_put_the_plan_out_of_date(client, p
     assert {client.get(path).json()[word] for word in ("values", "areas", "mixes")} == {"stale"}
 
 
-def test_a_focal_passage_is_set_and_taken_away_without_touching_the_plan(client, planned):
+def test_a_focal_passage_changes_the_order_of_passes_and_nothing_before_them(client, planned):
+    bench = f"/api/passes/{planned['id']}/bench"
     focal = {"x": 0.4, "y": 0.6, "radius": 0.1}
     assert change(client, planned, focal=focal).json()["focal"] == focal
-    assert client.get(f"/api/passes/{planned['id']}/bench").json()["passes"] == "current"
+    words = ("values", "areas", "mixes", "passes")
+    assert [client.get(bench).json()[word] for word in words] == ["current", "current", "current", "stale"]
     assert change(client, planned, no_focal=True).json()["focal"] is None
+    assert client.get(bench).json()["passes"] == "current"
 
 
 def test_guides_are_told_for_the_support(client, painting):

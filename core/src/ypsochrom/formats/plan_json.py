@@ -14,9 +14,9 @@ from ..mixes.recipe import Recipe
 from ..mixes.search import Match
 from ..paint import appearance
 from ..paint.catalogue import paintbox
-from ..passes.direct import PaintPass
-from ..passes.plan import PassPlan, Plan
+from ..passes.plan import Plan
 from ..values.value_map import ValueMap
+from . import passes_json
 
 SCHEMA_VERSION = 1
 
@@ -95,37 +95,6 @@ def mix_json(mix: Mix, volume_ml: float) -> Json:
     }
 
 
-def pass_json(paint_pass: PaintPass) -> Json:
-    """One pass with its steps in order."""
-    return {
-        "number": paint_pass.number,
-        "role": paint_pass.role,
-        "brush_mm": paint_pass.brush_mm,
-        "medium": paint_pass.medium,
-        "why": paint_pass.why,
-        "steps": [
-            {
-                "area": s.area,
-                "family": s.family,
-                "mix": s.mix,
-                "coats": s.coats,
-                "film_um": s.film_um,
-                "area_cm2": s.area_cm2,
-                "volume_ml": s.volume_ml,
-            }
-            for s in paint_pass.steps
-        ],
-    }
-
-
-def paint_json(passes: PassPlan) -> list[Json]:
-    """The paint needed, the most needed first."""
-    return [
-        {"key": n.key, "volume_ml": n.volume_ml, "mass_g": n.mass_g, "bead_cm": n.bead_cm, "left_ml": n.left_ml}
-        for n in passes.paint
-    ]
-
-
 def advice_json(advice: Sequence[Advice]) -> list[Json]:
     """Advice in the order given."""
     return [
@@ -145,8 +114,13 @@ def plan_json(plan: Plan) -> Json:
         "areas": areas_json(plan.areas),
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
-        "passes": [pass_json(p) for p in plan.passes.passes],
-        "paint": paint_json(plan.passes),
+        "passes": [passes_json.pass_json(p) for p in plan.passes.passes],
+        "jobs": [passes_json.job_json(job) for job in plan.passes.jobs],
+        "paint": [passes_json.need_json(need) for need in plan.passes.paint],
+        "mediums": [passes_json.need_json(need) for need in plan.passes.mediums],
+        "drawing": passes_json.drawing_json(plan.passes.drawing),
+        "pace": passes_json.pace_json(plan.passes.pace),
+        "held_back": plan.passes.held_back,
         "advice": advice_json(plan.advice),
     }
 

@@ -9,8 +9,8 @@ from ..areas.area import AreaMap
 from ..colour.types import Srgb8
 from ..mixes.mix_set import Mix
 from ..paint.catalogue import paint
-from ..passes.direct import PaintPass, Step
 from ..passes.plan import Plan
+from ..passes.step import Job, PaintPass, Step
 from .pdf_page import LINE, MARGIN, SMALL, TEXT, Page, Paper, document, wrapped
 from .png import step_greys
 
@@ -160,6 +160,7 @@ def _passes(page: Page, plan: Plan) -> None:
     mix_of = {mix.id: mix for mix in plan.all_mixes}
     area_of = {area.id: area for area in plan.areas.areas}
     for paint_pass in plan.passes.passes:
+        _jobs(page, plan, paint_pass.number)
         page.room(70)
         volume = sum(step.volume_ml for step in paint_pass.steps)
         page.text(f"{paint_pass.number}. {paint_pass.role}", bold=True, size=12)
@@ -179,6 +180,17 @@ def _passes(page: Page, plan: Plan) -> None:
             page.text(where, 310, size=SMALL)
             page.y -= LINE + 3
         page.y -= 8
+    _jobs(page, plan, len(plan.passes.passes) + 1)
+
+
+def _jobs(page: Page, plan: Plan, before_pass: int) -> None:
+    jobs: list[Job] = [job for job in plan.passes.jobs if job.before_pass == before_pass]
+    for job in jobs:
+        page.room(LINE * 3)
+        page.text(job.title, bold=True)
+        page.y -= LINE
+        page.paragraph(f"{job.why} {job.caution}".strip(), size=SMALL, grey=0.3)
+        page.y -= 6
 
 
 def _by_mix(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:

@@ -12,9 +12,6 @@ from ..mixes.mix_set import Mix, MixSet
 from ..mixes.recipe import Recipe
 from ..mixes.search import evaluate
 from ..paint.catalogue import Paintbox
-from ..passes.direct import PaintPass, Step, mix_volumes
-from ..passes.plan import PassPlan
-from ..passes.quantities import PaintNeed
 
 Json = Mapping[str, Any]
 
@@ -57,22 +54,3 @@ def read_mixes(box: Paintbox, written: Sequence[Json], advice: Sequence[Json]) -
 def read_advice(written: Sequence[Json]) -> tuple[Advice, ...]:
     """The inverse of `plan_json.advice_json`."""
     return tuple(Advice(**entry) for entry in written)
-
-
-def read_passes(
-    ground: Json, passes: Sequence[Json], paint: Sequence[Json], advice: Sequence[Json], box: Paintbox
-) -> PassPlan:
-    """A pass plan from its JSON pieces."""
-    read = tuple(
-        PaintPass(
-            number=p["number"],
-            role=p["role"],
-            brush_mm=p["brush_mm"],
-            medium=p["medium"],
-            why=p["why"],
-            steps=tuple(Step(**step) for step in p["steps"]),
-        )
-        for p in passes
-    )
-    needs = tuple(PaintNeed(**need) for need in paint)
-    return PassPlan(read_mix(ground, box), read, mix_volumes(read), needs, read_advice(advice))

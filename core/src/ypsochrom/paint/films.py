@@ -54,6 +54,26 @@ def over(film: Film, box: Paintbox, beneath: Reflectance) -> Reflectance:
     return kubelka_munk.film(absorption, scattering, paint_um * SCATTERING_UNIT_PER_UM, beneath)
 
 
+def over_wet(
+    parts: Float, wet_um: float, medium_share: float, box: Paintbox, beneath: Reflectance, *, water: bool = False
+) -> Reflectance:
+    """Internal reflectance of a film that is still wet, over an internal reflectance beneath.
+
+    The paint's pigment is spread through the wet film; binder and medium are emulsions and scatter until they clear, water as
+    a medium does not.
+    """
+    absorption, scattering = appearance.coefficients(parts, box)
+    pigment = appearance.WET_SHARE * (1.0 - medium_share)
+    milky = 1.0 - medium_share if water else 1.0
+    emulsion = milky * appearance.EMULSION_SCATTERING_PER_UM / SCATTERING_UNIT_PER_UM
+    return kubelka_munk.film(
+        pigment * absorption,
+        appearance.WET_SCATTERING_GAIN * pigment * scattering + emulsion,
+        wet_um * SCATTERING_UNIT_PER_UM,
+        beneath,
+    )
+
+
 def stack(films: Sequence[Film], box: Paintbox, ground: Reflectance) -> Reflectance:
     """Internal reflectance of films laid one after the other over a ground, the first lowest (kubelka1948)."""
     for film in films:

@@ -7,8 +7,8 @@ import numpy as np
 from ..areas.area import Area
 from ..colour.munsell import lab_to_value
 from ..kit.advice import Advice
-from ..mixes.mix_set import Mix
-from .direct import PaintPass
+from .ground import Ground
+from .step import PaintPass
 
 LARGE_FROM_SHARE = 0.08
 PALE_FROM, DARK_BELOW = 7.0, 5.0
@@ -17,9 +17,11 @@ PALE_FROM, DARK_BELOW = 7.0, 5.0
 FEW_COATS = 2
 
 
-def pale_over_dark(areas: Sequence[Area], ground: Mix, passes: Sequence[PaintPass]) -> Iterator[Advice]:
+def pale_over_dark(areas: Sequence[Area], ground: Ground, passes: Sequence[PaintPass]) -> Iterator[Advice]:
     """Rule 15: pale paint covers badly; over a dark ground a large pale area takes coat after coat (common practice)."""
-    tone = float(lab_to_value(np.array(ground.match.lab_dry)))
+    if ground.mix is None:
+        return
+    tone = float(lab_to_value(np.array(ground.mix.match.lab_dry)))
     if tone >= DARK_BELOW:
         return
     coats: dict[str, int] = {}

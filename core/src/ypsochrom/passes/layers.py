@@ -1,4 +1,4 @@
-"""What one step of a pass lays down, and how many coats it needs to read as its mix."""
+"""What one step lays down, wet and dry, and how many coats it needs to read as its mix."""
 
 import numpy as np
 
@@ -8,6 +8,7 @@ from ..colour.types import Reflectance
 from ..mixes.recipe import Recipe
 from ..paint import appearance, films, kubelka_munk, surface
 from ..paint.catalogue import Paintbox
+from .manners import Manner
 
 COVERED_DE00 = 2.0
 """A passage reads as its mix when it differs by less than this from the same mix laid thick."""
@@ -22,28 +23,39 @@ def masstone(recipe: Recipe, box: Paintbox) -> Reflectance:
     return kubelka_munk.masstone(*appearance.coefficients(appearance.parts_vector(recipe.mapping, box), box))
 
 
-def coats_needed(recipe: Recipe, box: Paintbox, wet_film_um: float, beneath: Reflectance) -> int:
-    """Coats of this wet film thickness until what lies beneath no longer shows, at most `MOST_COATS`."""
+def coats_needed(recipe: Recipe, box: Paintbox, manner: Manner, beneath: Reflectance) -> int:
+    """Coats until what lies beneath (shape (36,) or (n, 36): at its worst) no longer shows, at most `MOST_COATS`."""
     box = box.only(recipe.keys)
     parts = appearance.parts_vector(recipe.mapping, box)
-    dry_um = wet_film_um * appearance.WET_SHARE
     finish = surface.dry("satin")
     goal = spectra.reflectance_to_lab(surface.seen(masstone(recipe, box), finish))
     for coats in range(1, MOST_COATS):
-        film = films.over(films.Film(parts, dry_um * coats), box, beneath)
+        film = films.over(films.Film(parts, manner.dry_um * coats, manner.medium_share), box, beneath)
         seen = spectra.reflectance_to_lab(surface.seen(film, finish))
-        if float(delta_e_2000(seen, goal)) <= COVERED_DE00:
+        if float(np.max(delta_e_2000(seen, goal))) <= COVERED_DE00:
             return coats
     return MOST_COATS
 
 
-def laid(recipe: Recipe, box: Paintbox, wet_film_um: float, coats: int, beneath: Reflectance) -> Reflectance:
-    """Internal reflectance after these coats over what lies beneath."""
+def laid(recipe: Recipe, box: Paintbox, manner: Manner, coats: int, beneath: Reflectance) -> Reflectance:
+    """Internal reflectance after these coats have dried over what lies beneath, shape as `beneath`."""
     box = box.only(recipe.keys)
     parts = appearance.parts_vector(recipe.mapping, box)
-    return films.over(films.Film(parts, wet_film_um * appearance.WET_SHARE * coats), box, beneath)
+    return films.over(films.Film(parts, manner.dry_um * coats, manner.medium_share), box, beneath)
+
+
+def laid_wet(recipe: Recipe, box: Paintbox, manner: Manner, coats: int, beneath: Reflectance) -> Reflectance:
+    """The same while the last coat is still wet: milky, so lighter. To be seen through a wet surface."""
+    if coats > 1:
+        beneath = laid(recipe, box, manner, coats - 1, beneath)
+    box = box.only(recipe.keys)
+    parts = appearance.parts_vector(recipe.mapping, box)
+    return films.over_wet(parts, manner.wet_um, manner.medium_share, box, beneath, water=manner.medium == "water")
+
+
+GESSO_REFLECTANCE = 0.85
 
 
 def bare_ground() -> Reflectance:
     """Internal reflectance of white acrylic gesso: about 0.85 of the light seen (from memory)."""
-    return surface.internal(np.full(len(spectra.WAVELENGTHS_NM), 0.85), surface.dry("matt"))
+    return surface.internal(np.full(len(spectra.WAVELENGTHS_NM), GESSO_REFLECTANCE), surface.dry("matt"))

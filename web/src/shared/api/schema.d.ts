@@ -884,6 +884,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passes/trade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trade
+         * @description All schools, rules and grounds.
+         */
+        get: operations["server_passes_api_trade"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passes/{painting_id}": {
         parameters: {
             query?: never;
@@ -924,6 +944,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passes/{painting_id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose
+         * @description Keep what the painter chose; the passes follow at once, their pictures with the next plan.
+         */
+        put: operations["server_passes_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passes/{painting_id}/files/{name}": {
         parameters: {
             query?: never;
@@ -936,6 +976,26 @@ export interface paths {
          * @description One of the plan's files, to be saved.
          */
         get: operations["server_passes_api_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/grounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grounds Study
+         * @description The newest comparison of grounds, if there is one.
+         */
+        get: operations["server_passes_api_grounds_study"];
         put?: never;
         post?: never;
         delete?: never;
@@ -958,6 +1018,106 @@ export interface paths {
          * @description Bring everything up to date, in the background.
          */
         post: operations["server_passes_api_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schools Study
+         * @description The newest comparison of schools, if there is one.
+         */
+        get: operations["server_passes_api_schools_study"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/shared/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shared
+         * @description The piles that two paintings worked in parallel can share.
+         */
+        get: operations["server_passes_api_shared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/studies/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Study
+         * @description Compare schools or grounds, or ask what would be if, in the background.
+         */
+        post: operations["server_passes_api_study"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/studies/{kind}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Study Run
+         * @description How far the newest study of a kind is.
+         */
+        get: operations["server_passes_api_study_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What If Study
+         * @description The newest answer to what would be if, if there is one.
+         */
+        get: operations["server_passes_api_what_if_study"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1738,6 +1898,70 @@ export interface components {
             edits: components["schemas"]["EditData"][];
         };
         /**
+         * ChoicesData
+         * @description What the painter decides about the passes; null is as the school has it.
+         */
+        ChoicesData: {
+            /** Drawing */
+            drawing?: ("none" | "light" | "strong") | null;
+            /**
+             * Fading
+             * @default []
+             */
+            fading: string[];
+            /**
+             * Film Factor
+             * @default 1
+             */
+            film_factor: number;
+            /** Ground */
+            ground?: ("white" | "grey" | "warm earth" | "black") | null;
+            /**
+             * Ground Kind
+             * @default paint
+             * @enum {string}
+             */
+            ground_kind: "paint" | "gesso";
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Moves
+             * @default []
+             */
+            moves: components["schemas"]["MoveData"][];
+            /**
+             * Rules Off
+             * @default {}
+             */
+            rules_off: {
+                [key: string]: string;
+            };
+            /**
+             * School
+             * @default direct
+             * @enum {string}
+             */
+            school: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            /**
+             * School Of
+             * @default {}
+             */
+            school_of: {
+                [key: string]: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            };
+            /**
+             * Side Mm
+             * @default 0
+             */
+            side_mm: number;
+            /** Underpainting */
+            underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -1939,6 +2163,39 @@ export interface components {
             y: number;
         };
         /**
+         * GroundOfferOut
+         * @description One ground with the plan that it leads to.
+         */
+        GroundOfferOut: {
+            /** Colour */
+            colour: string | null;
+            /** Gesso Ml */
+            gesso_ml: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paint" | "gesso";
+            summary: components["schemas"]["SummaryOut"];
+            /** Through De00 */
+            through_de00: number;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "white" | "grey" | "warm earth" | "black";
+        };
+        /**
+         * GroundsStudyOut
+         * @description Grounds side by side, and what would save money.
+         */
+        GroundsStudyOut: {
+            /** Grounds */
+            grounds: components["schemas"]["GroundOfferOut"][];
+            /** Savings */
+            savings: components["schemas"]["SavingOut"][];
+        };
+        /**
          * GuideOut
          * @description A guide as lines over the picture, in shares of width and height.
          */
@@ -1952,6 +2209,46 @@ export interface components {
             lines: number[][][];
             /** Title */
             title: string;
+        };
+        /**
+         * JobOut
+         * @description Work between the passes.
+         */
+        JobOut: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Before Pass */
+            before_pass: number;
+            /** Caution */
+            caution: string;
+            /** Coats */
+            coats: number;
+            /** Kind */
+            kind: string;
+            /** Medium */
+            medium: string | null;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Mix */
+            mix: string | null;
+            /** Title */
+            title: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * KeptPileOut
+         * @description A mix that several passes use.
+         */
+        KeptPileOut: {
+            /** Later Ml */
+            later_ml: number;
+            /** Mix */
+            mix: string;
+            /** Passes */
+            passes: number[];
         };
         /**
          * LightOut
@@ -1974,6 +2271,20 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * LooksOut
+         * @description Other looks at a stage; empty until they have been painted.
+         */
+        LooksOut: {
+            /** Changes */
+            changes: string;
+            /** Grey */
+            grey: string;
+            /** Varnished */
+            varnished: string;
+            /** Wet */
+            wet: string;
         };
         /**
          * LostOut
@@ -2034,6 +2345,18 @@ export interface components {
              * @enum {string}
              */
             what: "medium";
+        };
+        /**
+         * MediumNeedOut
+         * @description What is needed of one medium; `left_ml` null: it is always there.
+         */
+        MediumNeedOut: {
+            /** Kind */
+            kind: string;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * MissOut
@@ -2131,6 +2454,18 @@ export interface components {
             tubes: number;
             /** Up To Date */
             up_to_date: boolean;
+        };
+        /**
+         * MoveData
+         * @description The painter's hand in the order.
+         */
+        MoveData: {
+            /** Before */
+            before?: string | null;
+            /** Role */
+            role: string;
+            /** Step */
+            step: string;
         };
         /**
          * MovedMass
@@ -2257,12 +2592,28 @@ export interface components {
             } | null;
         };
         /**
+         * PaceOut
+         * @description An estimate from default rates.
+         */
+        PaceOut: {
+            /** Hours */
+            hours: number;
+            /** Wait Minutes */
+            wait_minutes: number;
+            /** Waits */
+            waits: number;
+        };
+        /**
          * PaintNeedOut
-         * @description What is needed of one paint.
+         * @description What is needed of one paint; `buy` are the tubes to buy in words, empty when the shelf suffices.
          */
         PaintNeedOut: {
             /** Bead Cm */
             bead_cm: number;
+            /** Buy */
+            buy: string;
+            /** Buy Price */
+            buy_price: number | null;
             /** Key */
             key: string;
             /** Left Ml */
@@ -2556,15 +2907,20 @@ export interface components {
         };
         /**
          * PassOut
-         * @description One pass; `stage_url` shows the painting when it is done and dry.
+         * @description One pass; `stage_url` shows the painting when it is done and dry (empty until it has been painted).
          */
         PassOut: {
             /** Brush Mm */
             brush_mm: number;
+            looks: components["schemas"]["LooksOut"];
             /** Medium */
             medium: string;
+            /** Minutes */
+            minutes: number;
             /** Number */
             number: number;
+            /** Readable */
+            readable: number | null;
             /** Role */
             role: string;
             /** Stage Url */
@@ -2578,38 +2934,88 @@ export interface components {
         };
         /**
          * PassStepOut
-         * @description One thing to do; `family` is null where the whole area is covered.
+         * @description One thing to do; `family` is null where the whole area is covered, `between` are the places that break no rule.
          */
         PassStepOut: {
             /** Area */
             area: string;
             /** Area Cm2 */
             area_cm2: number;
+            /** Between */
+            between: [
+                number,
+                number
+            ];
             /** Coats */
             coats: number;
             /** Family */
             family: string | null;
             /** Film Um */
             film_um: number;
+            /** Id */
+            id: string;
+            /** Medium */
+            medium: string | null;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Medium Share */
+            medium_share: number;
             /** Mix */
             mix: string;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonOut"][];
+            /** Technique */
+            technique: string;
             /** Volume Ml */
             volume_ml: number;
+            /**
+             * Wait
+             * @enum {string}
+             */
+            wait: "none" | "touch-dry" | "dry";
+            /** Wet With */
+            wet_with: string[];
         };
         /**
          * PassesOut
-         * @description The pass plan; empty until the first plan. `volumes` are millilitres by mix id, `findings` what it says of areas.
+         * @description The pass plan; empty until the first plan.
+         *
+         *     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id; `findings` what it
+         *     says of areas; `price` is what the paint is worth, `unpriced` the paints of which no price is known.
          */
         PassesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            choices: components["schemas"]["ChoicesData"];
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
             ground: components["schemas"]["MixOut"] | null;
+            /** Held Back */
+            held_back: number;
+            /** Jobs */
+            jobs: components["schemas"]["JobOut"][];
+            /** Kept */
+            kept: components["schemas"]["KeptPileOut"][];
+            /** Lost Moves */
+            lost_moves: number;
+            /** Mediums */
+            mediums: components["schemas"]["MediumNeedOut"][];
+            /** Mixes */
+            mixes: components["schemas"]["MixOut"][];
+            pace: components["schemas"]["PaceOut"] | null;
             /** Paint */
             paint: components["schemas"]["PaintNeedOut"][];
             /** Passes */
             passes: components["schemas"]["PassOut"][];
+            /** Price */
+            price: number;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            /** Unpriced */
+            unpriced: string[];
             /** Up To Date */
             up_to_date: boolean;
             /** Volumes */
@@ -2797,6 +3203,18 @@ export interface components {
             readings: components["schemas"]["ReadingOut"][];
         };
         /**
+         * ReasonOut
+         * @description Why a step stands where it stands.
+         */
+        ReasonOut: {
+            /** Rule */
+            rule: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * RecipeOut
          * @description A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
          */
@@ -2967,8 +3385,22 @@ export interface components {
             read: string;
         };
         /**
+         * RuleOut
+         * @description A rule of the trade.
+         */
+        RuleOut: {
+            /** Hard */
+            hard: boolean;
+            /** Id */
+            id: string;
+            /** Reason */
+            reason: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * RunOut
-         * @description A computation in the background.
+         * @description A computation in the background; `result` is what a study found.
          */
         RunOut: {
             /** Doing */
@@ -2977,8 +3409,14 @@ export interface components {
             hint: string;
             /** Id */
             id: number;
+            /** Kind */
+            kind: string;
             /** Message */
             message: string;
+            /** Result */
+            result?: {
+                [key: string]: unknown;
+            } | null;
             /** Share */
             share: number;
             /**
@@ -2986,6 +3424,58 @@ export interface components {
              * @enum {string}
              */
             state: "waiting" | "running" | "done" | "failed" | "cancelled";
+        };
+        /**
+         * SavingOut
+         * @description A cheaper way to the same picture.
+         */
+        SavingOut: {
+            /** Mix */
+            mix: string | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            } | null;
+            /** Saves */
+            saves: number | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * SchoolOut
+         * @description A school of painting.
+         */
+        SchoolOut: {
+            /**
+             * Ground
+             * @enum {string}
+             */
+            ground: "white" | "grey" | "warm earth" | "black";
+            /** Idea */
+            idea: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            /** Mediums */
+            mediums: string[];
+            /** Rules */
+            rules: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * SchoolsStudyOut
+         * @description Schools side by side for this picture.
+         */
+        SchoolsStudyOut: {
+            /** Schools */
+            schools: {
+                [key: string]: components["schemas"]["SummaryOut"];
+            };
         };
         /**
          * ServedOut
@@ -2996,6 +3486,36 @@ export interface components {
             area: string;
             /** Family */
             family: string;
+        };
+        /**
+         * SharedOut
+         * @description The mixes that two panels worked in parallel can share.
+         */
+        SharedOut: {
+            /** Other */
+            other: string;
+            /** Piles */
+            piles: components["schemas"]["SharedPileOut"][];
+        };
+        /**
+         * SharedPileOut
+         * @description A mix that serves two panels.
+         */
+        SharedPileOut: {
+            /** Colour */
+            colour: string;
+            /** De00 */
+            de00: number;
+            /** Mine */
+            mine: string;
+            /** Mine Name */
+            mine_name: string;
+            /** Theirs */
+            theirs: string;
+            /** Theirs Name */
+            theirs_name: string;
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * ShelfFile
@@ -3136,6 +3656,36 @@ export interface components {
             painter: string;
         };
         /**
+         * SummaryOut
+         * @description A plan in figures.
+         */
+        SummaryOut: {
+            /** Away De00 */
+            away_de00: number;
+            /** Coats */
+            coats: number;
+            /** Cost */
+            cost: number;
+            /** Hours */
+            hours: number;
+            /** Lost After */
+            lost_after: number | null;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Mixes */
+            mixes: number;
+            /** Paint Ml */
+            paint_ml: number;
+            /** Passes */
+            passes: number;
+            /** Restated */
+            restated: number;
+            /** Wait Minutes */
+            wait_minutes: number;
+            /** Waits */
+            waits: number;
+        };
+        /**
          * SupplyIn
          * @description One thing beside the tubes.
          */
@@ -3200,6 +3750,20 @@ export interface components {
             what: "support";
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * TradeOut
+         * @description What can be chosen: schools, rules, grounds.
+         */
+        TradeOut: {
+            /** Grounds */
+            grounds: {
+                [key: string]: string;
+            };
+            /** Rules */
+            rules: components["schemas"]["RuleOut"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
         };
         /**
          * TubeIn
@@ -3343,6 +3907,36 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * WhatIfIn
+         * @description What would be other; null stays as it is. `palette` are paint keys.
+         */
+        WhatIfIn: {
+            /** Film Factor */
+            film_factor?: number | null;
+            /** Palette */
+            palette?: string[] | null;
+            /** School */
+            school?: ("direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent") | null;
+            /** Size */
+            size?: string | null;
+        };
+        /**
+         * WhatIfOut
+         * @description The plan as it is and as it would be; paint in ml by key.
+         */
+        WhatIfOut: {
+            now: components["schemas"]["SummaryOut"];
+            /** Paint Now */
+            paint_now: {
+                [key: string]: number;
+            };
+            /** Paint Then */
+            paint_then: {
+                [key: string]: number;
+            };
+            then: components["schemas"]["SummaryOut"];
         };
         /**
          * ZoneData
@@ -6957,6 +7551,71 @@ export interface operations {
             };
         };
     };
+    server_passes_api_trade: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TradeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_passes_api_passes: {
         parameters: {
             query?: never;
@@ -7091,6 +7750,77 @@ export interface operations {
             };
         };
     };
+    server_passes_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoicesData"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PassesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_passes_api_file: {
         parameters: {
             query?: {
@@ -7099,7 +7829,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "plan.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "areas.svg" | "areas.png" | "value-map.png";
+                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "areas.svg" | "areas.png" | "value-map.png";
             };
             cookie?: never;
         };
@@ -7111,6 +7841,73 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_grounds_study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundsStudyOut"] | null;
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -7177,6 +7974,348 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_schools_study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsStudyOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                kind: "schools" | "grounds" | "what-if";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_study_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                kind: "schools" | "grounds" | "what-if";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_what_if_study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"] | null;
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,82 @@
+"""How paint is laid: the technique, the wet film it leaves, and what the paint is thinned with.
+
+Films: brush coats dry to 25-100 um, glazes to 10-30 um, knife work to 300 um and more (prototype figures); the wet films here
+are those at a volume share of solids of 0.45. Shares of medium: common practice of the schools.
+"""
+
+import math
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from ..areas.area import Handling
+from ..kit.errors import BadSetting
+from ..materials.supplies import MediumKind
+from ..paint.appearance import WET_SHARE
+
+Technique = Literal[
+    "wash", "thin", "opaque", "loaded", "wet in wet", "glaze", "scumble", "dry brush", "stippling", "knife", "airbrush"
+]
+TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
+
+WET_UM: dict[Technique, float] = {
+    "wash": 40, "thin": 60, "opaque": 90, "loaded": 140, "wet in wet": 100, "glaze": 40, "scumble": 45, "dry brush": 50,
+    "stippling": 80, "knife": 700, "airbrush": 30,
+}  # fmt: skip
+"""The wet film of one coat."""
+
+TECHNIQUE_WORDS: dict[Technique, str] = {
+    "wash": "paint let down with water, a stain rather than a skin",
+    "thin": "a thin opaque coat, brushed out",
+    "opaque": "a full brush coat",
+    "loaded": "a loaded brush, the stroke left standing",
+    "wet in wet": "into the neighbour while both are wet",
+    "glaze": "clear medium with a little paint, on dry paint only",
+    "scumble": "a broken, half-opaque film, what lies beneath stays in sight",
+    "dry brush": "a nearly dry brush, dragged over the texture",
+    "stippling": "dabbed with the tip, point beside point",
+    "knife": "laid on with the knife",
+    "airbrush": "sprayed in thin films; suitable respirator and ventilation, and no pigment that must not be sprayed",
+}
+
+WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "opaque", "loaded", "stippling", "knife"})
+"""Techniques in which a soft edge can still be worked into the neighbour."""
+
+HANDLED: dict[Handling, float] = {"usual": 1.0, "thin": 0.6, "thick": 1.7, "bare": 1.0}
+"""Films of an area painted thin or thick, against the usual; from memory."""
+
+THINNEST, THICKEST = 0.25, 4.0
+"""A painter's own factor on all films must lie between these: beyond them it is another technique."""
+
+
+@dataclass(frozen=True)
+class Manner:
+    """One way of laying paint; `wet_um` is the film of one coat with its medium, `medium_share` 0-1 by volume."""
+
+    technique: Technique
+    wet_um: float
+    medium: MediumKind | None = None
+    medium_share: float = 0.0
+
+    @property
+    def dry_um(self) -> float:
+        """The dry film of one coat."""
+        return self.wet_um * WET_SHARE
+
+    def times(self, factor: float) -> "Manner":
+        """The same with another film."""
+        return Manner(self.technique, self.wet_um * factor, self.medium, self.medium_share)
+
+
+def manner(technique: Technique, medium: MediumKind | None = None, share: float = 0.0) -> Manner:
+    """The technique with its usual film."""
+    return Manner(technique, WET_UM[technique], medium, share)
+
+
+def checked_factor(factor: float) -> float:
+    """A factor on all films, or `BadSetting`."""
+    if not (math.isfinite(factor) and THINNEST <= factor <= THICKEST):
+        raise BadSetting(
+            f"Films {factor:g} times the usual cannot be planned.",
+            f"Choose {THINNEST:g} to {THICKEST:g}; for more, choose another technique.",
+        )
+    return factor

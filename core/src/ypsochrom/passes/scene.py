@@ -1,0 +1,136 @@
+"""What a plan is made from: the areas with their depth and borders, the mixes, and what the painter chose."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Literal, get_args
+
+import numpy as np
+
+from ..areas.area import Area
+from ..areas.borders import Border
+from ..areas.facts import PLANES, Plane
+from ..areas.families import Family
+from ..kit.errors import BadSetting
+from ..materials.support import Support
+from ..mixes.mix_set import Mix, MixSet
+from ..values.composition import Focal
+from .manners import checked_factor
+
+Hand = Literal["right", "left"]
+GroundTone = Literal["white", "grey", "warm earth", "black"]
+GROUND_TONES: tuple[GroundTone, ...] = get_args(GroundTone)
+GroundKind = Literal["paint", "gesso"]
+Underpainting = Literal["none", "blocks", "sepia", "coloured"]
+UNDERPAINTINGS: tuple[Underpainting, ...] = get_args(Underpainting)
+Drawing = Literal["none", "light", "strong"]
+
+DEEPEST_SIDE_MM = 100.0
+
+
+@dataclass(frozen=True)
+class Move:
+    """The painter's hand in the order: this step comes right before that one (None: at the end), in the pass of `role`."""
+
+    step: str
+    before: str | None
+    role: str
+
+
+@dataclass(frozen=True)
+class Choices:
+    """What the painter decides about the passes; None is as the school has it.
+
+    `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `film_factor` multiplies
+    every film, `rules_off` are rules the painter set aside with the reason, `side_mm` is the depth of sides to be painted.
+    """
+
+    school: str = "direct"
+    school_of: Mapping[str, str] = field(default_factory=dict)
+    ground: GroundTone | None = None
+    ground_kind: GroundKind = "paint"
+    underpainting: Underpainting | None = None
+    drawing: Drawing | None = None
+    hand: Hand = "right"
+    film_factor: float = 1.0
+    fading: frozenset[str] = frozenset()
+    side_mm: float = 0.0
+    rules_off: Mapping[str, str] = field(default_factory=dict)
+    moves: tuple[Move, ...] = ()
+
+    def __post_init__(self) -> None:
+        checked_factor(self.film_factor)
+        if not 0 <= self.side_mm <= DEEPEST_SIDE_MM:
+            raise BadSetting(f"Sides of {self.side_mm:g} mm cannot be planned.", f"Choose 0 to {DEEPEST_SIDE_MM:g} mm.")
+
+
+AS_THE_SCHOOL_HAS_IT = Choices()
+
+FOCAL_REACH = 1.0
+_NARROW_MM = 6.0
+_OVERLAPS_AT_LEAST = 2
+
+
+@dataclass(frozen=True, eq=False)
+class Scene:
+    """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked."""
+
+    areas: tuple[Area, ...]
+    planes: Mapping[str, Plane]
+    borders: tuple[Border, ...]
+    mixes: MixSet
+    support: Support
+    focal: Focal | None = None
+
+    @cached_property
+    def area_of(self) -> dict[str, Area]:
+        """Areas by id."""
+        return {area.id: area for area in self.areas}
+
+    @cached_property
+    def painted(self) -> tuple[Area, ...]:
+        """The areas that are not left bare and have something to paint."""
+        return tuple(area for area in self.areas if area.handling != "bare" and area.area_cm2 > 0 and area.parts)
+
+    def depth(self, area: str) -> int:
+        """0 in front, 2 at the back."""
+        return PLANES.index(self.planes[area])
+
+    @cached_property
+    def focal_ids(self) -> frozenset[str]:
+        """The areas whose middle lies in the focal passage."""
+        return frozenset(a.id for a in self.painted if self.from_focal(a) <= FOCAL_REACH) if self.focal else frozenset()
+
+    def from_focal(self, area: Area) -> float:
+        """How far an area's middle lies from the focal passage, in its radii; from the picture's centre where none is marked."""
+        x, y, radius = (self.focal.x, self.focal.y, self.focal.radius) if self.focal else (0.5, 0.5, 0.25)
+        away = np.hypot(area.centre[0] - x, (area.centre[1] - y) / self.support.proportion)
+        return float(away / radius)
+
+    @cached_property
+    def overlapping(self) -> frozenset[str]:
+        """Narrow things that lie over several others: whiskers, blades, rigging (common practice: an own last pass)."""
+        edge: dict[str, float] = {}
+        over: dict[str, set[str]] = {}
+        under: set[str] = set()
+        for border in self.borders:
+            below = border.b if border.over == border.a else border.a
+            for side in (border.a, border.b):
+                edge[side] = edge.get(side, 0.0) + border.length_mm
+            over.setdefault(border.over, set()).add(below)
+            under.add(below)
+        found = set()
+        for area in self.painted:
+            width_mm = 2 * area.area_cm2 * 100 / max(edge.get(area.id, 0.0), 1e-9)
+            if width_mm < _NARROW_MM and len(over.get(area.id, ())) >= _OVERLAPS_AT_LEAST and area.id not in under:
+                found.add(area.id)
+        return frozenset(found)
+
+    def main_mix(self, area: Area) -> Mix:
+        """The mix of the family that covers most of the area, accents and highlights left aside; of equals the darker."""
+        return self.mixes.serving(area.id, self.main_family(area))
+
+    def main_family(self, area: Area) -> Family:
+        """The family that covers most of the area."""
+        middle = [part for part in area.parts if part.family in ("shadow", "half-tone", "light")] or list(area.parts)
+        return max(middle, key=lambda part: (round(part.area_cm2, 6), -part.value)).family

@@ -1,0 +1,93 @@
+"""Glaze over a sealed drawing: many translucent layers; the drawing shows through until late, opaque paint comes at the end.
+
+Common practice: the first coats are 90-95 % medium, later ones about 80 %; a glaze goes only on dry paint.
+"""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from ...areas.area import Area
+from ...areas.families import Family
+from ...colour.types import Reflectance
+from .. import rules
+from ..glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
+from ..manners import manner
+from ..step import Draft, Role
+from ..workshop import Workshop
+from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School, on_parts
+
+FIRST = Role(
+    "first glazes",
+    20,
+    1 / 10,
+    manner("glaze", "glazing liquid", FIRST_SHARE),
+    "Clear medium with a little paint over the sealed drawing: colour comes slowly, the drawing stays.",
+)
+LATER = Role(
+    "later glazes",
+    30,
+    1 / 18,
+    manner("glaze", "glazing liquid", LATER_SHARE),
+    "A little more paint in the medium: every family is brought to its value and colour.",
+)
+OPAQUE = Role(
+    "opaque passages",
+    50,
+    1 / 36,
+    manner("opaque"),
+    "Only what glazes cannot reach: lights that must be lighter than what lies beneath, colours that stayed short.",
+)
+
+SHORT_DE00 = 5.0
+"""A passage that the glazes leave farther from its colour than this is finished in opaque paint."""
+
+
+def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
+    shop.choose_glazes(lambda _: shop.over_ground)
+    drafts: list[Draft] = []
+    for area in areas:
+        state, first = _first(shop, area)
+        drafts += first
+        for part in area.parts:
+            if part.family in MIDDLE:
+                drafts += _later(shop, area, part.family, state)
+    return [*drafts, *on_parts(shop, areas, LIGHTS_AND_ACCENTS, ENDS)]
+
+
+def _first(shop: Workshop, area: Area) -> tuple[Reflectance, list[Draft]]:
+    """Up to three glazes over the whole area, towards its lightest middle family: what is darker follows later."""
+    middle = [part.family for part in area.parts if part.family in MIDDLE] or [area.parts[0].family]
+    lightest = max((shop.mix_of(area, family) for family in middle), key=lambda mix: mix.match.lab_dry[0])
+    mix, found = shop.glaze(lightest.match.target_lab, shop.over_ground, FIRST_GLAZES)
+    if mix is None or found.recipe is None:
+        return shop.over_ground, []
+    state = glazed(found.recipe, found.shares, shop.box, shop.over_ground)
+    layer = replace(FIRST.manner, medium_share=found.shares[0])
+    return state, [Draft(FIRST, area.id, None, mix, layer, len(found.shares))]
+
+
+def _later(shop: Workshop, area: Area, family: Family, state: Reflectance) -> list[Draft]:
+    own = shop.mix_of(area, family)
+    mix, found = shop.glaze(own.match.target_lab, state, LATER_GLAZES)
+    drafts = []
+    if mix is not None:
+        layer = replace(LATER.manner, medium_share=found.shares[0])
+        drafts.append(Draft(LATER, area.id, family, mix, layer, len(found.shares)))
+    if found.de00 > max(SHORT_DE00, own.match.de00 + 1.0):
+        drafts.append(Draft(OPAQUE, area.id, family, own, OPAQUE.manner))
+    return drafts
+
+
+GLAZES = School(
+    key="glazes",
+    title="Glaze over a sealed drawing",
+    idea="Many translucent layers over a drawing that shows until late; first coats 90-95 % medium, later about 80 %.",
+    ground="white",
+    rules=(
+        rules.BENEATH, rules.GLAZE, rules.HELD, rules.ACCENTS, rules.ON_TOP, rules.LIGHT, rules.BEHIND, rules.BRUSH,
+        rules.HAND_CLEAR,
+    ),
+    lays=_lays,
+    mediums=(("glazing liquid", "gloss medium", "matt medium"), ("gloss medium", "matt medium", "glazing liquid")),
+    seals=True,
+)  # fmt: skip

@@ -1,0 +1,121 @@
+"""The words of a pass plan: roles, steps, passes, and the jobs that stand between them."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from ..areas.families import Family
+from ..materials.supplies import MediumKind
+from ..mixes.mix_set import Mix
+from .manners import Manner, Technique
+
+Wait = Literal["none", "touch-dry", "dry"]
+"""What a step asks of the paint it lies on or beside: nothing, dry to the touch, or dry through."""
+
+
+@dataclass(frozen=True)
+class Role:
+    """What a pass is for; `rank` puts the roles of one plan in order, `brush_share` is of the support's short side."""
+
+    key: str
+    rank: int
+    brush_share: float
+    manner: Manner
+    why: str
+
+
+@dataclass(frozen=True)
+class Draft:
+    """What a school wants done, before it is put in order and measured.
+
+    `family` None is the whole area; `coats` None is as many as it takes to cover; `section` orders parts of the picture;
+    `area_cm2` None is all of the area or family, a number less than that (an edge, say).
+    """
+
+    role: Role
+    area: str
+    family: Family | None
+    mix: Mix
+    manner: Manner
+    coats: int | None = None
+    section: int = 0
+    area_cm2: float | None = None
+    moved_to: Role | None = None
+
+    @property
+    def at(self) -> Role:
+        """The pass it is done in: its own, or the one the painter moved it to."""
+        return self.moved_to or self.role
+
+    @property
+    def id(self) -> str:
+        """Stable from plan to plan as long as the school, the area and the family stay."""
+        return f"{self.role.key}/{self.area}/{self.family or 'all'}"
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why a step stands where it stands: the rule, and what it says of this step."""
+
+    rule: str
+    words: str
+
+
+@dataclass(frozen=True)
+class Step:
+    """One thing to do: lay `coats` of a mix on a part of an area; `family` is None where the whole area is covered.
+
+    `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with loss.
+    `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
+    (from 0) at which no rule is broken.
+    """
+
+    id: str
+    area: str
+    family: Family | None
+    mix: str
+    technique: Technique
+    medium: MediumKind | None
+    medium_share: float
+    coats: int
+    film_um: float
+    area_cm2: float
+    volume_ml: float
+    medium_ml: float
+    wait: Wait = "none"
+    wet_with: tuple[str, ...] = ()
+    between: tuple[int, int] = (0, 0)
+    reasons: tuple[Reason, ...] = ()
+
+
+@dataclass(frozen=True)
+class PaintPass:
+    """One pass over the picture; `why` says in a sentence what it is for."""
+
+    number: int
+    role: str
+    brush_mm: float
+    medium: str
+    why: str
+    steps: tuple[Step, ...]
+
+
+JobKind = Literal[
+    "drawing", "sealing coat", "muting layer", "re-stating", "sides", "signature", "isolation coat", "varnish"
+]
+
+
+@dataclass(frozen=True)
+class Job:
+    """Work that is not painting an area; it is done before the pass `before_pass` (one more than the last: at the end)."""
+
+    kind: JobKind
+    before_pass: int
+    title: str
+    why: str
+    mix: str | None = None
+    medium: MediumKind | None = None
+    area_cm2: float = 0.0
+    coats: int = 0
+    volume_ml: float = 0.0
+    medium_ml: float = 0.0
+    caution: str = ""

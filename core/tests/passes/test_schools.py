@@ -1,0 +1,303 @@
+"""Each of the nine schools does what painters say of it (common practice), on the demo scene."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from ypsochrom.colour import spectra
+from ypsochrom.colour.ciede2000 import delta_e_2000
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.materials.shelf import Tube, starter_shelf
+from ypsochrom.materials.supplies import STARTER_MEDIUMS
+from ypsochrom.paint import surface
+from ypsochrom.passes import layers, rules
+from ypsochrom.passes.compare import away_from_goal
+from ypsochrom.passes.pass_plan import find_passes
+from ypsochrom.passes.scene import Choices, Move
+from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.schools.glazes import SHORT_DE00
+from ypsochrom.values.composition import Focal
+
+SHELF = starter_shelf()
+GESSO = spectra.reflectance_to_lab(surface.seen(layers.bare_ground(), surface.dry("satin")))
+
+
+@pytest.fixture(scope="module")
+def plans(scene):
+    return {key: find_passes(scene, SHELF, Choices(school=key)) for key in SCHOOLS}
+
+
+def roles(plan):
+    return [p.role for p in plan.passes]
+
+
+def steps_of(plan, role=None):
+    return [s for p in plan.passes for s in p.steps if role is None or p.role == role]
+
+
+@pytest.mark.parametrize("key", SCHOOLS)
+def test_every_school_paints_every_part_and_says_why(plans, scene, key):
+    plan = plans[key]
+    painted = {(s.area, s.family) for s in steps_of(plan)}
+    for area in scene.painted:
+        for part in area.parts:
+            if (area.id, None) not in painted and (area.id, part.family) not in painted:
+                goal = np.array(scene.mixes.serving(area.id, part.family).match.target_lab)
+                assert key == "glazes"  # the white of the ground is left where it is the colour
+                assert float(delta_e_2000(GESSO, goal)) <= SHORT_DE00
+    for paint_pass in plan.passes:
+        assert paint_pass.why
+        assert paint_pass.steps
+    assert len({s.id for s in steps_of(plan)}) == len(steps_of(plan))
+    assert [p.number for p in plan.passes] == list(range(1, len(plan.passes) + 1))
+    assert all(step.volume_ml > 0 and step.area_cm2 > 0 for step in steps_of(plan))
+    assert sum(1 for s in steps_of(plan) if not s.reasons) < 0.1 * len(steps_of(plan))
+    mixes = {mix.id for mix in plan.mixes}
+    assert {s.mix for s in steps_of(plan)} <= mixes
+    assert {job.mix for job in plan.jobs if job.mix} <= mixes
+
+
+def test_the_nine_are_recognisably_different(plans):
+    assert len(plans) == 9
+    assert len({tuple(roles(plan)) for plan in plans.values()}) == 9
+    manners = {
+        key: {(s.technique, s.medium, round(s.medium_share, 1)) for s in steps_of(p)} for key, p in plans.items()
+    }
+    assert len({frozenset(m) for m in manners.values()}) >= 6
+
+
+@pytest.mark.parametrize("key", [k for k in SCHOOLS if k != "grey-accent"])
+def test_whatever_the_way_the_end_is_near_the_goal(plans, scene, key):
+    assert away_from_goal(plans[key], scene) < 5.0
+
+
+def test_first_glazes_are_90_to_95_percent_medium_later_ones_about_80_common_practice(plans):
+    plan = plans["glazes"]
+    assert {s.technique for s in steps_of(plan, "first glazes")} == {"glaze"}
+    assert all(0.9 <= s.medium_share <= 0.95 for s in steps_of(plan, "first glazes"))
+    assert min(s.medium_share for s in steps_of(plan, "later glazes")) == pytest.approx(0.8)
+    first_opaque = min(i for i, p in enumerate(plan.passes) if any(s.technique != "glaze" for s in p.steps))
+    assert all(s.technique != "glaze" for p in plan.passes[first_opaque:] for s in p.steps)  # opaque paint at the end
+    assert "sealing coat" in {job.kind for job in plan.jobs}
+    glazed = {s.area for s in steps_of(plan, "first glazes")}
+    assert all(s.wait == "dry" for s in steps_of(plan, "later glazes") if s.area in glazed)
+    readable = plan.drawing.readable
+    assert readable[0] > 0.6  # the drawing shows through until late
+
+
+def test_monochrome_has_all_values_before_any_colour_common_practice(plans):
+    plan = plans["monochrome"]
+    order = roles(plan)
+    assert order.index("grey modelling") < order.index("tint glazes")
+    mix_of = plan.mix_of
+    for role in ("grey block-in", "grey modelling"):
+        for step in steps_of(plan, role):
+            assert np.hypot(*mix_of[step.mix].match.lab_dry[1:]) < 12
+    assert {s.technique for s in steps_of(plan, "tint glazes")} == {"glaze"}
+
+
+def test_sepia_replaces_grey_where_it_is_chosen(scene):
+    plan = find_passes(scene, SHELF, Choices(school="monochrome", underpainting="sepia"))
+    tones = {s.mix for s in steps_of(plan, "grey block-in")}
+    assert all(plan.mix_of[mix].match.lab_dry[2] > 3 for mix in tones)
+
+
+def test_coloured_underpainting_has_blue_under_shadows_and_yellow_under_lights_common_practice(plans):
+    plan = plans["coloured"]
+    assert roles(plan)[0] == "underpainting"
+    by_family = {}
+    for step in steps_of(plan, "underpainting"):
+        by_family.setdefault(step.family, set()).add(step.mix)
+    lab = {mix.id: mix.match.lab_dry for mix in plan.mixes}
+    (blue,), (pink,), (yellow,) = by_family["shadow"], by_family["half-tone"], by_family["light"]
+    assert lab[blue][2] < -8
+    assert lab[pink][1] > 8
+    assert lab[yellow][2] > 20
+    assert lab[blue][0] < lab[pink][0] < lab[yellow][0]
+
+
+def test_on_site_has_three_passes_of_shrinking_strokes_in_about_two_hours_common_practice(plans):
+    plan = plans["on-site"]
+    painting = plan.passes[1:] if plan.passes[0].role == "ground" else plan.passes
+    assert [p.role for p in painting] == ["wash", "second pass", "smallest strokes"]
+    assert all(s.medium == "water" for s in painting[0].steps)
+    brushes = [p.brush_mm for p in painting]
+    assert brushes == sorted(brushes, reverse=True)
+    assert sum(s.volume_ml for s in painting[2].steps) < sum(s.volume_ml for s in painting[1].steps) / 4
+    assert 1.0 < plan.pace.hours < 3.0
+    assert "varnish" not in {job.kind for job in plan.jobs}
+
+
+def test_sections_begin_with_the_focal_part_in_every_round(scene):
+    focal = max(scene.painted, key=lambda area: area.area_cm2)
+    near = replace(scene, focal=Focal(*focal.centre, 0.08))
+    plan = find_passes(near, SHELF, Choices(school="sections"))
+    for paint_pass in plan.passes:
+        if paint_pass.role.startswith("layer"):
+            away = [near.from_focal(near.area_of[s.area]) for s in paint_pass.steps]
+            assert away == sorted(away)
+    assert "layer 3" in roles(plan)
+    assert {s.area for s in steps_of(plan, "layer 3")} <= near.focal_ids
+
+
+def test_background_first_finishes_what_lies_behind_before_any_thing(plans, scene):
+    plan = plans["background-first"]
+    first_thing = roles(plan).index("bases of the things")
+    behind = {s.area for p in plan.passes[1:first_thing] for s in p.steps}
+    things = {s.area for s in steps_of(plan, "bases of the things")}
+    assert not behind & things
+    assert all(scene.planes[area] == "back" for area in {s.area for s in steps_of(plan, "background")})
+    assert roles(plan).index("edges") > roles(plan).index("patches")
+
+
+def test_light_first_goes_from_light_to_dark_common_practice(plans):
+    plan = plans["light-first"]
+    lab = {mix.id: mix.match.lab_dry for mix in plan.mixes}
+    lightest = [lab[s.mix][0] for s in steps_of(plan, "lightest passages")]
+    darks = [lab[s.mix][0] for s in steps_of(plan, "darks")]
+    assert min(lightest) > max(darks)
+    assert roles(plan).index("lightest passages") < roles(plan).index("warm middle") < roles(plan).index("darks")
+    assert plan.ground is None  # the white of the support stays
+
+
+def test_grey_with_an_accent_has_one_hue_common_practice(plans):
+    plan = plans["grey-accent"]
+    lab = {mix.id: np.array(mix.match.lab_dry) for mix in plan.mixes}
+    accents = [lab[s.mix] for s in steps_of(plan, "accent colour")]
+    hues = np.degrees([np.arctan2(c[2], c[1]) for c in accents])
+    assert np.ptp(hues) < 85
+    for role in ("grey block-in", "greys"):
+        assert all(np.hypot(*lab[s.mix][1:]) < 12 for s in steps_of(plan, role))
+
+
+def test_lights_are_held_back_and_released_last_and_the_painter_may_set_that_aside(scene, plans):
+    assert plans["direct"].held_back >= 0.4
+    free = find_passes(scene, SHELF, Choices(rules_off={rules.HELD: "a high-key picture"}))
+    assert free.held_back < plans["direct"].held_back
+    last = plans["direct"].passes[-1]
+    assert last.role == "highlight"
+    assert any(step.family == "light" for step in last.steps)
+
+
+def test_accents_come_after_everything_but_the_lights(plans):
+    for key in ("direct", "coloured", "monochrome"):
+        families = [s.family for s in plans[key].passes[-1].steps]
+        first_light = next(i for i, family in enumerate(families) if family == "highlight")
+        assert "accent" in families[: first_light + 1] or "accent" not in families
+
+
+def test_two_schools_join_in_one_picture(scene):
+    sky = [area.id for area in scene.painted if scene.planes[area.id] == "back"]
+    plan = find_passes(scene, SHELF, Choices(school_of=dict.fromkeys(sky, "light-first")))
+    mine = {p.role for p in plan.passes for s in p.steps if s.area in sky} - {"ground"}
+    others = {p.role for p in plan.passes for s in p.steps if s.area not in sky} - {"ground"}
+    assert mine <= {"lightest passages", "warm middle", "cool middle", "darks", "lights and accents", "highlight"}
+    assert "block-in" in others
+    assert "block-in" not in mine
+
+
+def test_a_missing_medium_is_replaced_or_told_and_the_plan_still_comes(scene):
+    only_matt = [m for m in STARTER_MEDIUMS if m.kind == "matt medium"]
+    plan = find_passes(scene, SHELF, Choices(school="glazes"), only_matt)
+    assert {s.medium for s in steps_of(plan, "first glazes")} == {"matt medium"}
+    assert "passes.N002" in {a.id for a in plan.advice}
+    none = find_passes(scene, SHELF, Choices(school="glazes"), [])
+    assert "passes.W004" in {a.id for a in none.advice}
+    assert none.passes
+
+
+def test_the_painters_move_is_kept_and_told_what_it_breaks(scene, plans):
+    block_in = plans["direct"].passes[1]
+    lightest, darkest = block_in.steps[-1], block_in.steps[0]
+    moved = find_passes(scene, SHELF, Choices(moves=(Move(lightest.id, darkest.id, "block-in"),)))
+    ids = [s.id for s in moved.passes[1].steps]
+    assert ids.index(lightest.id) + 1 == ids.index(darkest.id)
+    (told,) = [a for a in moved.advice if a.id == "passes.N020" and "Dark before light" in a.message]
+    assert "give up" in told.hint
+    inside = next(s for s in block_in.steps if s.between[1] > s.between[0])
+    place = block_in.steps.index(inside)
+    to = inside.between[1] if place < inside.between[1] else inside.between[0]
+    anchor = block_in.steps[to + 1].id if to > place and to + 1 < len(block_in.steps) else None
+    if to < place:
+        anchor = block_in.steps[to].id
+    quiet = find_passes(scene, SHELF, Choices(moves=(Move(inside.id, anchor, "block-in"),)))
+    assert not [a for a in quiet.advice if a.id in ("passes.N020", "passes.W020")]
+
+
+def test_a_layer_moved_before_what_lies_beneath_it_is_a_warning_with_the_least_to_give_up(scene, plans):
+    light = steps_of(plans["direct"], "light")[0]
+    plan = find_passes(scene, SHELF, Choices(moves=(Move(light.id, None, "ground"),)))
+    warnings = [a for a in plan.advice if a.id in ("passes.W020", "passes.W021")]
+    assert warnings
+    assert "What lies beneath comes first" in warnings[0].message
+
+
+def test_rules_can_be_set_aside_only_by_name_and_with_a_reason(scene, plans):
+    with pytest.raises(BadSetting, match="reason"):
+        find_passes(scene, SHELF, Choices(rules_off={rules.DARK: " "}))
+    with pytest.raises(BadSetting, match="no rule"):
+        find_passes(scene, SHELF, Choices(rules_off={"passes.R99": "why not"}))
+    free = find_passes(scene, SHELF, Choices(rules_off={rules.DARK: "working by rows"}))
+    assert [s.id for s in free.passes[1].steps] != [s.id for s in plans["direct"].passes[1].steps]
+    assert all(r.rule != rules.DARK for s in steps_of(free) for r in s.reasons)
+
+
+def test_the_left_hand_works_from_the_other_side(scene):
+    off = dict.fromkeys((rules.DARK, rules.BEHIND, rules.EDGES, rules.HELD), "only the hand")
+    right, left = (
+        find_passes(scene, SHELF, Choices(hand=hand, rules_off=off)).passes[1].steps for hand in ("right", "left")
+    )
+    rows = {a.id: (int(a.centre[1] * 4), a.centre[0]) for a in scene.areas}
+
+    def run(steps):
+        return [rows[s.area] for s in steps]
+
+    assert run(right) == sorted(run(right))
+    assert run(left) == sorted(run(left), key=lambda at: (at[0], -at[1]))
+
+
+def test_fading_areas_get_one_thin_coat_and_nothing_after(scene):
+    area = max(scene.painted, key=lambda a: a.area_cm2).id
+    plan = find_passes(scene, SHELF, Choices(fading=frozenset({area})))
+    steps = [s for p in plan.passes[1:] for s in p.steps if s.area == area]
+    assert [s.coats for s in steps] == [1]
+    assert steps[0].film_um < 60
+
+
+def test_focal_forms_get_a_further_layer_unless_the_rule_is_off(scene):
+    focal = max(scene.painted, key=lambda area: len(area.parts))
+    near = replace(scene, focal=Focal(*focal.centre, 0.05))
+    plan = find_passes(near, SHELF)
+    assert "focal forms" in roles(plan)
+    assert {s.area for s in steps_of(plan, "focal forms")} <= near.focal_ids
+    off = find_passes(near, SHELF, Choices(rules_off={rules.MORE_LAYERS: "enough"}))
+    assert "focal forms" not in roles(off)
+
+
+def test_an_empty_tube_in_the_middle_says_where_it_runs_out(scene, plans):
+    white = next(n for n in plans["direct"].paint if n.key == "PW6")
+    tubes = [Tube("PW6", 60, white.volume_ml * 0.7), *[t for t in SHELF if t.key != "PW6"]]
+    plan = find_passes(scene, tubes)
+    (told,) = [a for a in plan.advice if a.id == "passes.W001" and a.subject == "PW6"]
+    assert "runs out in pass" in told.message
+    assert roles(plan) == roles(plans["direct"])
+
+
+def test_what_lies_behind_runs_under_the_edge_unless_the_rule_is_off(scene):
+    def block_in_cm2(choices):
+        return sum(s.area_cm2 for s in steps_of(find_passes(scene, SHELF, choices), "block-in"))
+
+    face = sum(area.area_cm2 for area in scene.painted)
+    assert block_in_cm2(Choices(rules_off={rules.OVERLAP: "cut in sharply"})) == pytest.approx(face)
+    assert block_in_cm2(Choices()) > face * 1.005
+
+
+def test_an_unknown_school_and_absurd_films_are_refused(scene):
+    with pytest.raises(BadSetting, match="school"):
+        find_passes(scene, SHELF, Choices(school="by accident"))
+    for factor in (0.0, 50.0, float("nan")):
+        with pytest.raises(BadSetting):
+            Choices(film_factor=factor)
+    with pytest.raises(BadSetting):
+        Choices(side_mm=-1)

@@ -1,0 +1,173 @@
+"""Schools, the painter's hand in the order, studies and sheets, over HTTP."""
+
+import csv
+import io
+
+import pypdf
+import pytest
+
+JSON = "application/json"
+pytestmark = pytest.mark.django_db
+
+
+def ask(client, method, path, body=None, status=200):
+    if body is None:
+        answer = getattr(client, method)(f"/api/passes/{path}")
+    else:
+        answer = getattr(client, method)(f"/api/passes/{path}", body, content_type=JSON)
+    assert answer.status_code == status, answer.content
+    return answer.json()
+
+
+def roles(found):
+    return [one["role"] for one in found["passes"]]
+
+
+def test_the_trade_lists_nine_schools_with_their_rules_and_the_grounds(client):
+    trade = ask(client, "get", "trade")
+    assert len(trade["schools"]) == 9
+    known = {rule["id"] for rule in trade["rules"]}
+    assert all(set(school["rules"]) <= known for school in trade["schools"])
+    assert set(trade["grounds"]) == {"white", "grey", "warm earth", "black"}
+
+
+def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
+    pid = planned["id"]
+    before = ask(client, "get", str(pid))
+    assert all(one["stage_url"] and all(one["looks"].values()) for one in before["passes"])
+    chosen = ask(client, "put", f"{pid}/choices", {"school": "glazes"})
+    assert roles(chosen) != roles(before)
+    assert chosen["school"] == "glazes"
+    assert not chosen["up_to_date"]
+    assert {one["stage_url"] for one in chosen["passes"]} == {""}
+    assert any(mix["id"].startswith("g") for mix in chosen["mixes"])
+    assert ask(client, "post", f"{pid}/plan", {}, status=202)["state"] == "done"
+    painted = ask(client, "get", str(pid))
+    assert painted["up_to_date"]
+    assert all(client.get(one["stage_url"]).status_code == 200 for one in painted["passes"])
+    for one in painted["passes"]:
+        assert all(client.get(url).status_code == 200 for url in one["looks"].values())
+    back = ask(client, "put", f"{pid}/choices", {"school": "direct"})
+    assert roles(back) == roles(before)
+
+
+def test_every_step_says_why_and_how_much(client, planned):
+    found = ask(client, "get", str(planned["id"]))
+    steps = [step for one in found["passes"] for step in one["steps"]]
+    assert all(reason["title"] and reason["words"] for step in steps for reason in step["reasons"])
+    assert sum(bool(step["reasons"]) for step in steps) > 0.8 * len(steps)
+    assert found["pace"]["hours"] > 0
+    for one in found["passes"]:
+        for place, step in enumerate(one["steps"]):
+            assert step["between"][0] <= place <= step["between"][1]
+
+
+def test_a_moved_step_stays_where_it_was_put_and_what_it_breaks_is_told(client, planned):
+    pid = planned["id"]
+    found = ask(client, "get", str(pid))
+    block_in = next(one for one in found["passes"] if one["role"] == "block-in")
+    first, last = block_in["steps"][0]["id"], block_in["steps"][-1]["id"]
+    moved = ask(client, "put", f"{pid}/choices", {"moves": [{"step": last, "before": first, "role": "block-in"}]})
+    ids = [step["id"] for step in next(one for one in moved["passes"] if one["role"] == "block-in")["steps"]]
+    assert ids[0] == last
+    assert {advice["id"] for advice in moved["advice"]} & {"passes.N020", "passes.W020"}
+    gone = ask(client, "put", f"{pid}/choices", {"moves": [{"step": "x/a99/all", "before": None, "role": "block-in"}]})
+    assert gone["lost_moves"] == 1
+    assert roles(gone) == roles(found)
+
+
+@pytest.mark.parametrize(
+    "wrong",
+    [
+        {"school": "by accident"},
+        {"film_factor": 99},
+        {"side_mm": -3},
+        {"rules_off": {"passes.R99": "x"}},
+        {"rules_off": {"passes.R03": " "}},
+        {"ground": "pink"},
+        {"school_of": {"a01": "no school"}},
+    ],
+)
+def test_absurd_choices_are_refused_and_the_plan_stays(client, planned, wrong):
+    pid = planned["id"]
+    before = ask(client, "get", str(pid))
+    refused = ask(client, "put", f"{pid}/choices", wrong, status=422)
+    assert refused["message"]
+    assert ask(client, "get", str(pid)) == before
+
+
+def test_choices_before_any_plan_are_kept_for_it(client, painting):
+    found = ask(client, "put", f"{painting['id']}/choices", {"school": "on-site", "hand": "left"})
+    assert found["passes"] == []
+    assert found["choices"]["school"] == "on-site"
+
+
+def test_all_schools_side_by_side(client, planned):
+    pid = planned["id"]
+    assert ask(client, "get", f"{pid}/schools") is None
+    assert ask(client, "post", f"{pid}/studies/schools", {}, status=202)["state"] == "done"
+    found = ask(client, "get", f"{pid}/schools")["schools"]
+    assert len(found) == 9
+    assert found["glazes"]["medium_ml"] > found["direct"]["medium_ml"]
+    assert ask(client, "get", f"{pid}/studies/schools/run")["state"] == "done"
+    assert ask(client, "get", f"{pid}/bench")["run"]["kind"] == "plan"
+
+
+def test_grounds_side_by_side_with_savings(client, planned):
+    pid = planned["id"]
+    ask(client, "post", f"{pid}/studies/grounds", {}, status=202)
+    found = ask(client, "get", f"{pid}/grounds")
+    assert len(found["grounds"]) == 7
+    assert all(offer["summary"]["coats"] >= 1 for offer in found["grounds"])
+    assert all(saving["saves"] > 0 for saving in found["savings"] if saving["saves"] is not None)
+
+
+def test_what_would_be_at_twice_the_size_from_fewer_tubes(client, planned):
+    pid = planned["id"]
+    ask(
+        client,
+        "post",
+        f"{pid}/studies/what-if",
+        {"size": "800x600mm", "palette": ["PW6", "PBk9", "PBr7bs"]},
+        status=202,
+    )
+    found = ask(client, "get", f"{pid}/what-if")
+    assert found["then"]["paint_ml"] > 2 * found["now"]["paint_ml"]
+    assert set(found["paint_then"]) <= {"PW6", "PBk9", "PBr7bs"}
+    for wrong in ({"size": "a lot"}, {"film_factor": 1000}, {"palette": []}):
+        ask(client, "post", f"{pid}/studies/what-if", wrong, status=422)
+
+
+def test_nothing_can_be_studied_before_a_plan(client, painting):
+    ask(client, "post", f"{painting['id']}/studies/schools", {}, status=409)
+
+
+def test_two_paintings_share_what_is_alike(client, planned):
+    pid = planned["id"]
+    assert ask(client, "get", f"{pid}/shared/{pid}", status=409)["message"]
+    ask(client, "get", f"{pid}/shared/9999", status=404)
+
+
+def test_the_studio_sheet_has_a_page_a_pass_and_lists_to_tick(client, planned):
+    pid = planned["id"]
+    found = ask(client, "get", str(pid))
+    answer = client.get(f"/api/passes/{pid}/files/studio-sheet.pdf?paper=A4")
+    pages = [page.extract_text() for page in pypdf.PdfReader(io.BytesIO(answer.content)).pages]
+    for one in found["passes"]:
+        assert any(f"Pass {one['number']} of {len(found['passes'])}: {one['role']}" in page for page in pages)
+    text = "\n".join(pages)
+    assert "To buy" in text
+    assert "Varnish" in text
+    assert "respirator" in text
+
+
+def test_csv_of_steps_and_of_shopping_add_up(client, planned):
+    pid = planned["id"]
+    found = ask(client, "get", str(pid))
+    rows = list(csv.DictReader(io.StringIO(client.get(f"/api/passes/{pid}/files/passes.csv").content.decode())))
+    assert len(rows) == sum(len(one["steps"]) for one in found["passes"])
+    assert sum(float(row["volume_ml"]) for row in rows) == pytest.approx(
+        sum(one["volume_ml"] for one in found["passes"]), abs=0.01 * len(rows)
+    )
+    shopping = list(csv.DictReader(io.StringIO(client.get(f"/api/passes/{pid}/files/shopping.csv").content.decode())))
+    assert [row["key"] for row in shopping] == [need["key"] for need in found["paint"] if need["buy"]]
