@@ -24,7 +24,7 @@ VIEWS = {
     "/paintings/1/mixes": "brown",
     "/paintings/1/mixes?area=a12": "More about",
     "/paintings/1/mixes?palette=PW6,PB29,PBr7bs": "Plan with this palette",
-    "/paintings/1/passes": "Plan as PDF",
+    "/paintings/1/passes": "Studio sheet",
 }
 
 

@@ -55,8 +55,11 @@ def passes(request: HttpRequest, painting_id: int) -> PassesOut:
 
 @router.put("/{painting_id}/choices", response={200: PassesOut, **PROBLEMS})
 def choose(request: HttpRequest, painting_id: int, given: ChoicesData) -> PassesOut:
-    """Keep what the painter chose; the passes follow at once, their pictures with the next plan."""
-    return services.out(services.choose(painter(request), painting_id, given))
+    """Keep what the painter chose; the passes follow at once, their pictures in the background."""
+    painting = services.choose(painter(request), painting_id, given)
+    if services.needs_pictures(painting) and not runs.is_under_way(painting):
+        tasks.plan_painting.enqueue(runs.begin(painting.owner, painting_id).pk)
+    return services.out(painting)
 
 
 @router.get("/{painting_id}/bench", response={200: BenchOut, **PROBLEMS})

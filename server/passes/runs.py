@@ -30,10 +30,15 @@ _UNDER_WAY = (PlanRun.State.WAITING, PlanRun.State.RUNNING)
 def begin(owner: Any, painting_id: int, kind: str = "plan", asked: dict[str, Any] | None = None) -> PlanRun:
     """A new run for a painting that has none of its kind under way."""
     painting = painting_of(owner, painting_id)
-    newest = latest(painting, kind)
-    if newest is not None and newest.state in _UNDER_WAY:
+    if is_under_way(painting, kind):
         raise Conflict("This painting is being planned already.", "Wait for it to end, or stop it first.")
     return PlanRun.objects.create(owner=owner, painting=painting, kind=kind, asked=asked or {})
+
+
+def is_under_way(painting: Painting, kind: str = "plan") -> bool:
+    """Whether a run of a kind waits or runs."""
+    newest = latest(painting, kind)
+    return newest is not None and newest.state in _UNDER_WAY
 
 
 def latest(painting: Painting, kind: str = "plan") -> PlanRun | None:

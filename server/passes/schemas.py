@@ -26,7 +26,8 @@ class ReasonOut(Schema):
 
 
 class PassStepOut(Schema):
-    """One thing to do; `family` is null where the whole area is covered, `between` are the places that break no rule."""
+    """One thing to do; `family` is null where the whole area is covered, `between` are the places that break no
+    rule, `bounded_by` the titles of the rules that bound it there."""
 
     id: str
     area: str
@@ -42,7 +43,8 @@ class PassStepOut(Schema):
     medium_ml: float
     wait: Literal["none", "touch-dry", "dry"]
     wet_with: list[str]
-    between: tuple[int, int]
+    between: list[int]
+    bounded_by: list[str]
     reasons: list[ReasonOut]
 
 

@@ -103,8 +103,22 @@ def scene_of(painting: Painting, area_row: AreaRow, mix_row: MixRow) -> Scene:
     )
 
 
-def compute(painting: Painting, progress: Progress) -> PassRow:
-    """Bring values, areas, mixes, passes and their pictures up to date, in this order; what is current is left alone."""
+def compute(painting: Painting, progress: Progress) -> None:
+    """Bring values, areas, mixes, passes and their pictures up to date, in this order; what is current is left alone.
+
+    When the painter has chosen otherwise meanwhile it is done once more, so that the newest choice is what is kept.
+    """
+    for _ in range(MOST_ROUNDS):
+        _compute(painting, progress)
+        row = row_of(painting)
+        if row is not None and _is_current(row, mixes.row_of(painting)):
+            return
+
+
+MOST_ROUNDS = 5
+
+
+def _compute(painting: Painting, progress: Progress) -> None:
     progress(0.02, "finding the values")
     values.bring_up_to_date(values.row_of(painting))
     progress(0.08, "finding the areas")
@@ -116,7 +130,6 @@ def compute(painting: Painting, progress: Progress) -> PassRow:
         row = _find(painting, area_row, mix_row)
     if not row.stages:
         _paint(row, area_row, mix_row, part_of(progress, 0.78, 1.0))
-    return row
 
 
 def _find(painting: Painting, area_row: AreaRow, mix_row: MixRow) -> PassRow:
@@ -161,8 +174,8 @@ def _paint(row: PassRow, area_row: AreaRow, mix_row: MixRow, progress: Progress)
             pictures.store(row.owner, png.picture_jpeg(paint_picture(stage, small, look)), "jpg")
             for look in OTHER_LOOKS
         ]
-    row.stages, row.looks = dry, looks
-    row.save()
+    same_plan = PassRow.objects.filter(pk=row.pk, fingerprint=row.fingerprint)
+    same_plan.update(stages=dry, looks=looks)  # the painter may have chosen otherwise while these were painted
 
 
 def _pass_plan(row: PassRow, mix_row: MixRow) -> PassPlan:
@@ -186,6 +199,12 @@ def choose(owner: Any, painting_id: int, given: ChoicesData) -> Painting:
     if area_row is not None and areas.is_up_to_date(area_row, painting) and mixes.is_up_to_date(mix_row):
         _find(painting, area_row, mix_row)
     return painting
+
+
+def needs_pictures(painting: Painting) -> bool:
+    """Whether the passes are planned as things stand and only their pictures are missing."""
+    row = row_of(painting)
+    return row is not None and not row.stages and row.fingerprint == fingerprint_of(mixes.row_of(painting))
 
 
 def _freshness(there: bool, current: bool) -> Freshness:
@@ -313,6 +332,8 @@ def _pass_out(row: PassRow, place: int, one: PaintPass) -> PassOut:
                 **{
                     **asdict(step),
                     "wet_with": list(step.wet_with),
+                    "between": list(step.between),
+                    "bounded_by": [RULES[rule].title if rule else "" for rule in step.bounded_by],
                     "reasons": [ReasonOut(rule=r.rule, title=_title(r.rule), words=r.words) for r in step.reasons],
                 }
             )

@@ -47,14 +47,15 @@ def test_what_holds_is_kept_and_only_what_contradicts_it_gives_way(given_pairs):
 def test_a_step_moved_within_its_free_places_breaks_nothing(given_pairs):
     steps = drafts(8)
     found = put_in_order(steps, [Relation(a, b, "r") for a, b in given_pairs], by_name)
-    for step, (first, last) in free_places(found.order, [20] * 8, found.relations).items():
-        for place in (first, last):
+    for step, free in free_places(found.order, [20] * 8, found.relations).items():
+        assert (free.first == 0) == (free.first_by == "")
+        for place in (free.first, free.last):
             order = [other for other in found.order if other != step]
             order.insert(place, step)
             assert broken(order, found.relations) == ()
-        if last < 7:
+        if free.last < 7:
             order = [other for other in found.order if other != step]
-            order.insert(last + 1, step)
+            order.insert(free.last + 1, step)
             assert broken(order, found.relations) != ()
 
 

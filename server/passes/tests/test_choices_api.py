@@ -38,10 +38,7 @@ def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
     chosen = ask(client, "put", f"{pid}/choices", {"school": "glazes"})
     assert roles(chosen) != roles(before)
     assert chosen["school"] == "glazes"
-    assert not chosen["up_to_date"]
-    assert {one["stage_url"] for one in chosen["passes"]} == {""}
     assert any(mix["id"].startswith("g") for mix in chosen["mixes"])
-    assert ask(client, "post", f"{pid}/plan", {}, status=202)["state"] == "done"
     painted = ask(client, "get", str(pid))
     assert painted["up_to_date"]
     assert all(client.get(one["stage_url"]).status_code == 200 for one in painted["passes"])
@@ -49,6 +46,32 @@ def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
         assert all(client.get(url).status_code == 200 for url in one["looks"].values())
     back = ask(client, "put", f"{pid}/choices", {"school": "direct"})
     assert roles(back) == roles(before)
+
+
+def test_pictures_follow_in_the_background_and_never_those_of_an_older_choice(client, planned, painter, monkeypatch):
+    from server.passes import services, tasks
+    from server.subject.services import painting_of
+
+    pid = planned["id"]
+    monkeypatch.setattr(tasks.plan_painting.__class__, "enqueue", lambda *_: None)
+    chosen = ask(client, "put", f"{pid}/choices", {"school": "on-site"})
+    assert not chosen["up_to_date"]
+    assert {one["stage_url"] for one in chosen["passes"]} == {""}
+    again = ask(client, "put", f"{pid}/choices", {"school": "light-first"})  # a run waits already: no second one
+    assert roles(again)[0] == "lightest passages"
+    painting = painting_of(painter, pid)
+    paint = services._paint
+
+    def chosen_otherwise_meanwhile(row, *rest):
+        if row.facts["school"] == "light-first":
+            services.choose(painter, pid, services.ChoicesData(school="sections"))
+        paint(row, *rest)
+
+    monkeypatch.setattr(services, "_paint", chosen_otherwise_meanwhile)
+    services.compute(painting, lambda *_: None)
+    end = ask(client, "get", str(pid))
+    assert (end["school"], end["up_to_date"]) == ("sections", True)
+    assert len([one for one in end["passes"] if one["stage_url"]]) == len(roles(end))
 
 
 def test_every_step_says_why_and_how_much(client, planned):

@@ -14,7 +14,7 @@ import { logOut, type Studio } from "./queries";
 
 export const SHORTCUTS: [string, string][] = [
   ["1 – 5", "Subject, values, areas, mixes, passes"],
-  ["[ and ]", "The pass before, the pass after"],
+  ["[ and ]", "The pass before, the pass after; on the passes also the arrow keys"],
   ["+ − 0", "Nearer, farther, the whole picture (on the picture)"],
   ["↑ ↓", "Move a border of the ladder (Page keys: half a step)"],
   ["G", "Another grey around the picture"],

@@ -19,6 +19,7 @@ it("says in a few words how far a painting is", () => {
   expect(progressWords({ ...bench, passes: "missing" })).toBe("not planned yet");
   const run = {
     id: 1,
+    kind: "plan",
     state: "running",
     share: 0.4,
     doing: "finding the areas",

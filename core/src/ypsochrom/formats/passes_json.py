@@ -30,7 +30,7 @@ def pass_json(paint_pass: PaintPass) -> Json:
 
 def _step_json(step: Step) -> Json:
     written = asdict(step)
-    for name in ("wet_with", "between", "reasons"):
+    for name in ("wet_with", "between", "bounded_by", "reasons"):
         written[name] = list(written[name])
     return written
 
@@ -41,9 +41,8 @@ def read_pass(written: Mapping[str, Any]) -> PaintPass:
 
 
 def _read_step(written: Mapping[str, Any]) -> Step:
-    first, last = written["between"]
-    reasons = tuple(Reason(**reason) for reason in written["reasons"])
-    return Step(**{**written, "wet_with": tuple(written["wet_with"]), "between": (first, last), "reasons": reasons})
+    tuples = {name: tuple(written[name]) for name in ("wet_with", "between", "bounded_by")}
+    return Step(**{**written, **tuples, "reasons": tuple(Reason(**reason) for reason in written["reasons"])})
 
 
 def job_json(job: Job) -> Json:

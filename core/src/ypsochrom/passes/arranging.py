@@ -61,7 +61,7 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
         scene,
         choices,
         shop.box,
-        between={at[step]: places for step, places in free.items()},
+        free={at[step]: places for step, places in free.items()},
         wet_with=together,
         reasons=[_with_common(reasons[i], drafts[i], together.get(at[i], ()), scene, choices) for i in moved.order],
     )

@@ -12,7 +12,7 @@ from . import layers, rules
 from .coating import Coating
 from .ground import is_pale
 from .manners import HANDLED, TECHNIQUE_WORDS, WET_IN_WET, Manner
-from .order import Relation
+from .order import Freedom, Relation
 from .quantities import film_volume_ml
 from .rules import RULES
 from .scene import Choices, Scene
@@ -108,7 +108,7 @@ def measured(
     choices: Choices,
     box: Paintbox,
     *,
-    between: Mapping[int, tuple[int, int]],
+    free: Mapping[int, Freedom],
     wet_with: Mapping[int, tuple[str, ...]],
     reasons: Sequence[tuple[Reason, ...]],
 ) -> Measured:
@@ -155,7 +155,8 @@ def measured(
                 medium_ml=volume * manner.medium_share,
                 wait=_wait(draft, scene, top, choices),
                 wet_with=wet_with.get(place, ()),
-                between=between.get(place, (0, 0)),
+                between=(free[place].first, free[place].last),
+                bounded_by=(free[place].first_by, free[place].last_by),
                 reasons=tuple(why),
             )
         )

@@ -7,7 +7,7 @@ the surface away from the painting hand.
 """
 
 from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 
 from .rules import RULES
@@ -167,24 +167,37 @@ def broken(order: Sequence[int], relations: Sequence[Relation]) -> tuple[Relatio
     return tuple(r for r in relations if at[r.first] > at[r.then])
 
 
-def free_places(
-    order: Sequence[int], ranks: Sequence[int], relations: Sequence[Relation]
-) -> dict[int, tuple[int, int]]:
-    """For every step the first and the last place in its pass (from 0) at which it breaks no relation that now holds."""
+@dataclass(frozen=True)
+class Freedom:
+    """The first and the last place in its pass (from 0) at which a step breaks no rule, and the rules that bound it there.
+
+    A bound of "" is the beginning or the end of the pass.
+    """
+
+    first: int
+    last: int
+    first_by: str = ""
+    last_by: str = ""
+
+
+def free_places(order: Sequence[int], ranks: Sequence[int], relations: Sequence[Relation]) -> dict[int, Freedom]:
+    """For every step where it may be moved to within its pass, as far as the relations go that now hold."""
     at = {step: i for i, step in enumerate(order)}
     starts: dict[int, int] = {}
     sizes: dict[int, int] = {}
     for i, step in enumerate(order):
         starts.setdefault(ranks[step], i)
         sizes[ranks[step]] = sizes.get(ranks[step], 0) + 1
-    earliest = dict.fromkeys(order, 0)
-    latest = {step: sizes[ranks[step]] - 1 for step in order}
+    found = {step: Freedom(0, sizes[ranks[step]] - 1) for step in order}
     for r in relations:
         if ranks[r.first] == ranks[r.then] and at[r.first] < at[r.then]:
             start = starts[ranks[r.first]]
-            earliest[r.then] = max(earliest[r.then], at[r.first] - start + 1)
-            latest[r.first] = min(latest[r.first], at[r.then] - start - 1)
-    return {step: (earliest[step], latest[step]) for step in order}
+            earliest, latest = at[r.first] - start + 1, at[r.then] - start - 1
+            if earliest > found[r.then].first:
+                found[r.then] = replace(found[r.then], first=earliest, first_by=r.rule)
+            if latest < found[r.first].last:
+                found[r.first] = replace(found[r.first], last=latest, last_by=r.rule)
+    return found
 
 
 @dataclass(frozen=True)

@@ -66,7 +66,7 @@ class Step:
 
     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with loss.
     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
-    (from 0) at which no rule is broken.
+    (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
     """
 
     id: str
@@ -84,6 +84,7 @@ class Step:
     wait: Wait = "none"
     wet_with: tuple[str, ...] = ()
     between: tuple[int, int] = (0, 0)
+    bounded_by: tuple[str, str] = ("", "")
     reasons: tuple[Reason, ...] = ()
 
 

@@ -1,16 +1,53 @@
-/** The passes: the painting as it should look after each, what is done in it, and how much paint it takes. */
+/** The passes: the painting as it should look after each, what is done in it and why there, the way of painting, the amounts. */
+import { useState } from "react";
+
+import { LinearProgress, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 
-import { PaintNeeds, PassFacts, PlanFiles } from "../../features/passes";
+import { AreaOverlay } from "../../features/areas";
+import { palettesQuery, paintsQuery } from "../../features/materials";
+import { keepRecipe } from "../../features/mixes";
+import {
+  Amounts,
+  PassFacts,
+  PlanFiles,
+  RuleDialog,
+  useChoices,
+  Way,
+  WhatIf,
+  withMove,
+  type Look,
+} from "../../features/passes";
+import { paintingsQuery } from "../../features/subject";
+import { inWords } from "../../shared/api/client";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
+import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Easel } from "./easel";
-import { AreasMoved, FactsFrame, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+import { AreasMoved, FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+
+const LOOKS: [Look, string, string][] = [
+  ["dry", "Dry", "Dry, when the pass is done"],
+  ["wet", "Wet", "Wet, fresh from the brush"],
+  ["grey", "Values", "Values alone"],
+  ["changes", "This pass", "Only what this pass does"],
+  ["varnished", "Varnished", "Dry, under varnish"],
+];
+
+const TABS = [
+  ["steps", "Steps"],
+  ["way", "Way"],
+  ["amounts", "Amounts"],
+  ["if", "What if"],
+] as const;
+type Tab = (typeof TABS)[number][0];
 
 export function PassesView({ easel }: { easel: Easel }) {
-  const navigate = useNavigate();
   const painting = easel.painting.data!;
-  const { id, shownPass } = easel;
+  const { shownPass, area, choose } = easel;
+  const [look, setLook] = useState<Look>("dry");
+  const shown = shownPass && (look === "dry" ? shownPass.stage_url : shownPass.looks[look]);
   return (
     <>
       <StageFrame>
@@ -18,52 +55,148 @@ export function PassesView({ easel }: { easel: Easel }) {
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, passes`}
           onTap={(at) => {
-            void easel.areaAt(at).then((hit) => hit && navigate(`/paintings/${id}/mixes?area=${hit.id}`));
+            void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id === area?.id ? null : hit.id }));
           }}
+          tools={
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={look}
+              onChange={(_, to: Look | null) => to && setLook(to)}
+              aria-label="What the stage shows"
+              sx={{ bgcolor: "background.paper" }}
+            >
+              {LOOKS.map(([name, word, full]) => (
+                <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1.25 }}>
+                  {word}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          }
         >
-          {shownPass ? (
-            <Layer
-              src={shownPass.stage_url}
-              alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`}
-            />
+          {shownPass && shown ? (
+            <Layer src={shown} alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`} />
           ) : (
             <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           )}
           <MapLayer easel={easel} />
+          {area && !ladderShows(easel) && (
+            <AreaOverlay
+              areas={[area]}
+              widthMm={painting.width_mm}
+              heightMm={painting.height_mm}
+              chosen={new Set([area.id])}
+            />
+          )}
         </Stage>
       </StageFrame>
       <PassesStrip easel={easel} chosen={shownPass?.number ?? null} />
       <FactsFrame>
-        <AreasMoved upToDate={easel.passes.data?.up_to_date ?? true} />
         <Facts easel={easel} />
       </FactsFrame>
     </>
   );
 }
 
-/** What is done in the chosen pass, and how much paint the whole takes. */
+/** What is done in the chosen pass, the way of painting, how much paint the whole takes, what would be if. */
 function Facts({ easel }: { easel: Easel }) {
+  const { id, passes, shownPass, area, search, choose } = easel;
   const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { edit, tell } = useUndo();
+  const { busy, change } = useChoices(id, passes.data);
+  const [asideAsked, setAsideAsked] = useState<{ rule: string; title: string } | null>(null);
+  const palettes = useQuery(palettesQuery);
+  const paints = useQuery(paintsQuery);
+  const paintings = useQuery(paintingsQuery);
   const painting = easel.painting.data!;
-  const { id, passes, shownPass } = easel;
+  const { data: bench } = easel.bench;
+  const asked = search.get("tab");
+  const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "steps";
   if (passes.isPending) return <Loading what="passes" />;
   if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
   if (!shownPass) return <NotPlanned what="passes" />;
-  const { data: bench } = easel.bench;
+  const plan = passes.data;
+  const moving = bench !== undefined && bench.mixes === "current" && bench.areas === "current";
+  const keepCheaper = (mix: string, parts: Record<string, number>) => {
+    const follow = async () => {
+      for (const key of ["mixes", "passes", "bench"]) await queries.invalidateQueries({ queryKey: [key] });
+    };
+    void edit({
+      label: "Took the cheaper recipe",
+      act: () => keepRecipe(id, mix, parts).then(follow),
+      undo: () => keepRecipe(id, mix, null).then(follow),
+    }).catch((error: unknown) => tell(inWords(error)));
+  };
   return (
     <>
-      <PassFacts
-        pass={shownPass}
-        mixes={easel.allMixes}
-        areas={easel.areaOf}
-        chooseMix={(chosen) => void navigate(`/paintings/${id}/mixes?mix=${chosen}`)}
-      />
-      <PaintNeeds passes={passes.data} />
-      <PlanFiles
-        paintingId={id}
-        title={painting.title}
-        ready={bench?.passes === "current" && bench.areas === "current"}
-      />
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        size="small"
+        value={tab}
+        onChange={(_, to: Tab | null) => to && choose({ tab: to })}
+        aria-label="What is told of the passes"
+      >
+        {TABS.map(([name, word]) => (
+          <ToggleButton key={name} value={name} sx={{ px: 0.5, whiteSpace: "nowrap" }}>
+            {word}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {busy && <LinearProgress aria-label="Planning the passes anew" sx={{ mt: 0.5 }} />}
+      <AreasMoved upToDate={moving || plan.up_to_date} />
+      {moving && !plan.up_to_date && (
+        <Typography role="status" color="text.secondary" sx={{ mt: 1 }}>
+          The pictures of the stages are being painted.
+        </Typography>
+      )}
+      {tab === "steps" && (
+        <>
+          <PassFacts
+            pass={shownPass}
+            passes={plan}
+            mixes={easel.allMixes}
+            areas={easel.areaOf}
+            area={area?.id ?? null}
+            lookAt={(one) => choose({ area: one })}
+            chooseMix={(mix) => void navigate(`/paintings/${id}/mixes?mix=${mix}`)}
+            move={(move) => void change("Moved a step", { moves: withMove(plan.choices.moves, move) })}
+            setAside={(rule, title) => setAsideAsked({ rule, title })}
+          />
+          <PlanFiles
+            paintingId={id}
+            title={painting.title}
+            ready={bench?.passes === "current" && bench.areas === "current"}
+          />
+        </>
+      )}
+      {tab === "way" && (
+        <Way paintingId={id} passes={plan} area={area} areas={easel.areaOf} change={change} />
+      )}
+      {tab === "amounts" && (
+        <Amounts paintingId={id} passes={plan} mixes={easel.allMixes} keepCheaper={keepCheaper} />
+      )}
+      {tab === "if" && (
+        <WhatIf
+          paintingId={id}
+          palettes={palettes.data ?? []}
+          others={(paintings.data ?? []).filter((one) => one.id !== id)}
+          nameOf={(key) => paints.data?.find((one) => one.key === key)?.name ?? key}
+        />
+      )}
+      {asideAsked && (
+        <RuleDialog
+          title={asideAsked.title}
+          close={() => setAsideAsked(null)}
+          setAside={(reason) => {
+            setAsideAsked(null);
+            void change(`Set “${asideAsked.title}” aside`, {
+              rules_off: { ...plan.choices.rules_off, [asideAsked.rule]: reason },
+            });
+          }}
+        />
+      )}
     </>
   );
 }

@@ -5,6 +5,7 @@ import { Box } from "@mui/material";
 import { useNavigate, useParams } from "react-router";
 
 import { askedOf, LooksProvider, ValueLadder } from "../../features/values";
+import { addressNow } from "../../shared/address";
 import { Failed, Loading } from "../../shared/ui/States";
 import { ZoomProvider } from "../../shared/ui/Stage";
 import { isTyping } from "../Shell";
@@ -17,6 +18,12 @@ import { SubjectView, type Composing } from "./SubjectView";
 import { ValuesView } from "./ValuesView";
 import { isWord, WORDS, type Word } from "./words";
 
+/** On the passes view the arrows go from stage to stage, unless something that has the focus moves by them. */
+const USES_ARROWS =
+  '[role="slider"], [role="application"], [role="combobox"], [role="listbox"], [role="option"], [role="menu"]';
+const arrowsAreFree = (event: KeyboardEvent, word: Word) =>
+  word === "passes" && !(event.target as Element | null)?.closest?.(USES_ARROWS);
+
 export default function Workspace() {
   const params = useParams();
   const id = Number(params.paintingId);
@@ -25,17 +32,19 @@ export default function Workspace() {
   const easel = useEasel(id, word);
   const [composing, setComposing] = useState<Composing>({ guides: [], cellMm: null });
   const [escapes, setEscapes] = useState(0);
-  const { painting, values, bench, search, choose, passes, shownPass, setIsolated } = easel;
+  const { painting, values, bench, search, choose, passes, setIsolated } = easel;
 
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
       const place = Number(event.key) - 1;
       const count = passes.data?.passes.length ?? 0;
-      const now = shownPass?.number ?? count;
+      const now = Number(addressNow().get("pass")) || count; // keys can come faster than they are drawn
       if (WORDS[place]) void navigate(`/paintings/${id}/${WORDS[place].word}?${search}`);
-      else if (event.key === "[" && count) choose({ pass: Math.max(1, now - 1) });
-      else if (event.key === "]" && count) choose({ pass: Math.min(count, now + 1) });
+      else if (count && (event.key === "[" || (event.key === "ArrowLeft" && arrowsAreFree(event, word))))
+        choose({ pass: Math.max(1, now - 1) });
+      else if (count && (event.key === "]" || (event.key === "ArrowRight" && arrowsAreFree(event, word))))
+        choose({ pass: Math.min(count, now + 1) });
       else if (event.key === "Escape") {
         choose({ area: null, mix: null, palette: null });
         setIsolated(null);
@@ -44,7 +53,7 @@ export default function Workspace() {
     };
     window.addEventListener("keydown", keys);
     return () => window.removeEventListener("keydown", keys);
-  }, [choose, id, navigate, passes.data, search, shownPass, setIsolated]);
+  }, [choose, id, navigate, passes.data, search, setIsolated, word]);
 
   if (painting.isPending || values.isPending) return <Loading what="the painting" />;
   if (painting.isError) return <Failed error={painting.error} again={() => void painting.refetch()} />;

@@ -26,7 +26,13 @@ import type { Word } from "./words";
 const DISPLAY_PX = 1000;
 const LABELS_PX = 800;
 
-type Chosen = { area?: string | null; mix?: string | null; pass?: number | null; palette?: string | null };
+type Chosen = {
+  area?: string | null;
+  mix?: string | null;
+  pass?: number | null;
+  palette?: string | null;
+  tab?: string | null;
+};
 
 export function useEasel(id: number, word: Word) {
   const { search, change } = useAddress();
@@ -76,8 +82,7 @@ export function useEasel(id: number, word: Word) {
     [areas.data],
   );
   const allMixes = useMemo(() => {
-    const ground = passes.data?.ground;
-    return new Map([...(ground ? [ground] : []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
+    return new Map([...(passes.data?.mixes ?? []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;

@@ -5,31 +5,100 @@ import { describe, expect, it } from "vitest";
 import { UndoProvider } from "../../shared/undo/UndoProvider";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { PaintNeeds, PassFacts, PlanFiles } from "./PassFacts";
+import { Amounts } from "./Amounts";
+import { Compare } from "./Compare";
+import { drawingWords } from "./figures";
+import { minutes, PassFacts } from "./PassFacts";
+import { PlanFiles } from "./PlanFiles";
+import type { PaintPass, Passes, Summary } from "./queries";
 import { StageStrip } from "./StageStrip";
+import { step } from "./testing";
 
-const step = (area: string, mix: string, volume_ml: number, coats = 1) => ({
-  area,
-  family: null,
-  mix,
-  coats,
-  film_um: 80,
-  area_cm2: 10,
-  volume_ml,
-});
-
-const pass = {
+const pass: PaintPass = {
   number: 2,
   role: "block-in",
   brush_mm: 25,
   medium: "none",
   why: "Every area covered in one go.",
+  minutes: 42,
   volume_ml: 3,
+  readable: 0.4,
   stage_url: "/media/x.jpg",
-  steps: [step("a01", "m01", 1, 2), step("a02", "m01", 1), step("a03", "m02", 1)],
+  looks: { wet: "", grey: "", changes: "", varnished: "" },
+  steps: [
+    step({ id: "s1", area: "a01", mix: "m01", coats: 2 }),
+    step({
+      id: "s2",
+      area: "a02",
+      mix: "m02",
+      family: "light",
+      technique: "glaze",
+      medium: "glazing liquid",
+      medium_share: 0.9,
+    }),
+  ],
+};
+const last: PaintPass = { ...pass, number: 3, role: "light" };
+const passes: Passes = {
+  choices: {
+    school: "direct",
+    school_of: {},
+    ground_kind: "paint",
+    hand: "right",
+    film_factor: 1,
+    fading: [],
+    side_mm: 0,
+    rules_off: {},
+    moves: [],
+  },
+  school: "direct",
+  ground: null,
+  mixes: [],
+  passes: [pass, last],
+  jobs: [
+    {
+      kind: "drawing",
+      before_pass: 2,
+      title: "Draw",
+      why: "Big masses first.",
+      mix: null,
+      medium: null,
+      area_cm2: 0,
+      coats: 0,
+      volume_ml: 0,
+      medium_ml: 0,
+      caution: "",
+    },
+    {
+      kind: "varnish",
+      before_pass: 4,
+      title: "Varnish",
+      why: "Darks go down.",
+      mix: null,
+      medium: null,
+      area_cm2: 0,
+      coats: 2,
+      volume_ml: 0,
+      medium_ml: 15,
+      caution: "Use a suitable respirator.",
+    },
+  ],
+  volumes: {},
+  paint: [],
+  mediums: [],
+  kept: [],
+  pace: null,
+  held_back: 0,
+  price: 0,
+  unpriced: [],
+  advice: [],
+  findings: [],
+  lost_moves: 0,
+  up_to_date: true,
 };
 const mixes = new Map(["m01", "m02"].map((id) => [id, { id, name: `mix ${id}`, dry: "#222222" } as Mix]));
-const areas = new Map(["a01", "a02", "a03"].map((id, index) => [id, { id, index, name: id } as Area]));
+const areas = new Map(["a01", "a02"].map((id, index) => [id, { id, index, name: `patch ${id}` } as Area]));
+const nothing = () => {};
 
 const text = (node: React.ReactElement) =>
   renderToStaticMarkup(<QueryClientProvider client={new QueryClient()}>{node}</QueryClientProvider>)
@@ -37,23 +106,44 @@ const text = (node: React.ReactElement) =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
+const read = (shown: PaintPass) =>
+  text(
+    <PassFacts
+      pass={shown}
+      passes={passes}
+      mixes={mixes}
+      areas={areas}
+      area={null}
+      lookAt={nothing}
+      chooseMix={nothing}
+      move={nothing}
+      setAside={nothing}
+    />,
+  );
+
 describe("a pass read aloud", () => {
-  it("says its number, why, brush and medium, then pile by pile where and how much", () => {
-    const read = text(<PassFacts pass={pass} mixes={mixes} areas={areas} chooseMix={() => {}} />);
-    expect(read).toContain("2. block-in");
-    expect(read).toContain("25 mm");
-    expect(read).toMatch(/mix m01 areas 1, 2 · 2 coats 2 ml .*mix m02 area 3 1 ml/);
+  it("says its number, why, brush and medium, then step by step where, with what and how much", () => {
+    const words = read(pass);
+    expect(words).toContain("2. block-in");
+    expect(words).toContain("25 mm");
+    expect(words).toMatch(
+      /1 patch a01 mix m01 · 2 coats 1 ml .*2 patch a02, light mix m02 · glaze, 90 % glazing liquid/,
+    );
+    expect(words).toContain("40 % of what is needed");
   });
 
-  it("says the whole surface instead of a list of every area", () => {
-    const ground = { ...pass, steps: ["a01", "a02", "a03"].map((area) => step(area, "m01", 1)) };
-    expect(text(<PassFacts pass={ground} mixes={mixes} areas={areas} chooseMix={() => {}} />)).toContain(
-      "the whole surface",
-    );
+  it("begins with the jobs before it, and ends with the last ones after the last pass only", () => {
+    expect(read(pass)).toMatch(/Before this pass .*Draw .*2\. block-in/);
+    expect(read(pass)).not.toContain("Varnish");
+    expect(read(last)).toMatch(/3\. light .*At the end .*Varnish.*respirator/);
+  });
+
+  it("says times as a painter would", () => {
+    expect([3, 42, 89, 100, 200].map(minutes)).toEqual(["5 min", "40 min", "90 min", "1.5 h", "3.5 h"]);
   });
 });
 
-describe("paint needed", () => {
+describe("amounts", () => {
   const need = {
     key: "PW6",
     name: "titanium white",
@@ -61,22 +151,60 @@ describe("paint needed", () => {
     volume_ml: 18,
     mass_g: 27,
     bead_cm: 36,
+    left_ml: 60,
+    buy: "",
+    buy_price: null,
   };
-  const passes = { ground: null, passes: [], volumes: {}, advice: [], findings: [], up_to_date: true };
+  const words = (more: Partial<typeof need>) =>
+    text(
+      <Amounts
+        paintingId={1}
+        passes={{ ...passes, paint: [{ ...need, ...more }] }}
+        mixes={mixes}
+        keepCheaper={null}
+      />,
+    );
 
-  it("says when a tube has too little left, and nothing when it has enough", () => {
-    expect(text(<PaintNeeds passes={{ ...passes, paint: [{ ...need, left_ml: 3 }] }} />)).toContain(
-      "only 3 ml left",
-    );
-    expect(text(<PaintNeeds passes={{ ...passes, paint: [{ ...need, left_ml: 60 }] }} />)).not.toContain(
-      "left",
-    );
+  it("say when a tube has too little left and what to buy, and nothing when it has enough", () => {
+    const short = words({ left_ml: 3, buy: "1 x 20 ml" });
+    expect(short).toContain("only 3 ml left");
+    expect(short).toContain("15 ml missing, 1 x 20 ml");
+    expect(words({})).toContain("the shelf has all the paint");
   });
 
-  it("gives grams and centimetres from the tube", () => {
-    const read = text(<PaintNeeds passes={{ ...passes, paint: [{ ...need, left_ml: 60 }] }} />);
-    expect(read).toContain("36 cm from the tube · 27 g");
+  it("give grams and centimetres from the tube", () => {
+    expect(words({})).toContain("36 cm from the tube · 27 g");
   });
+});
+
+const summary: Summary = {
+  passes: 6,
+  mixes: 20,
+  coats: 3.2,
+  paint_ml: 40,
+  medium_ml: 0,
+  hours: 3.71,
+  waits: 2,
+  wait_minutes: 44,
+  cost: 0,
+  lost_after: 2,
+  restated: 2,
+  away_de00: 0.8,
+};
+
+it("compares plans figure by figure", () => {
+  const words = text(<Compare label="Two" columns={[{ key: "a", head: "as it is", summary }]} />);
+  for (const part of [
+    "Passes 6",
+    "Coats over all 3.2",
+    "Medium none",
+    "Work 3.7 h",
+    "Waits 2, 44 min",
+    "no prices",
+  ])
+    expect(words).toContain(part);
+  expect(drawingWords(summary)).toBe("gone after pass 2, 2 times");
+  expect(drawingWords({ ...summary, lost_after: null })).toBe("stays");
 });
 
 it("offers files only when the plan is up to date, and says so", () => {
@@ -91,15 +219,16 @@ it("offers files only when the plan is up to date, and says so", () => {
   expect(files(false)).toContain("when the plan is up to date");
 });
 
-it("names every stage of the strip and marks the one that is shown", () => {
+it("names every stage of the strip, marks the one that is shown, and keeps the place of one not painted yet", () => {
   const strip = renderToStaticMarkup(
     <StageStrip
-      passes={[{ ...pass, number: 1, role: "ground" }, pass]}
+      passes={[{ ...pass, number: 1, role: "ground", stage_url: "" }, pass]}
       chosen={2}
-      choose={() => {}}
+      choose={nothing}
       proportion={4 / 3}
     />,
   );
   expect(strip).toContain('aria-label="After pass 1, ground"');
   expect([...strip.matchAll(/aria-current="(\w+)"/g)].map((m) => m[1])).toEqual(["false", "true"]);
+  expect(strip.match(/<img/g)).toHaveLength(1);
 });

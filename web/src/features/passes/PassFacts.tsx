@@ -1,184 +1,87 @@
-/** One pass as work to do: pile by pile, where it goes, how much; and what the whole plan needs from the shelf. */
-import { useState } from "react";
+/** One pass as work to do: what comes before it, what it is for, and its steps. */
+import { Box, Typography } from "@mui/material";
 
-import {
-  Box,
-  Button,
-  LinearProgress,
-  Stack,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from "@mui/material";
-import PdfIcon from "@mui/icons-material/Print";
-
-import { inWords } from "../../shared/api/client";
-import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
-import { ml, mm } from "../../shared/ui/numbers";
-import { Swatch } from "../../shared/ui/Swatch";
-import { useUndo } from "../../shared/undo/UndoProvider";
+import { ml, mm, share } from "../../shared/ui/numbers";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { byMix } from "./order";
-import { saveFile, type FileName, type PaintPass, type Passes } from "./queries";
+import type { Job, Move, Passes, PaintPass } from "./queries";
+import { StepList } from "./StepList";
 
 interface Props {
   pass: PaintPass;
+  passes: Passes;
   mixes: ReadonlyMap<string, Mix>;
   areas: ReadonlyMap<string, Area>;
+  area: string | null;
+  lookAt: (area: string | null) => void;
   chooseMix: (id: string) => void;
+  move: (move: Move) => void;
+  setAside: (rule: string, title: string) => void;
 }
 
-export function PassFacts({ pass, mixes, areas, chooseMix }: Props) {
-  const piles = byMix(pass.steps);
+export function PassFacts({ pass, passes, mixes, areas, area, lookAt, chooseMix, move, setAside }: Props) {
+  const last = passes.passes.at(-1)?.number === pass.number;
+  const before = passes.jobs.filter((job) => job.before_pass === pass.number);
+  const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
   return (
     <>
+      {before.length > 0 && <Jobs title="Before this pass" jobs={before} mixes={mixes} />}
       <Section title={`${pass.number}. ${pass.role}`}>
         <Typography gutterBottom>{pass.why}</Typography>
         <Fact name="Brush">{mm(pass.brush_mm)}</Fact>
         <Fact name="Medium">{pass.medium}</Fact>
         <Fact name="Paint">{ml(pass.volume_ml)}</Fact>
+        <Fact name="Hands on">about {minutes(pass.minutes)}</Fact>
+        {pass.readable !== null && !last && (
+          <Fact name="Drawing still followed">{share(pass.readable)} of what is needed</Fact>
+        )}
       </Section>
       <Section title="In this order">
-        <Stack component="ol" sx={{ listStyle: "none", p: 0, m: 0 }}>
-          {piles.map((pile) => {
-            const mix = mixes.get(pile.mix);
-            if (!mix) return null;
-            const everywhere = pile.areas.length === areas.size;
-            const names = pile.areas
-              .map((id) => areas.get(id))
-              .flatMap((area) => (area ? [area.index + 1] : []));
-            return (
-              <li key={pile.mix}>
-                <Button
-                  fullWidth
-                  color="inherit"
-                  onClick={() => chooseMix(pile.mix)}
-                  sx={{ justifyContent: "start", gap: 1.5, textAlign: "left", fontWeight: 400, px: 1 }}
-                >
-                  <Swatch colour={mix.dry} label="dry" size={36} />
-                  <Box sx={{ flex: 1, minWidth: 0 }}>
-                    {mix.name}
-                    <Typography variant="caption" component="div" color="text.secondary">
-                      {everywhere
-                        ? "the whole surface"
-                        : `area${names.length > 1 ? "s" : ""} ${names.join(", ")}`}
-                      {pile.coats > 1 ? ` · ${pile.coats} coats` : ""}
-                    </Typography>
-                  </Box>
-                  <Box sx={{ whiteSpace: "nowrap" }}>{ml(pile.volumeMl)}</Box>
-                </Button>
-              </li>
-            );
-          })}
-        </Stack>
+        <StepList
+          pass={pass}
+          mixes={mixes}
+          areas={areas}
+          area={area}
+          lookAt={lookAt}
+          chooseMix={chooseMix}
+          move={move}
+          setAside={setAside}
+        />
       </Section>
+      {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}
     </>
   );
 }
 
-export function PaintNeeds({ passes }: { passes: Passes }) {
-  return (
-    <Section title="Paint for the whole plan">
-      <Stack component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
-        {passes.paint.map((need) => (
-          <Stack
-            component="li"
-            key={need.key}
-            direction="row"
-            spacing={1.5}
-            sx={{ py: 0.5, alignItems: "center" }}
-          >
-            <Swatch colour={need.masstone} label={need.name} size={24} />
-            <Box sx={{ flex: 1, minWidth: 0 }}>
-              <Typography>{need.name}</Typography>
-              <Typography variant="caption" color="text.secondary" component="div">
-                {Math.round(need.bead_cm)} cm from the tube · {Math.round(need.mass_g)} g
-              </Typography>
-            </Box>
-            <Typography sx={{ textAlign: "right" }}>
-              {ml(need.volume_ml)}
-              {need.volume_ml > need.left_ml && (
-                <Typography component="span" sx={{ display: "block", fontWeight: 680 }}>
-                  only {ml(need.left_ml)} left
-                </Typography>
-              )}
-            </Typography>
-          </Stack>
-        ))}
-      </Stack>
-      <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
-        Area × wet film × coats, plus a quarter for brush and palette. Films are common practice, not
-        measured.
-      </Typography>
-      <AdviceList advice={passes.advice} />
-    </Section>
-  );
+/** Minutes as a painter would say them: to five, or in hours. */
+export function minutes(count: number): string {
+  if (count < 90) return `${Math.max(5, Math.round(count / 5) * 5)} min`;
+  return `${Math.round(count / 30) / 2} h`;
 }
 
-const FILES: { name: FileName; label: string }[] = [
-  { name: "mixing-cards.pdf", label: "Mixing cards (PDF)" },
-  { name: "recipes.csv", label: "Recipes (CSV)" },
-  { name: "plan.json", label: "Plan (JSON)" },
-  { name: "areas.svg", label: "Outlines (SVG)" },
-];
-
-export function PlanFiles({
-  paintingId,
-  title,
-  ready,
-}: {
-  paintingId: number;
-  title: string;
-  ready: boolean;
-}) {
-  const { tell } = useUndo();
-  const [paper, setPaper] = useState<"A4" | "Letter">("A4");
-  const [writing, setWriting] = useState(false);
-  const save = async (name: FileName) => {
-    setWriting(true);
-    try {
-      await saveFile(paintingId, name, paper, `${title} ${name}`);
-    } catch (error) {
-      tell(inWords(error));
-    }
-    setWriting(false);
-  };
+function Jobs({ title, jobs, mixes }: { title: string; jobs: Job[]; mixes: ReadonlyMap<string, Mix> }) {
   return (
-    <Section title="Take it to the easel">
-      <Stack direction="row" spacing={1.5}>
-        <Button
-          variant="contained"
-          startIcon={<PdfIcon />}
-          disabled={!ready || writing}
-          onClick={() => void save("plan.pdf")}
-        >
-          Plan as PDF
-        </Button>
-        <ToggleButtonGroup
-          exclusive
-          value={paper}
-          onChange={(_, to: "A4" | "Letter" | null) => to && setPaper(to)}
-          aria-label="Paper"
-        >
-          <ToggleButton value="A4">A4</ToggleButton>
-          <ToggleButton value="Letter">Letter</ToggleButton>
-        </ToggleButtonGroup>
-      </Stack>
-      {writing && <LinearProgress aria-label="Writing the file" sx={{ mt: 1 }} />}
-      <Stack direction="row" sx={{ flexWrap: "wrap", mt: 1 }}>
-        {FILES.map((file) => (
-          <Button key={file.name} disabled={!ready || writing} onClick={() => void save(file.name)}>
-            {file.label}
-          </Button>
+    <Section title={title}>
+      <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+        {jobs.map((job) => (
+          <Box component="li" key={job.kind + job.before_pass} sx={{ pb: 1 }}>
+            <Typography sx={{ fontWeight: 650 }}>
+              <span aria-hidden>□ </span>
+              {job.title}
+              {job.mix && mixes.get(job.mix) ? `: ${ml(job.volume_ml)} ${mixes.get(job.mix)!.name}` : ""}
+              {job.medium && job.medium_ml > 0 ? `: ${ml(job.medium_ml)} ${job.medium}` : ""}
+            </Typography>
+            <Typography color="text.secondary">{job.why}</Typography>
+            {job.caution && (
+              <Typography variant="caption" component="p">
+                <span aria-hidden>▲ </span>
+                {job.caution}
+              </Typography>
+            )}
+          </Box>
         ))}
-      </Stack>
-      {!ready && (
-        <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
-          Files can be saved when the plan is up to date.
-        </Typography>
-      )}
+      </Box>
     </Section>
   );
 }

@@ -23,7 +23,7 @@ it("offers a plan when there is none, an update when something is stale, nothing
 });
 
 it("counts waiting and running as under way", () => {
-  const run = { id: 1, share: 0, doing: "", message: "", hint: "" };
+  const run = { id: 1, kind: "plan", share: 0, doing: "", message: "", hint: "" };
   expect(isUnderWay({ ...run, state: "waiting" })).toBe(true);
   expect(isUnderWay({ ...run, state: "running" })).toBe(true);
   expect(isUnderWay({ ...run, state: "cancelled" })).toBe(false);

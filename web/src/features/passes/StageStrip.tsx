@@ -1,5 +1,5 @@
 /** The painting after every pass, as a strip of small pictures. */
-import { ButtonBase, Stack, Typography } from "@mui/material";
+import { ButtonBase, Skeleton, Stack, Typography } from "@mui/material";
 
 import type { PaintPass } from "./queries";
 
@@ -34,12 +34,7 @@ export function StageStrip({ passes, chosen, choose, proportion }: Props) {
             borderColor: chosen === pass.number ? "text.primary" : "transparent",
           }}
         >
-          <img
-            src={pass.stage_url}
-            alt=""
-            height={HEIGHT_PX}
-            width={Math.round(HEIGHT_PX * Math.min(2.2, proportion))}
-          />
+          <Picture url={pass.stage_url} width={Math.round(HEIGHT_PX * Math.min(2.2, proportion))} />
           <Typography variant="caption">
             {pass.number} {pass.role}
           </Typography>
@@ -47,4 +42,10 @@ export function StageStrip({ passes, chosen, choose, proportion }: Props) {
       ))}
     </Stack>
   );
+}
+
+/** A stage, or its place while it is being painted. */
+function Picture({ url, width }: { url: string; width: number }) {
+  if (!url) return <Skeleton variant="rectangular" animation={false} width={width} height={HEIGHT_PX} />;
+  return <img src={url} alt="" height={HEIGHT_PX} width={width} />;
 }

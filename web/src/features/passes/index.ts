@@ -1,4 +1,19 @@
-export { PaintNeeds, PassFacts, PlanFiles } from "./PassFacts";
+export { Amounts } from "./Amounts";
+export { withMove } from "./order";
+export { PassFacts } from "./PassFacts";
+export { PlanFiles } from "./PlanFiles";
 export { PlanRunner } from "./PlanRunner";
-export { benchesQuery, benchQuery, isUnderWay, passesQuery, type Bench } from "./queries";
+export {
+  benchesQuery,
+  benchQuery,
+  isUnderWay,
+  passesQuery,
+  type Bench,
+  type Look,
+  type Move,
+} from "./queries";
+export { RuleDialog } from "./RuleDialog";
 export { StageStrip } from "./StageStrip";
+export { useChoices } from "./useChoices";
+export { Way } from "./Way";
+export { WhatIf } from "./WhatIf";

@@ -1,26 +1,49 @@
 import { expect, it } from "vitest";
 
-import { byMix } from "./order";
+import { breaksAt, mlByPass, moveTo, reordered, withMove } from "./order";
+import type { PaintPass } from "./queries";
+import { step } from "./testing";
 
-const step = (area: string, mix: string, volume_ml: number, coats = 1) => ({
-  area,
-  family: null,
-  mix,
-  coats,
-  film_um: 80,
-  area_cm2: 10,
-  volume_ml,
+const steps = ["s1", "s2", "s3", "s4"].map((id) => step({ id }));
+
+it("puts a step right before the one that will follow it, or at the end", () => {
+  expect(moveTo(steps, 3, 0, "light")).toEqual({ step: "s4", before: "s1", role: "light" });
+  expect(moveTo(steps, 0, 1, "light")).toEqual({ step: "s1", before: "s3", role: "light" });
+  expect(moveTo(steps, 0, 3, "light")).toEqual({ step: "s1", before: null, role: "light" });
 });
 
-it("gathers steps by pile, in the order of first use, and loses no paint", () => {
-  const steps = [step("a1", "m2", 1), step("a2", "m1", 2, 2), step("a3", "m2", 3), step("a3", "m2", 0.5)];
-  const piles = byMix(steps);
-  expect(piles.map((pile) => pile.mix)).toEqual(["m2", "m1"]);
-  expect(piles[0]).toMatchObject({ areas: ["a1", "a3"], volumeMl: 4.5, areaCm2: 30, coats: 1 });
-  expect(piles[1]!.coats).toBe(2);
-  expect(piles.reduce((sum, pile) => sum + pile.volumeMl, 0)).toBe(6.5);
+it("shows the same order as the move asks for", () => {
+  for (let from = 0; from < 4; from++)
+    for (let to = 0; to < 4; to++) {
+      const ids = reordered(steps, from, to).map((one) => one.id);
+      const move = moveTo(steps, from, to, "light");
+      expect(ids[ids.indexOf(move.step) + 1] ?? null).toBe(move.before);
+      expect([...ids].sort()).toEqual(["s1", "s2", "s3", "s4"]);
+    }
 });
 
-it("has nothing to do where there are no steps", () => {
-  expect(byMix([])).toEqual([]);
+it("keeps only the last place of a step that is moved twice", () => {
+  const first = moveTo(steps, 3, 0, "light");
+  const again = moveTo(steps, 3, 2, "light");
+  expect(withMove([first], again)).toEqual([again]);
+  expect(withMove([moveTo(steps, 0, 2, "light")], first)).toHaveLength(2);
+});
+
+it("names the rule that minds a place, and none where the step is free", () => {
+  const bound = step({ id: "s2", between: [1, 2], bounded_by: ["Dark before light", "Accents last"] });
+  expect(breaksAt(bound, 0)).toContain("Dark before light");
+  expect(breaksAt(bound, 1)).toBeNull();
+  expect(breaksAt(bound, 3)).toContain("Accents last");
+});
+
+it("adds a mix up pass by pass and leaves out where it is not used", () => {
+  const passes = [
+    { number: 2, steps: [step({ id: "a", mix: "m1", volume_ml: 1 }), step({ id: "b", mix: "m2" })] },
+    { number: 3, steps: [step({ id: "c", mix: "m2" })] },
+    { number: 4, steps: [step({ id: "d", mix: "m1", volume_ml: 0.5 })] },
+  ] as PaintPass[];
+  expect(mlByPass(passes, "m1")).toEqual([
+    { number: 2, ml: 1 },
+    { number: 4, ml: 0.5 },
+  ]);
 });

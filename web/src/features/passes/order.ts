@@ -1,23 +1,37 @@
-/** A pass's steps as a painter works them off: one pile after the other, in the order in which each is first used. */
-import type { PaintPass } from "./queries";
+/** The order of the steps of a pass: what a move asks for, and what it would break. */
+import type { Move, PaintPass, PassStep } from "./queries";
 
-export interface PileWork {
-  mix: string;
-  areas: string[];
-  coats: number;
-  areaCm2: number;
-  volumeMl: number;
+/** The move that takes the step at `from` to the place `to` (both from 0, `to` after it was taken out). */
+export function moveTo(steps: readonly PassStep[], from: number, to: number, role: string): Move {
+  const others = steps.filter((_, place) => place !== from);
+  return { step: steps[from]!.id, before: others[to]?.id ?? null, role };
 }
 
-export function byMix(steps: PaintPass["steps"]): PileWork[] {
-  const piles = new Map<string, PileWork>();
-  for (const step of steps) {
-    const pile = piles.get(step.mix) ?? { mix: step.mix, areas: [], coats: 0, areaCm2: 0, volumeMl: 0 };
-    if (!pile.areas.includes(step.area)) pile.areas.push(step.area);
-    pile.coats = Math.max(pile.coats, step.coats);
-    pile.areaCm2 += step.area_cm2;
-    pile.volumeMl += step.volume_ml;
-    piles.set(step.mix, pile);
-  }
-  return [...piles.values()];
+/** The painter's moves with one more; an earlier move of the same step is replaced, since only the last place counts. */
+export const withMove = (moves: readonly Move[], move: Move): Move[] => [
+  ...moves.filter((one) => one.step !== move.step),
+  move,
+];
+
+/** What a step breaks at a place in its pass, in words; null where no rule minds. */
+export function breaksAt(step: PassStep, to: number): string | null {
+  const [first = 0, last = Infinity] = step.between;
+  const [firstBy, lastBy] = step.bounded_by;
+  if (to < first) return `“${firstBy}” would not hold here`;
+  return to > last ? `“${lastBy}” would not hold here` : null;
+}
+
+export function reordered<T>(list: readonly T[], from: number, to: number): T[] {
+  const rest = list.filter((_, place) => place !== from);
+  return [...rest.slice(0, to), list[from]!, ...rest.slice(to)];
+}
+
+/** Millilitres of every mix, pass by pass, in the order of the passes. */
+export function mlByPass(passes: readonly PaintPass[], mix: string): { number: number; ml: number }[] {
+  return passes
+    .map((pass) => ({
+      number: pass.number,
+      ml: pass.steps.reduce((sum, step) => sum + (step.mix === mix ? step.volume_ml : 0), 0),
+    }))
+    .filter((one) => one.ml > 0);
 }

@@ -2934,7 +2934,8 @@ export interface components {
         };
         /**
          * PassStepOut
-         * @description One thing to do; `family` is null where the whole area is covered, `between` are the places that break no rule.
+         * @description One thing to do; `family` is null where the whole area is covered, `between` are the places that break no
+         *     rule, `bounded_by` the titles of the rules that bound it there.
          */
         PassStepOut: {
             /** Area */
@@ -2942,10 +2943,9 @@ export interface components {
             /** Area Cm2 */
             area_cm2: number;
             /** Between */
-            between: [
-                number,
-                number
-            ];
+            between: number[];
+            /** Bounded By */
+            bounded_by: string[];
             /** Coats */
             coats: number;
             /** Family */

@@ -1,0 +1,175 @@
+"""The painter plans the passes: why a step stands where it stands, moving it, another school, the ground, amounts, sheets."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+
+def open_passes(page: Page, more: str = "pass=2"):
+    page.goto(f"/paintings/1/passes?{more}")
+    facts = page.get_by_role("region", name="Facts")
+    expect(facts.get_by_role("group", name="What is told of the passes")).to_be_visible()
+    return facts
+
+
+def steps(facts):
+    listed = facts.get_by_role("list", name="Steps in order").get_by_role("listitem")
+    return listed.filter(has=facts.page.get_by_role("button", name=re.compile("^Move ")))
+
+
+def names(facts) -> list[str]:
+    return [button.get_attribute("aria-label") for button in steps(facts).get_by_role("button", name="Move").all()]
+
+
+def kept(page: Page):
+    return page.expect_response(lambda answer: "/choices" in answer.url and answer.request.method == "PUT")
+
+
+def painted(page: Page) -> None:
+    """All pictures of the stages have been painted."""
+    expect(page.get_by_role("status", name="Planning")).to_have_count(0, timeout=60_000)
+    expect(page.get_by_role("img", name=re.compile("The painting after pass"))).to_be_visible(timeout=60_000)
+
+
+def test_the_stages_are_stepped_through_with_the_arrow_keys_and_seen_in_other_lights(page: Page):
+    open_passes(page)
+    shown = page.get_by_role("img", name=re.compile("The painting after pass"))
+    expect(shown).to_have_attribute("alt", "The painting after pass 2, block-in")
+    dry = shown.get_attribute("src")
+    page.get_by_role("heading", name="2. block-in").click()
+    page.keyboard.press("ArrowRight")
+    expect(shown).to_have_attribute("alt", "The painting after pass 3, shadow")
+    page.keyboard.press("ArrowLeft")
+    page.keyboard.press("ArrowLeft")
+    expect(shown).to_have_attribute("alt", "The painting after pass 1, ground")
+    page.keyboard.press("ArrowRight")
+    seen = {dry}
+    for look in ("Wet, fresh from the brush", "Values alone", "Only what this pass does", "Dry, under varnish"):
+        page.get_by_role("button", name=look).click()
+        expect(shown).not_to_have_attribute("src", re.compile("|".join(re.escape(one) for one in seen)))
+        seen.add(shown.get_attribute("src"))
+    assert len(seen) == 5
+
+
+def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Page):
+    facts = open_passes(page)
+    before = names(facts)
+    last = steps(facts).last
+    last.get_by_role("button", name=re.compile("ml$")).click()
+    expect(last.get_by_text("Dark before light.")).to_be_visible()
+    expect(last.get_by_text(re.compile("wet film \\d+ µm"))).to_be_visible()
+    expect(page.get_by_role("img", name="Borders of 1 areas")).to_be_visible()  # shown on the picture
+    last.get_by_role("button", name=re.compile("ml$")).click()
+
+    # by the keyboard: taken up, carried two places earlier, put down
+    last.get_by_role("button", name="Move").focus()
+    page.keyboard.press("Space")
+    page.wait_for_timeout(300)
+    for _ in range(2):
+        page.keyboard.press("ArrowUp")
+        page.wait_for_timeout(300)
+    breaks = facts.get_by_role("status", name="What the move breaks")
+    expect(breaks).to_contain_text(re.compile("would not hold here|No rule minds"))
+    with kept(page):
+        page.keyboard.press("Space")
+    expect(breaks).to_have_text("")
+    moved = [before[-1], *before[-3:-1]]
+    assert names(facts)[-3:] == moved
+    painted(page)
+    facts.get_by_role("button", name="Amounts").click()
+    expect(facts.get_by_text(re.compile("Your order puts")).first).to_be_visible()
+    with kept(page):
+        page.keyboard.press("Control+z")
+    facts.get_by_role("button", name="Steps").click()
+    expect(steps(facts)).to_have_count(len(before))
+    assert names(facts) == before
+    painted(page)
+
+
+def test_a_rule_is_set_aside_with_a_reason_and_called_back(page: Page):
+    facts = open_passes(page)
+    before = names(facts)
+    last = steps(facts).last
+    last.get_by_role("button", name=re.compile("ml$")).click()
+    last.get_by_role("listitem").filter(has_text="Dark before light").get_by_role("button", name="Set aside").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("button", name="Set aside")).to_be_disabled()
+    dialog.get_by_label("Your reason").fill("by rows today")
+    with kept(page):
+        dialog.get_by_role("button", name="Set aside").click()
+    expect(dialog).to_have_count(0)
+    painted(page)
+    assert names(facts) != before
+    facts.get_by_role("button", name="Way").click()
+    expect(facts.get_by_text("is set aside: by rows today")).to_be_visible()
+    with kept(page):
+        facts.get_by_role("button", name="Let it hold again").click()
+    facts.get_by_role("button", name="Steps").click()
+    expect(steps(facts)).to_have_count(len(before))
+    painted(page)
+
+
+def choose(page: Page, facts, label: str, option: str) -> None:
+    facts.get_by_role("combobox", name=label).click()
+    with kept(page):
+        page.get_by_role("option", name=option).click()
+
+
+def test_another_school_another_ground_and_back(page: Page):
+    facts = open_passes(page, "pass=1&tab=way")
+    choose(page, facts, "School for the painting", "Glaze over a sealed drawing")
+    strip = page.get_by_role("navigation", name="The painting after every pass")
+    expect(strip.get_by_role("button", name="After pass 1, first glazes")).to_be_visible()
+    expect(facts.get_by_text("Needs glazing liquid")).to_be_visible()
+    painted(page)
+    facts.get_by_role("button", name="Steps").click()
+    expect(facts.get_by_text(re.compile("^.*Seal the drawing"))).to_be_visible()
+    expect(steps(facts).first).to_contain_text(re.compile("glaze, 9\\d % glazing liquid"))
+    facts.get_by_role("button", name="Way").click()
+    choose(page, facts, "Ground", "grey")
+    expect(strip.get_by_role("button", name="After pass 1, ground")).to_be_visible()
+    painted(page)
+    for _ in range(2):
+        with kept(page):
+            page.get_by_role("button", name="Undo").click()
+    expect(strip.get_by_role("button", name="After pass 2, block-in")).to_be_visible()
+    painted(page)
+    page.reload()
+    expect(facts.get_by_role("combobox", name="School for the painting")).to_have_text("Direct, dark to light")
+
+
+def test_schools_and_grounds_are_compared_for_this_picture(page: Page):
+    facts = open_passes(page, "pass=2&tab=way")
+    facts.get_by_role("button", name="Try all schools on this picture").click()
+    table = facts.get_by_role("table", name="Schools compared")
+    expect(table).to_be_visible(timeout=60_000)
+    expect(table.get_by_role("row", name=re.compile("^Drawing"))).to_be_visible()
+    facts.get_by_role("button", name="Try four grounds and look for savings").click()
+    expect(facts.get_by_role("button", name="Take the black ground")).to_be_visible(timeout=60_000)
+    page.reload()
+    expect(table).to_be_visible()
+    expect(facts.get_by_role("button", name="Take the black ground")).to_be_visible()
+
+
+def test_what_would_be_at_another_size_and_what_the_sheet_says(page: Page):
+    facts = open_passes(page, "pass=2&tab=if")
+    facts.get_by_label("Another size, as in 60x45cm").fill("a lot")
+    page.expected_refusals = 1
+    facts.get_by_role("button", name="Work it out").click()
+    expect(facts.get_by_role("alert")).to_contain_text("not the size of a support")
+    facts.get_by_label("Another size, as in 60x45cm").fill("80x60cm")
+    facts.get_by_role("button", name="Work it out").click()
+    table = facts.get_by_role("table", name="What would be")
+    expect(table).to_be_visible(timeout=60_000)
+    now, then = (
+        float(re.search(r"[\d.]+", cell).group())
+        for cell in table.get_by_role("row", name=re.compile("^Paint \\d")).get_by_role("cell").all_inner_texts()
+    )
+    assert 2.5 * now < then < 4.5 * now
+    facts.get_by_role("button", name="Steps").click()
+    with page.expect_download() as saving:
+        facts.get_by_role("button", name="Studio sheet").click()
+    assert saving.value.path().read_bytes().startswith(b"%PDF")
+    with page.expect_download() as saving:
+        facts.get_by_role("button", name="Steps (CSV)").click()
+    assert saving.value.path().read_text().startswith("pass,role,step,area")

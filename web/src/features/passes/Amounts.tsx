@@ -1,0 +1,137 @@
+/** What the whole plan takes: paint by tube, mediums, what has to be bought, what is kept from pass to pass, what can be saved. */
+import { Box, Button, Stack, Typography } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
+
+import { AdviceList } from "../../shared/ui/AdviceList";
+import { Fact, Section } from "../../shared/ui/Facts";
+import { ml } from "../../shared/ui/numbers";
+import { Swatch } from "../../shared/ui/Swatch";
+import type { Mix } from "../mixes";
+import { groundsQuery, type Passes } from "./queries";
+
+export const price = (amount: number): string => amount.toFixed(2);
+
+interface Props {
+  paintingId: number;
+  passes: Passes;
+  mixes: ReadonlyMap<string, Mix>;
+  keepCheaper: ((mix: string, parts: Record<string, number>) => void) | null;
+}
+
+export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
+  const buy = passes.paint.filter((need) => need.buy);
+  return (
+    <>
+      <Section title="Paint for the whole plan">
+        <Stack component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+          {passes.paint.map((need) => (
+            <Stack
+              component="li"
+              key={need.key}
+              direction="row"
+              spacing={1.5}
+              sx={{ py: 0.5, alignItems: "center" }}
+            >
+              <Swatch colour={need.masstone} label={need.name} size={24} />
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <Typography>{need.name}</Typography>
+                <Typography variant="caption" color="text.secondary" component="div">
+                  {need.bead_cm < 10 ? need.bead_cm.toFixed(1) : Math.round(need.bead_cm)} cm from the tube ·{" "}
+                  {need.mass_g < 10 ? need.mass_g.toFixed(1) : Math.round(need.mass_g)} g
+                </Typography>
+              </Box>
+              <Typography sx={{ textAlign: "right" }}>
+                {ml(need.volume_ml)}
+                {need.volume_ml > need.left_ml && (
+                  <Typography component="span" sx={{ display: "block", fontWeight: 680 }}>
+                    only {ml(need.left_ml)} left
+                  </Typography>
+                )}
+              </Typography>
+            </Stack>
+          ))}
+        </Stack>
+        {passes.mediums.map((need) => (
+          <Fact key={need.kind} name={need.kind}>
+            {ml(need.volume_ml)}
+            {need.left_ml !== null && need.volume_ml > need.left_ml ? `, only ${ml(need.left_ml)} left` : ""}
+          </Fact>
+        ))}
+        <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
+          Surface × wet film × coats, divided by what is left after a fifth stays in brush and palette or
+          dries, and a tenth more so that no pile runs out. Films are common practice, not measured.
+        </Typography>
+        {(passes.price > 0 || passes.unpriced.length > 0) && (
+          <Fact name="The paint is worth">
+            {price(passes.price)}
+            {passes.unpriced.length > 0 ? ` and ${passes.unpriced.length} without a price` : ""}
+          </Fact>
+        )}
+      </Section>
+      <Section title="To buy">
+        {buy.length === 0 ? (
+          <Typography>Nothing: the shelf has all the paint that this plan takes.</Typography>
+        ) : (
+          <Box component="ul" sx={{ pl: 2.25, m: 0 }}>
+            {buy.map((need) => (
+              <li key={need.key}>
+                {need.name}: {ml(need.volume_ml - need.left_ml)} missing, {need.buy}
+                {need.buy_price === null ? "" : `, about ${price(need.buy_price)}`}
+              </li>
+            ))}
+          </Box>
+        )}
+      </Section>
+      <Savings paintingId={paintingId} keepCheaper={keepCheaper} />
+      {passes.kept.length > 0 && (
+        <Section title="Piles to keep">
+          <Typography color="text.secondary" gutterBottom>
+            These are used in more than one pass. Mix each at once, keep it in a closed jar or on a damp lined
+            tray: a pile that dried cannot be matched again.
+          </Typography>
+          <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+            {passes.kept.slice(0, 10).map((pile) => {
+              const mix = mixes.get(pile.mix);
+              return (
+                <Stack component="li" key={pile.mix} direction="row" spacing={1.5} sx={{ py: 0.25 }}>
+                  {mix && <Swatch colour={mix.dry} label="dry" size={22} />}
+                  <Box sx={{ flex: 1 }}>{mix?.name ?? pile.mix}</Box>
+                  <Typography color="text.secondary">
+                    passes {pile.passes.join(", ")} · {ml(pile.later_ml)} later
+                  </Typography>
+                </Stack>
+              );
+            })}
+          </Box>
+        </Section>
+      )}
+      <AdviceList advice={passes.advice} />
+    </>
+  );
+}
+
+function Savings({ paintingId, keepCheaper }: Pick<Props, "paintingId" | "keepCheaper">) {
+  const study = useQuery(groundsQuery(paintingId));
+  const savings = study.data?.savings ?? [];
+  if (savings.length === 0) return null;
+  return (
+    <Section title="What would save money">
+      <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+        {savings.map((saving) => (
+          <Box component="li" key={saving.title} sx={{ pb: 1 }}>
+            <Typography sx={{ fontWeight: 600 }}>
+              {saving.title}
+              {saving.saves === null ? "" : `: about ${price(saving.saves)}`}
+            </Typography>
+            <Typography color="text.secondary">{saving.words}</Typography>
+            {keepCheaper && saving.mix && saving.parts && (
+              <Button size="small" onClick={() => keepCheaper(saving.mix!, saving.parts!)}>
+                Mix it so
+              </Button>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Section>
+  );
+}

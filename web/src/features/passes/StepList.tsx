@@ -1,0 +1,214 @@
+/** The steps of a pass in their order: what goes where, why there; to be moved by hand, with what that would break. */
+import { useState } from "react";
+
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+  type DragOverEvent,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { Box, Button, Collapse, IconButton, Stack, Typography } from "@mui/material";
+import HandleIcon from "@mui/icons-material/DragIndicator";
+
+import { cm2, ml, share } from "../../shared/ui/numbers";
+import { Swatch } from "../../shared/ui/Swatch";
+import type { Area } from "../areas";
+import type { Mix } from "../mixes";
+import { breaksAt, moveTo, reordered } from "./order";
+import type { Move, PaintPass, PassStep } from "./queries";
+
+const WAITS = { none: "", "touch-dry": "dry to the touch before it", dry: "dry through before it" } as const;
+
+interface Props {
+  pass: PaintPass;
+  mixes: ReadonlyMap<string, Mix>;
+  areas: ReadonlyMap<string, Area>;
+  /** The area that is looked at: its steps are marked. */
+  area: string | null;
+  lookAt: (area: string | null) => void;
+  chooseMix: (id: string) => void;
+  move: (move: Move) => void;
+  /** Set a rule aside; null where that is not offered. */
+  setAside: (rule: string, title: string) => void;
+}
+
+export function StepList({ pass, mixes, areas, area, lookAt, chooseMix, move, setAside }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
+  const [moved, setMoved] = useState<{ key: string; order: string[] } | null>(null);
+  const [over, setOver] = useState<{ step: PassStep; to: number } | null>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const key = pass.steps.map((one) => one.id).join();
+  const byId = new Map(pass.steps.map((one) => [one.id, one]));
+  const order = moved?.key === key ? moved.order : pass.steps.map((one) => one.id);
+  const placeOf = (id: unknown) => pass.steps.findIndex((one) => one.id === id);
+
+  const dragOver = (event: DragOverEvent) => {
+    const step = byId.get(String(event.active.id));
+    const to = event.over ? placeOf(event.over.id) : -1;
+    setOver(step && to >= 0 ? { step, to } : null);
+  };
+  const dragEnd = (event: DragEndEvent) => {
+    setOver(null);
+    const from = placeOf(event.active.id);
+    const to = event.over ? placeOf(event.over.id) : -1;
+    if (from < 0 || to < 0 || from === to) return;
+    setMoved({ key, order: reordered(order, from, to) });
+    move(moveTo(pass.steps, from, to, pass.role));
+  };
+  const breaks = over && breaksAt(over.step, over.to);
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragOver={dragOver}
+      onDragEnd={dragEnd}
+      onDragCancel={() => setOver(null)}
+    >
+      <SortableContext items={order} strategy={verticalListSortingStrategy}>
+        <Box component="ol" aria-label="Steps in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
+          {order.map((id) => {
+            const one = byId.get(id);
+            const mix = one && mixes.get(one.mix);
+            if (!one || !mix) return null;
+            return (
+              <StepRow
+                key={id}
+                step={one}
+                mix={mix}
+                area={areas.get(one.area)}
+                marked={one.area === area}
+                open={open === id}
+                toggle={() => {
+                  setOpen(open === id ? null : id);
+                  lookAt(open === id ? null : one.area);
+                }}
+                chooseMix={chooseMix}
+                setAside={setAside}
+              />
+            );
+          })}
+        </Box>
+      </SortableContext>
+      <Typography
+        role="status"
+        aria-label="What the move breaks"
+        sx={{ position: "sticky", bottom: 0, bgcolor: "background.paper", py: over ? 1 : 0, fontWeight: 600 }}
+      >
+        {over ? (breaks ? `▲ ${breaks}` : "No rule minds this place.") : ""}
+      </Typography>
+    </DndContext>
+  );
+}
+
+interface RowProps {
+  step: PassStep;
+  mix: Mix;
+  area: Area | undefined;
+  marked: boolean;
+  open: boolean;
+  toggle: () => void;
+  chooseMix: (id: string) => void;
+  setAside: (rule: string, title: string) => void;
+}
+
+const isRule = (rule: string) => /\.R\d/.test(rule);
+
+function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside }: RowProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
+    useSortable({
+      id: step.id,
+    });
+  const name = `${area ? `${area.index + 1} ${area.name}` : step.area}${step.family ? `, ${step.family}` : ""}`;
+  const place = transform ? `translateY(${transform.y}px)` : undefined;
+  return (
+    <Box
+      component="li"
+      ref={setNodeRef}
+      style={{ transform: place, transition }}
+      sx={{
+        position: "relative",
+        zIndex: isDragging ? 2 : "auto",
+        bgcolor: "background.paper",
+        boxShadow: isDragging ? 3 : 0,
+        borderLeft: 3,
+        borderColor: marked ? "text.primary" : "transparent",
+      }}
+    >
+      <Stack direction="row" sx={{ alignItems: "center" }}>
+        <IconButton
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${name}`}
+          sx={{ touchAction: "none", cursor: "grab", width: 32, height: 44, borderRadius: 1 }}
+        >
+          <HandleIcon fontSize="small" />
+        </IconButton>
+        <Button
+          fullWidth
+          color="inherit"
+          onClick={toggle}
+          aria-expanded={open}
+          sx={{ justifyContent: "start", gap: 1.25, textAlign: "left", fontWeight: 400, px: 0.5, py: 0.5 }}
+        >
+          <Swatch colour={mix.dry} label="dry" size={34} />
+          <Box sx={{ flex: 1, minWidth: 0 }}>
+            <Box sx={{ lineHeight: 1.25 }}>{name}</Box>
+            <Typography variant="caption" component="div" color="text.secondary">
+              {mix.name}
+              {step.coats > 1 ? ` · ${step.coats} coats` : ""}
+              {step.technique === "opaque" ? "" : ` · ${step.technique}`}
+              {step.medium_share > 0 ? `, ${share(step.medium_share)} ${step.medium}` : ""}
+            </Typography>
+          </Box>
+          <Box sx={{ whiteSpace: "nowrap" }}>{ml(step.volume_ml)}</Box>
+        </Button>
+      </Stack>
+      <Collapse in={open} unmountOnExit>
+        <Box sx={{ pl: 4, pr: 1, pb: 1.5 }}>
+          <Typography variant="caption" component="p" color="text.secondary" sx={{ mb: 1 }}>
+            {cm2(step.area_cm2)} · wet film {Math.round(step.film_um)} µm
+            {step.medium_ml > 0 ? ` · ${ml(step.medium_ml)} ${step.medium}` : ""}
+            {WAITS[step.wait] ? ` · ${WAITS[step.wait]}` : ""}
+          </Typography>
+          <Typography variant="h4" sx={{ fontSize: "1rem" }}>
+            Why here
+          </Typography>
+          <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
+            {step.reasons.map((reason) => (
+              <li key={reason.rule + reason.words}>
+                <strong>{reason.title}.</strong> {reason.words}{" "}
+                {isRule(reason.rule) && (
+                  <Button
+                    size="small"
+                    onClick={() => setAside(reason.rule, reason.title)}
+                    sx={{ minHeight: 28, py: 0 }}
+                  >
+                    Set aside
+                  </Button>
+                )}
+              </li>
+            ))}
+            {step.reasons.length === 0 && <li>Nothing binds it: it may be done at any time in this pass.</li>}
+          </Box>
+          <Button size="small" onClick={() => chooseMix(step.mix)}>
+            The mix
+          </Button>
+        </Box>
+      </Collapse>
+    </Box>
+  );
+}
