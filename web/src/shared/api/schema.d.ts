@@ -954,7 +954,7 @@ export interface paths {
         get?: never;
         /**
          * Choose
-         * @description Keep what the painter chose; the passes follow at once, their pictures with the next plan.
+         * @description Keep what the painter chose; the passes follow at once, their pictures in the background.
          */
         put: operations["server_passes_api_choose"];
         post?: never;
