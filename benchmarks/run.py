@@ -10,27 +10,17 @@ import resource
 import subprocess
 import sys
 import tempfile
-import time
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from pathlib import Path
 
 import numpy as np
 from PIL import Image
 
+from . import passes
+from .timing import report, seconds
+
 REPOSITORY = Path(__file__).parents[1]
 TWELVE = ("PW6", "PY35l", "PY83", "PY42", "PBr7bs", "PBr7bu", "PR108", "PV19r", "PB29", "PB15:3", "PG7", "PBk9")
-
-
-def report(what: str, figure: str, promise: str, baseline: str = "") -> None:
-    """One line of the report."""
-    print(f"{what:<58} {figure:>12}   promised {promise:<14} {baseline}", flush=True)
-
-
-def seconds(work: Callable[[], object]) -> float:
-    """Wall time of one call."""
-    start = time.perf_counter()
-    work()
-    return time.perf_counter() - start
 
 
 def twelve_megapixels() -> bytes:
@@ -184,11 +174,12 @@ def mixing_bench() -> None:
 
 def areas_of_the_demo() -> None:
     """Areas at 1,600 px, a change of them, and how well they follow the scene beside two usual ways."""
-    from benchmarks import segmentation
     from ypsochrom.areas.edits import Merge, carry_out
     from ypsochrom.areas.partition import find_tree
     from ypsochrom.materials.support import Support
     from ypsochrom.subject.decode import decode
+
+    from . import segmentation
 
     linear = decode((REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()).linear
     tree = find_tree(linear)
@@ -208,6 +199,7 @@ def main() -> None:
     plan_from_a_camera_photo()
     value_map_of_a_large_photo()
     areas_of_the_demo()
+    passes.main()
     with tempfile.TemporaryDirectory() as folder:
         os.environ["YPSOCHROM_DATA"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"

@@ -44,7 +44,7 @@ def test_the_stages_are_stepped_through_with_the_arrow_keys_and_seen_in_other_li
     expect(shown).to_have_attribute("alt", "The painting after pass 1, ground")
     page.keyboard.press("ArrowRight")
     seen = {dry}
-    for look in ("Wet, fresh from the brush", "Values alone", "Only what this pass does", "Dry, under varnish"):
+    for look in ("Wet, fresh from the brush", "Values alone", "Only what this pass does", "Varnished, when all is dry"):
         page.get_by_role("button", name=look).click()
         expect(shown).not_to_have_attribute("src", re.compile("|".join(re.escape(one) for one in seen)))
         seen.add(shown.get_attribute("src"))
@@ -145,10 +145,24 @@ def test_schools_and_grounds_are_compared_for_this_picture(page: Page):
     expect(table).to_be_visible(timeout=60_000)
     expect(table.get_by_role("row", name=re.compile("^Drawing"))).to_be_visible()
     facts.get_by_role("button", name="Try four grounds and look for savings").click()
-    expect(facts.get_by_role("button", name="Take the black ground")).to_be_visible(timeout=60_000)
+    expect(facts.get_by_role("button", name="Take it: the black ground")).to_be_visible(timeout=60_000)
     page.reload()
     expect(table).to_be_visible()
-    expect(facts.get_by_role("button", name="Take the black ground")).to_be_visible()
+    expect(facts.get_by_role("button", name="Take it: the black ground")).to_be_visible()
+
+
+def test_a_tapped_area_goes_its_own_way_and_gets_its_glaze(page: Page):
+    facts = open_passes(page, "pass=2&tab=way")
+    page.get_by_role("application").click(position={"x": 300, "y": 300})
+    expect(facts.get_by_role("combobox", name="School for this area")).to_be_visible()
+    expect(facts.get_by_text(re.compile("layers? at \\d+ % medium of|Best left alone"))).to_be_visible()
+    choose(page, facts, "School for this area", "Light first")
+    expect(facts.get_by_role("heading", name="Areas that go their own way")).to_be_visible()
+    painted(page)
+    with kept(page):
+        page.get_by_role("button", name="Undo").click()
+    expect(facts.get_by_role("heading", name="Areas that go their own way")).to_have_count(0)
+    painted(page)
 
 
 def test_what_would_be_at_another_size_and_what_the_sheet_says(page: Page):

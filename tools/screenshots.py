@@ -34,6 +34,7 @@ VIEWS = {
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
+    "schools": ("/paintings/1/passes?pass=4&tab=way", DESK),
     "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
 
@@ -53,9 +54,14 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 PRESSED: dict[str, list[str | re.Pattern[str]]] = {
     "relief": ["Contours", "Profile"],
     "compose": ["Thirds", "Mark it"],
+    "schools": ["Try all schools on this picture"],
     "advice": ["Borders", re.compile("^Advice")],
 }
 """Buttons to press before a picture is taken."""
+
+
+AWAITED = {"schools": "Schools compared"}
+"""Tables that a press brings after a while."""
 
 
 def _take(page: Page, name: str) -> None:
@@ -65,6 +71,9 @@ def _take(page: Page, name: str) -> None:
     page.wait_for_load_state("networkidle")
     for button in PRESSED.get(name, []):
         page.get_by_role("button", name=button, exact=isinstance(button, str)).click()
+    if name in AWAITED:
+        page.get_by_role("table", name=AWAITED[name]).wait_for(timeout=60_000)
+        page.get_by_role("table", name=AWAITED[name]).scroll_into_view_if_needed()
     page.wait_for_timeout(800)
     page.screenshot(path=TARGET / f"{name}.png")
 

@@ -14,6 +14,7 @@ from . import files, runs, services, studies, tasks
 from .schemas import (
     BenchOut,
     ChoicesData,
+    GlazeOut,
     GroundsStudyOut,
     PassesOut,
     RunOut,
@@ -26,6 +27,7 @@ from .schemas import (
 
 router = Router()
 
+FamilyName = Literal["accent", "shadow", "half-tone", "light", "highlight"]
 StudyKind = Literal["schools", "grounds", "what-if"]
 
 
@@ -120,6 +122,12 @@ def study(request: HttpRequest, painting_id: int, kind: StudyKind, given: WhatIf
 def shared(request: HttpRequest, painting_id: int, other_id: int) -> SharedOut:
     """The piles that two paintings worked in parallel can share."""
     return studies.shared(painter(request), painting_id, other_id)
+
+
+@router.get("/{painting_id}/glaze", response={200: GlazeOut, **PROBLEMS})
+def glaze(request: HttpRequest, painting_id: int, after: int, area: str, family: FamilyName) -> GlazeOut:
+    """The glaze that brings a passage, as it is after a pass, nearest to its goal."""
+    return studies.glaze_of(painter(request), painting_id, after, area, family)
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})

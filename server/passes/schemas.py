@@ -12,6 +12,9 @@ Freshness = Literal["missing", "stale", "current"]
 SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
 ]  # fmt: skip
+TechniqueName = Literal[
+    "wash", "thin", "opaque", "loaded", "wet in wet", "glaze", "scumble", "dry brush", "stippling", "knife", "airbrush",
+]  # fmt: skip
 Tone = Literal["white", "grey", "warm earth", "black"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 Drawing = Literal["none", "light", "strong"]
@@ -139,6 +142,7 @@ class ChoicesData(Schema):
     hand: Literal["right", "left"] = "right"
     film_factor: Annotated[float, Field(allow_inf_nan=False)] = 1.0
     fading: Annotated[list[str], Field(max_length=200)] = []
+    techniques: Annotated[dict[str, TechniqueName], Field(max_length=400)] = {}
     side_mm: Annotated[float, Field(allow_inf_nan=False)] = 0.0
     rules_off: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Field(max_length=40)] = {}
     moves: Annotated[list[MoveData], Field(max_length=200)] = []
@@ -200,11 +204,12 @@ class RuleOut(Schema):
 
 
 class TradeOut(Schema):
-    """What can be chosen: schools, rules, grounds."""
+    """What can be chosen: schools, rules, grounds, techniques."""
 
     schools: list[SchoolOut]
     rules: list[RuleOut]
     grounds: dict[Tone, str]
+    techniques: dict[TechniqueName, str]
 
 
 class RunOut(Schema):
@@ -317,3 +322,19 @@ class SharedOut(Schema):
 
     other: str
     piles: list[SharedPileOut]
+
+
+class GlazeOut(Schema):
+    """A glaze for one passage after a pass; without parts it is best left alone. `layers` are the medium's
+    share of every coat."""
+
+    before: str
+    after: str
+    goal: str
+    parts: dict[str, float]
+    words: str
+    layers: list[float]
+    de00_before: float
+    de00: float
+    paint_ml: float
+    medium_ml: float

@@ -28,6 +28,7 @@ from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.paint.catalogue import paint
 from ypsochrom.passes.ground import GROUND_WORDS
 from ypsochrom.passes.keeping import kept_piles
+from ypsochrom.passes.manners import TECHNIQUE_WORDS
 from ypsochrom.passes.pace import pass_minutes
 from ypsochrom.passes.pass_plan import PassPlan, find_passes
 from ypsochrom.passes.plan import Plan, PlanSettings
@@ -256,6 +257,7 @@ def trade_out() -> TradeOut:
         ],
         rules=[RuleOut(id=r.id, title=r.title, reason=r.reason, hard=r.hard) for r in RULES.values()],
         grounds=dict(GROUND_WORDS),
+        techniques=dict(TECHNIQUE_WORDS),
     )
 
 

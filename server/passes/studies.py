@@ -9,19 +9,22 @@ from ninja import Schema
 from server.areas import services as areas
 from server.materials.services import mediums_of, tubes_of
 from server.mixes import services as mixes
-from server.site.problems import Conflict
+from server.site.problems import Conflict, NotFound
 from server.subject.models import Painting
 from server.subject.services import painting_of, reach_of
+from ypsochrom.areas.families import Family
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.kit.progress import Progress, part_of
 from ypsochrom.materials.shelf import usable_box
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
 from ypsochrom.mixes.table import table_for
-from ypsochrom.passes.compare import GroundOffer, Summary, at_size, ground_offers, summary, with_mixes
+from ypsochrom.paint.catalogue import paint
+from ypsochrom.passes.compare import GroundOffer, Summary, at_size, glaze_after, ground_offers, summary, with_mixes
 from ypsochrom.passes.keeping import shared_piles
-from ypsochrom.passes.manners import checked_factor
+from ypsochrom.passes.manners import WET_UM, checked_factor
 from ypsochrom.passes.pass_plan import PassPlan, find_passes
+from ypsochrom.passes.quantities import film_volume_ml
 from ypsochrom.passes.scene import Choices, Scene
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.shopping import Saving, cheaper_recipes
@@ -29,6 +32,7 @@ from ypsochrom.passes.shopping import Saving, cheaper_recipes
 from . import services
 from .models import PlanRun
 from .schemas import (
+    GlazeOut,
     GroundOfferOut,
     GroundsStudyOut,
     SavingOut,
@@ -180,4 +184,33 @@ def shared(owner: Any, painting_id: int, other_id: int) -> SharedOut:
             )
             for pile in piles
         ],
+    )
+
+
+def glaze_of(owner: Any, painting_id: int, number: int, area_id: str, family: Family) -> GlazeOut:
+    """The glaze that brings a passage, as it is after a pass, nearest to its goal."""
+    painting = painting_of(owner, painting_id)
+    plan, area_row = services.plan_of(painting).passes, areas.row_of(painting)
+    assert area_row is not None  # a plan has its areas
+    scene = services.scene_of(painting, area_row, mixes.row_of(painting))
+    area = scene.area_of.get(area_id)
+    part = next((one for one in area.parts if one.family == family), None) if area else None
+    if part is None:
+        raise NotFound("area")
+    goal = scene.mixes.serving(area_id, family).match.target_lab
+    seen, found = glaze_after(scene, plan.passes[:number], plan.mix_of, (area_id, family), np.array(goal))
+    film = sum(film_volume_ml(part.area_cm2, WET_UM["glaze"], 1) for _ in found.shares)
+    paint_ml = sum(film_volume_ml(part.area_cm2, WET_UM["glaze"], 1) * (1 - share) for share in found.shares)
+    parts = found.recipe.mapping if found.recipe else {}
+    return GlazeOut(
+        before=lab_to_hex(seen),
+        after=lab_to_hex(np.array(found.lab)),
+        goal=lab_to_hex(np.array(goal)),
+        parts=parts,
+        words=" + ".join(f"{amount:g} {paint(key).name}" for key, amount in parts.items()),
+        layers=list(found.shares),
+        de00_before=found.de00_before,
+        de00=found.de00,
+        paint_ml=paint_ml,
+        medium_ml=film - paint_ml,
     )

@@ -10,6 +10,7 @@ import jsonschema
 import numpy as np
 import pypdf
 import pytest
+from PIL import Image
 
 from ypsochrom.cli.main import main
 from ypsochrom.materials.shelf import Tube, write_csv
@@ -152,3 +153,23 @@ def test_bad_input_gets_one_line_status_2_and_leaves_nothing(arguments, tmp_path
     assert printed.out == ""
     assert len(printed.err.strip().splitlines()) == 1
     assert not (tmp_path / "out").exists()
+
+
+def test_the_help_names_every_school():
+    from ypsochrom.cli.main import SCHOOL_KEYS
+    from ypsochrom.passes.schools import SCHOOLS
+
+    assert tuple(SCHOOLS) == SCHOOL_KEYS
+
+
+def test_another_school_plans_on_the_command_line_too(kettle_bytes, tmp_path, request):
+    photo = tmp_path / "kettle.png"
+    small = Image.open(io.BytesIO(kettle_bytes)).resize((320, 240))
+    small.save(photo)
+    assert main(["plan", str(photo), "--size", "400x300mm", "--school", "glazes", "--out", str(tmp_path / "out")]) == 0
+    plan = json.loads((tmp_path / "out" / "plan.json").read_text())
+    jsonschema.validate(plan, schema(request, "plan-1.schema.json"))
+    assert plan["school"] == "glazes"
+    assert plan["passes"][0]["role"] == "first glazes"
+    assert {need["kind"] for need in plan["mediums"]} >= {"glazing liquid"}
+    assert "sealing coat" in {job["kind"] for job in plan["jobs"]}

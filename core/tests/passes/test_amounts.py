@@ -26,12 +26,12 @@ def without_loss(area_cm2, film_um):
 
 
 def test_one_litre_covers_a_square_metre_at_one_millimetre():
-    # definition of the litre (SI brochure): 1 m2 x 1 mm = 1 dm3
+    # definition of the litre (si_brochure, table 8): 1 m2 x 1 mm = 1 dm3
     assert without_loss(10_000, 1000) == pytest.approx(1000)
 
 
 def test_a_us_gallon_covers_1604_square_feet_at_one_mil():
-    # coating handbooks' "1604 rule": 231 cubic inches spread at 0.001 inch; US gallon and inch from NIST SP 811
+    # coating handbooks' "1604 rule": 231 cubic inches spread at 0.001 inch; US gallon, foot and inch from nist_sp811, appendix B
     gallon_ml, square_foot_cm2, mil_um = 3785.411784, 929.0304, 25.4
     assert without_loss(1604 * square_foot_cm2, mil_um) == pytest.approx(gallon_ml, rel=1e-3)
 

@@ -180,11 +180,17 @@ def test_lights_are_held_back_and_released_last_and_the_painter_may_set_that_asi
     assert any(step.family == "light" for step in last.steps)
 
 
-def test_accents_come_after_everything_but_the_lights(plans):
-    for key in ("direct", "coloured", "monochrome"):
-        families = [s.family for s in plans[key].passes[-1].steps]
-        first_light = next(i for i, family in enumerate(families) if family == "highlight")
-        assert "accent" in families[: first_light + 1] or "accent" not in families
+@pytest.mark.parametrize("key", ["direct", "coloured", "monochrome"])
+def test_accents_come_last_and_the_lightest_lights_after_them_common_practice(plans, key):
+    plan = plans[key]
+    last = plan.passes[-1]
+    assert {
+        s.family for p in plan.passes[:-1] for s in p.steps if p.role != "underpainting" and "grey" not in p.role
+    }.isdisjoint({"accent"})
+    lightness = np.array([plan.mix_of[s.mix].match.lab_dry[0] for s in last.steps])
+    so_far = np.maximum.accumulate(lightness)
+    assert (so_far - lightness < rules.VALUE_APART_L).all()  # dark to light within the pass
+    assert "accent" in {s.family for s in last.steps[: len(last.steps) // 2]}
 
 
 def test_two_schools_join_in_one_picture(scene):
@@ -301,3 +307,50 @@ def test_an_unknown_school_and_absurd_films_are_refused(scene):
             Choices(film_factor=factor)
     with pytest.raises(BadSetting):
         Choices(side_mm=-1)
+
+
+def test_a_step_is_laid_by_the_technique_that_the_painter_chooses(scene, plans):
+    step = steps_of(plans["direct"], "light")[0]
+
+    def laid(technique):
+        plan = find_passes(scene, SHELF, Choices(techniques={step.id: technique}))
+        return next(s for s in steps_of(plan) if s.id == step.id)
+
+    knife, scumble, spray = laid("knife"), laid("scumble"), laid("airbrush")
+    assert knife.film_um * 0.45 >= 300
+    assert knife.volume_ml > 3 * step.volume_ml
+    assert (scumble.medium, scumble.coats) == ("matt medium", 1)
+    assert any("respirator" in reason.words for reason in spray.reasons)
+    with pytest.raises(BadSetting, match="technique"):
+        Choices(techniques={step.id: "thumb"})
+
+
+def test_white_goes_beneath_a_yellow_that_will_not_cover_and_saves_coats_common_practice(scene):
+    black = replace(scene, mixes=replace(scene.mixes))
+    plan = find_passes(black, SHELF, Choices(ground="black", film_factor=0.35))
+    beneath = [p for p in plan.passes if p.role.startswith("white beneath")]
+    assert beneath
+    for step in beneath[0].steps:
+        lightness, a, b = plan.mix_of[
+            next(s.mix for p in plan.passes if p.number > beneath[0].number for s in p.steps if s.area == step.area)
+        ].match.lab_dry
+        assert lightness >= 60 or np.hypot(a, b) >= 40
+        assert any(reason.rule == rules.WHITE_BENEATH for reason in step.reasons)
+    off = find_passes(black, SHELF, Choices(ground="black", film_factor=0.35, rules_off={rules.WHITE_BENEATH: "no"}))
+    assert not [p for p in off.passes if p.role.startswith("white beneath")]
+
+    def coats(of):
+        areas = {step.area for step in beneath[0].steps}
+        return sum(s.coats for p in of.passes for s in p.steps if s.area in areas and not p.role.startswith("white"))
+
+    assert coats(plan) < coats(off)
+
+
+def test_parts_without_surface_ask_for_no_step(scene, plans):
+    area = scene.painted[0]
+    nothing = replace(area.parts[0], area_cm2=0.0)
+    empty = replace(area, parts=(nothing, *area.parts[1:]))
+    thin = replace(scene, areas=tuple(empty if a.id == area.id else a for a in scene.areas))
+    plan = find_passes(thin, SHELF)
+    assert all(s.area_cm2 > 0 and s.volume_ml > 0 for s in steps_of(plan))
+    assert not [s for s in steps_of(plan) if s.area == area.id and s.family == nothing.family]

@@ -194,3 +194,16 @@ def test_csv_of_steps_and_of_shopping_add_up(client, planned):
     )
     shopping = list(csv.DictReader(io.StringIO(client.get(f"/api/passes/{pid}/files/shopping.csv").content.decode())))
     assert [row["key"] for row in shopping] == [need["key"] for need in found["paint"] if need["buy"]]
+
+
+def test_a_glaze_is_planned_over_what_lies_there_after_a_pass(client, planned):
+    pid = planned["id"]
+    area = client.get(f"/api/areas/{pid}").json()["areas"][0]
+    family = area["families"][0]["family"]
+    found = ask(client, "get", f"{pid}/glaze?after=1&area={area['id']}&family={family}")
+    assert found["de00"] <= found["de00_before"]
+    assert bool(found["parts"]) == bool(found["layers"])
+    assert all(0.8 <= share <= 0.95 for share in found["layers"])
+    if found["layers"]:
+        assert found["medium_ml"] > found["paint_ml"] > 0
+    ask(client, "get", f"{pid}/glaze?after=1&area=a99&family={family}", status=404)

@@ -13,6 +13,11 @@ from typing import Any, NoReturn
 
 from ..kit.errors import BadPicture, BadSetting, BadShelf, YpsochromError
 
+SCHOOL_KEYS = (
+    "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
+)  # fmt: skip
+"""Written here so that the help does not load the planner; a test compares them."""
+
 
 class _Parser(argparse.ArgumentParser):
     def error(self, message: str) -> NoReturn:
@@ -47,7 +52,7 @@ def _parser() -> argparse.ArgumentParser:
         "--method", choices=["equal", "natural", "masses"], default="equal", help="how steps are parted (equal)"
     )
     plan.add_argument("--brush-mm", type=float, help="simplify the value map to this brush")
-    plan.add_argument("--school", default="direct", help="way of painting (direct)")
+    plan.add_argument("--school", default="direct", help=f"way of painting, one of {', '.join(SCHOOL_KEYS)} (direct)")
     plan.add_argument("--shelf", type=Path, help="CSV of your tubes; else a shelf of sixteen common ones")
     plan.add_argument("--tubes", type=int, default=None, help="how many tubes the palette may have (8)")
     plan.add_argument("--paper", choices=["A4", "Letter"], default="A4", help="size of plan.pdf (A4)")

@@ -78,7 +78,7 @@ def pace_json(pace: Pace) -> Json:
 def choices_json(choices: Choices) -> Json:
     """What the painter chose."""
     written = {name: getattr(choices, name) for name in Choices.__dataclass_fields__}
-    written |= {"school_of": dict(choices.school_of), "rules_off": dict(choices.rules_off)}
+    written |= {name: dict(getattr(choices, name)) for name in ("school_of", "techniques", "rules_off")}
     return written | {"fading": sorted(choices.fading), "moves": [asdict(move) for move in choices.moves]}
 
 

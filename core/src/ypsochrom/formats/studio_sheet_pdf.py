@@ -12,7 +12,14 @@ from ..passes.step import Job, PaintPass, Step
 from .passes_csv import tubes_in_words
 from .pdf_page import LINE, MARGIN, SMALL, TEXT, Page, Paper, document, wrapped
 
-_ROW, _BOX, _SWATCH = 34.0, 11.0, 52.0
+_BOX, _SWATCH = 11.0, 52.0
+_ROOMY, _TIGHT = 40.0, 27.0
+"""Height of a row of the list; the tight one where a pass has so many that they would need a second page."""
+
+_PICTURE, _LEAST_PICTURE = 260.0, 90.0
+_AROUND = 110.0
+"""What heading, brush and reason take of a page."""
+
 _WAITS = {"none": "", "touch-dry": "when dry to the touch", "dry": "when dry through"}
 
 
@@ -46,16 +53,21 @@ def _pass(
     for job in plan.jobs:
         if job.before_pass == paint_pass.number:
             _job(page, job, plan.mix_of)
-    page.picture(stage, 250)
+    runs = _runs(paint_pass)
+    left = page.y - MARGIN - _AROUND
+    row = _ROOMY if left - len(runs) * _ROOMY >= _LEAST_PICTURE else _TIGHT
+    page.picture(stage, min(_PICTURE, max(_LEAST_PICTURE, left - len(runs) * row)))
     page.text("The panel when this pass is dry.", size=SMALL, grey=0.35)
     page.y -= LINE + 2
     volume = sum(step.volume_ml for step in paint_pass.steps)
     page.text(f"Brush {paint_pass.brush_mm:g} mm · medium: {paint_pass.medium} · {volume:.1f} ml of paint", bold=True)
     page.y -= LINE + 2
-    page.paragraph(paint_pass.why, grey=0.25)
+    waits = {step.wait for step in paint_pass.steps}
+    begin = f" Begin {_WAITS[next(iter(waits))]}." if len(waits) == 1 and waits != {"none"} else ""
+    page.paragraph(paint_pass.why + begin, grey=0.25)
     page.y -= 6
-    for mix, steps in _runs(paint_pass):
-        _row(page, plan.mix_of[mix], steps, areas)
+    for mix, steps in runs:
+        _row(page, plan.mix_of[mix], steps, areas, row, waits_apart=len(waits) > 1)
 
 
 def _runs(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
@@ -74,14 +86,23 @@ def _tick_box(page: Page, drop: float = 2.0) -> None:
     page.canvas.rect(MARGIN, page.y - _BOX - drop, _BOX, _BOX, stroke=1, fill=0)
 
 
-def _row(page: Page, mix: Mix, steps: Sequence[Step], areas: Mapping[str, tuple[int, str]]) -> None:
-    where = ", ".join(_where(step, areas) for step in steps)
+def _row(
+    page: Page,
+    mix: Mix,
+    steps: Sequence[Step],
+    areas: Mapping[str, tuple[int, str]],
+    row: float,
+    *,
+    waits_apart: bool,
+) -> None:
+    everywhere = len({step.area for step in steps}) == len(areas)
+    where = "the whole surface" if everywhere else ", ".join(_where(step, areas) for step in steps)
     left = _BOX + 10 + _SWATCH + 10
     lines = wrapped(where, page.inner - left, SMALL)
-    height = max(_ROW, LINE + len(lines) * (SMALL * 1.4) + 6)
+    height = max(row, LINE + len(lines) * SMALL * 1.4 + 4)
     page.room(height)
     _tick_box(page)
-    page.swatch(mix.match.lab_dry, _BOX + 10, _SWATCH, _ROW - 6)
+    page.swatch(mix.match.lab_dry, _BOX + 10, _SWATCH, row - 7)
     coats = max(step.coats for step in steps)
     volume, medium = sum(step.volume_ml for step in steps), sum(step.medium_ml for step in steps)
     words = f"{_amount(volume)}" + (f" + {_amount(medium)} {steps[0].medium}" if medium > 0 else "")
@@ -89,12 +110,13 @@ def _row(page: Page, mix: Mix, steps: Sequence[Step], areas: Mapping[str, tuple[
     words += f" · {steps[0].technique}" if steps[0].technique != "opaque" else ""
     wait = _WAITS[max((step.wait for step in steps), key=list(_WAITS).index)]
     page.text(f"{mix.name}", left, bold=True)
-    page.text(words + (f" · {wait}" if wait else ""), left + 150)
+    page.text(words + (f" · {wait}" if wait and waits_apart else ""), left + 150)
+    top = page.y
     page.y -= LINE
     for line in lines:
         page.text(line, left, size=SMALL, grey=0.25)
         page.y -= SMALL * 1.4
-    page.y -= max(6.0, height - LINE - len(lines) * SMALL * 1.4)
+    page.y = top - height
 
 
 def _where(step: Step, areas: Mapping[str, tuple[int, str]]) -> str:

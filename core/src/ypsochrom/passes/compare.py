@@ -1,23 +1,26 @@
 """Plans side by side: schools, grounds, and what would be if size, films or palette were other."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..areas.families import FAMILIES
+from ..areas.families import FAMILIES, Family
 from ..colour.ciede2000 import delta_e_2000
+from ..colour.types import Lab
 from ..kit.progress import Progress, silent
 from ..materials.shelf import Tube
 from ..materials.supplies import Medium
 from ..materials.support import Support
-from ..mixes.mix_set import MixSet
+from ..mixes.mix_set import Mix, MixSet
 from . import layers
 from .coating import KINDS, Coating
+from .glazing import Glazing, glaze_over
 from .manners import manner
 from .pass_plan import PassPlan, find_passes
 from .scene import GROUND_TONES, Choices, GroundKind, GroundTone, Scene
 from .shopping import cost_of
+from .step import PaintPass
 
 
 @dataclass(frozen=True)
@@ -150,3 +153,14 @@ def at_size(scene: Scene, support: Support) -> Scene:
 def with_mixes(scene: Scene, mixes: MixSet) -> Scene:
     """The same picture in the mixes of another palette."""
     return replace(scene, mixes=mixes)
+
+
+def glaze_after(
+    scene: Scene, passes: Sequence[PaintPass], mix_of: Mapping[str, Mix], part: tuple[str, Family], target: Lab
+) -> tuple[Lab, Glazing]:
+    """How a part of an area looks when these passes are dry, and the glaze that brings it nearest to a target."""
+    coating = Coating(scene.areas, scene.mixes.box)
+    for paint_pass in passes:
+        coating.carry_out(paint_pass, mix_of)
+    at = coating.cells(*part).start
+    return coating.seen()[at], glaze_over(target, coating.state[at], scene.mixes.box)

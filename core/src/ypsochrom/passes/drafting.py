@@ -13,7 +13,7 @@ from ..mixes.mix_set import Mix
 from . import rules
 from .ground import GROUND_MANNER, GROUND_WORDS, Ground
 from .layering import white_beneath, without_empty
-from .manners import manner
+from .manners import by_hand, manner
 from .scene import Choices, Scene
 from .schools import SCHOOLS, school_of
 from .schools.school import HELD_BACK_STEPS, School, on_parts
@@ -69,6 +69,10 @@ def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[
     if rules.WHITE_BENEATH in main.rules and rules.WHITE_BENEATH not in choices.rules_off:
         beneath = white_beneath(drafts, scene, choices, shop.box, _white_pattern(shop))
         drafts = sorted([*drafts, *beneath], key=lambda d: (d.role.rank, d.id))
+    drafts = [
+        replace(d, manner=by_hand(choices.techniques[d.id]), coats=None) if d.id in choices.techniques else d
+        for d in drafts
+    ]
     if rules.MORE_LAYERS in choices.rules_off:
         drafts = [draft for draft in drafts if draft.role.key != "focal forms"]
     return drafts, advice

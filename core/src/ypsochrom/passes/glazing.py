@@ -169,3 +169,13 @@ def glazed(recipe: Recipe, shares: Sequence[float], box: Paintbox, beneath: Refl
     parts = np.array([recipe.mapping[key] for key in box.keys], dtype=float)
     laid = [films.Film(parts, manner("glaze").dry_um, share) for share in shares]
     return films.stack(laid, box, beneath)
+
+
+def glaze_over(
+    target: Lab,
+    beneath: Reflectance,
+    box: Paintbox,
+    schedules: Sequence[Sequence[float]] = (*FIRST_GLAZES, *LATER_GLAZES),
+) -> Glazing:
+    """The best glaze of a palette over one dry passage: what a painter asks for at the easel."""
+    return best_glaze(target, beneath, glaze_paints(box), schedules)

@@ -11,7 +11,7 @@ from ..paint.catalogue import Paintbox
 from . import layers, rules
 from .coating import Coating
 from .ground import is_pale
-from .manners import HANDLED, TECHNIQUE_WORDS, WET_IN_WET, Manner
+from .manners import HANDLED, NOT_COVERING, TECHNIQUE_WORDS, WET_IN_WET, Manner
 from .order import Freedom, Relation
 from .quantities import film_volume_ml
 from .rules import RULES
@@ -80,24 +80,19 @@ def white_beneath(
     if white is None:
         return []
     coating = Coating(scene.areas, box)
-    goal = layers.masstone(white.mix.match.recipe, box)
     found = []
     for draft in drafts:
         cells, manner = coating.cells(draft.area, draft.family), effective(draft, scene, choices)
-        coats = draft.coats or coating.coats_needed(cells, draft.mix, manner)
-        if (
-            draft.coats is None
-            and draft.role.key != "ground"
-            and draft.mix is not white.mix
-            and coats == layers.MOST_COATS
-            and is_pale(np.array(draft.mix.match.lab_dry))
-            and 1 + coating.coats_needed(cells, draft.mix, manner, goal) < coats + 1
-        ):
-            rank = draft.role.rank - 1
-            role = replace(white.role, key=f"{WHITE_BENEATH_ROLE} ({draft.role.key})", rank=rank)
-            found.append(replace(white, role=role, area=draft.area, family=draft.family))
-            coating.lay(cells, white.mix, white.manner, 1)
-            coats = coating.coats_needed(cells, draft.mix, manner)
+        coats = draft.coats or _coats(coating, cells, draft, manner)
+        badly = draft.coats is None and coats == layers.MOST_COATS and is_pale(np.array(draft.mix.match.lab_dry))
+        if badly and draft.role.key != "ground" and draft.mix is not white.mix:
+            lighter = layers.laid(white.mix.match.recipe, box, white.manner, 1, coating.state[cells])
+            fewer = coating.coats_needed(cells, draft.mix, manner, lighter)
+            if fewer < coats:
+                role = replace(white.role, key=f"{WHITE_BENEATH_ROLE} ({draft.role.key})", rank=draft.role.rank - 1)
+                found.append(replace(white, role=role, area=draft.area, family=draft.family))
+                coating.lay(cells, white.mix, white.manner, 1)
+                coats = fewer
         coating.lay(cells, draft.mix, manner, coats)
     return found
 
@@ -121,7 +116,7 @@ def measured(
     for place, draft in enumerate(drafts):
         manner = effective(draft, scene, choices)
         cells = coating.cells(draft.area, draft.family)
-        coats = draft.coats or coating.coats_needed(cells, draft.mix, manner)
+        coats = draft.coats or _coats(coating, cells, draft, manner)
         why = list(reasons[place])
         if draft.coats is None and coats > 1:
             why.append(Reason("passes.coats", _coats_words(coats, draft)))
@@ -165,6 +160,11 @@ def measured(
             if draft.family in (None, part.family):
                 top[draft.area, part.family] = draft
     return Measured(tuple(steps), tuple(draft.at for draft in drafts))
+
+
+def _coats(coating: Coating, cells: slice, draft: Draft, manner: Manner) -> int:
+    """As many as it takes to cover; what is not meant to cover is laid once."""
+    return 1 if manner.technique in NOT_COVERING else coating.coats_needed(cells, draft.mix, manner)
 
 
 def _strip_cm2(draft: Draft, scene: Scene, strips: Mapping[str, float], edged: set[tuple[str, Family | None]]) -> float:

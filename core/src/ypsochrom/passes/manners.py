@@ -41,6 +41,9 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
 WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "opaque", "loaded", "stippling", "knife"})
 """Techniques in which a soft edge can still be worked into the neighbour."""
 
+NOT_COVERING: frozenset[Technique] = frozenset({"wash", "glaze", "scumble", "dry brush"})
+"""What lies beneath is meant to stay in sight."""
+
 HANDLED: dict[Handling, float] = {"usual": 1.0, "thin": 0.6, "thick": 1.7, "bare": 1.0}
 """Films of an area painted thin or thick, against the usual; from memory."""
 
@@ -70,6 +73,29 @@ class Manner:
 def manner(technique: Technique, medium: MediumKind | None = None, share: float = 0.0) -> Manner:
     """The technique with its usual film."""
     return Manner(technique, WET_UM[technique], medium, share)
+
+
+_BY_HAND: dict[Technique, tuple[MediumKind, float]] = {
+    "wash": ("water", 0.6),
+    "glaze": ("glazing liquid", 0.9),
+    "scumble": ("matt medium", 0.3),
+    "airbrush": ("water", 0.4),
+}
+"""What thins paint in techniques that ask for it; common practice, shares from memory."""
+
+
+def by_hand(technique: Technique) -> Manner:
+    """A technique that the painter chooses for a step, thinned as it usually is."""
+    medium, share = _BY_HAND.get(technique, (None, 0.0))
+    return manner(technique, medium, share)
+
+
+def checked_technique(technique: str) -> Technique:
+    """A technique by its name, or `BadSetting`."""
+    for known in TECHNIQUES:
+        if known == technique:
+            return known
+    raise BadSetting(f"There is no technique {technique!r}.", f"Choose one of: {', '.join(TECHNIQUES)}.")
 
 
 def checked_factor(factor: float) -> float:

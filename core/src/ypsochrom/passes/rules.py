@@ -101,7 +101,7 @@ def _accents_last(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
     for then in steps:
         if then.family == "accent" and then.role.key in RELEASE_ROLES:
             for first in steps:
-                if first.family not in ("accent", "highlight"):
+                if first.role.key not in RELEASE_ROLES:
                     yield first, then
 
 

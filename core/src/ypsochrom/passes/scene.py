@@ -15,7 +15,7 @@ from ..kit.errors import BadSetting
 from ..materials.support import Support
 from ..mixes.mix_set import Mix, MixSet
 from ..values.composition import Focal
-from .manners import checked_factor
+from .manners import Technique, checked_factor, checked_technique
 
 Hand = Literal["right", "left"]
 GroundTone = Literal["white", "grey", "warm earth", "black"]
@@ -41,8 +41,9 @@ class Move:
 class Choices:
     """What the painter decides about the passes; None is as the school has it.
 
-    `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `film_factor` multiplies
-    every film, `rules_off` are rules the painter set aside with the reason, `side_mm` is the depth of sides to be painted.
+    `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `techniques` lays single
+    steps (by id) another way, `film_factor` multiplies every film, `rules_off` are rules that were set aside with the reason,
+    `side_mm` is the depth of sides to be painted.
     """
 
     school: str = "direct"
@@ -54,12 +55,15 @@ class Choices:
     hand: Hand = "right"
     film_factor: float = 1.0
     fading: frozenset[str] = frozenset()
+    techniques: Mapping[str, Technique] = field(default_factory=dict)
     side_mm: float = 0.0
     rules_off: Mapping[str, str] = field(default_factory=dict)
     moves: tuple[Move, ...] = ()
 
     def __post_init__(self) -> None:
         checked_factor(self.film_factor)
+        for technique in self.techniques.values():
+            checked_technique(technique)
         if not 0 <= self.side_mm <= DEEPEST_SIDE_MM:
             raise BadSetting(f"Sides of {self.side_mm:g} mm cannot be planned.", f"Choose 0 to {DEEPEST_SIDE_MM:g} mm.")
 

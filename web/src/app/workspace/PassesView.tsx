@@ -18,6 +18,7 @@ import {
   WhatIf,
   withMove,
   type Look,
+  type Technique,
 } from "../../features/passes";
 import { paintingsQuery } from "../../features/subject";
 import { inWords } from "../../shared/api/client";
@@ -32,7 +33,7 @@ const LOOKS: [Look, string, string][] = [
   ["wet", "Wet", "Wet, fresh from the brush"],
   ["grey", "Values", "Values alone"],
   ["changes", "This pass", "Only what this pass does"],
-  ["varnished", "Varnished", "Dry, under varnish"],
+  ["varnished", "Varnished", "Varnished, when all is dry"],
 ];
 
 const TABS = [
@@ -162,6 +163,11 @@ function Facts({ easel }: { easel: Easel }) {
             lookAt={(one) => choose({ area: one })}
             chooseMix={(mix) => void navigate(`/paintings/${id}/mixes?mix=${mix}`)}
             move={(move) => void change("Moved a step", { moves: withMove(plan.choices.moves, move) })}
+            lay={(step, technique) =>
+              void change(`Lay it by ${technique}`, {
+                techniques: { ...plan.choices.techniques, [step.id]: technique as Technique },
+              })
+            }
             setAside={(rule, title) => setAsideAsked({ rule, title })}
           />
           <PlanFiles
@@ -172,7 +178,14 @@ function Facts({ easel }: { easel: Easel }) {
         </>
       )}
       {tab === "way" && (
-        <Way paintingId={id} passes={plan} area={area} areas={easel.areaOf} change={change} />
+        <Way
+          paintingId={id}
+          passes={plan}
+          area={area}
+          pass={shownPass.number}
+          areas={easel.areaOf}
+          change={change}
+        />
       )}
       {tab === "amounts" && (
         <Amounts paintingId={id} passes={plan} mixes={easel.allMixes} keepCheaper={keepCheaper} />

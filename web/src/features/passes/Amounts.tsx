@@ -7,6 +7,7 @@ import { Fact, Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Mix } from "../mixes";
+import { mlByPass } from "./order";
 import { groundsQuery, type Passes } from "./queries";
 
 export const price = (amount: number): string => amount.toFixed(2);
@@ -105,6 +106,24 @@ export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
           </Box>
         </Section>
       )}
+      <Section title="Mixes, pass by pass">
+        <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
+          {Object.entries(passes.volumes).map(([id, volume]) => (
+            <Stack component="li" key={id} direction="row" spacing={1.5} sx={{ py: 0.25 }}>
+              <Swatch colour={mixes.get(id)?.dry ?? "#808080"} label="dry" size={22} />
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                {mixes.get(id)?.name ?? id}
+                <Typography variant="caption" color="text.secondary" component="div">
+                  {mlByPass(passes.passes, id)
+                    .map((one) => `pass ${one.number}: ${ml(one.ml)}`)
+                    .join(" · ")}
+                </Typography>
+              </Box>
+              <Box sx={{ whiteSpace: "nowrap" }}>{ml(volume)}</Box>
+            </Stack>
+          ))}
+        </Box>
+      </Section>
       <AdviceList advice={passes.advice} />
     </>
   );

@@ -8,6 +8,7 @@ import type { Mix } from "../mixes";
 import { Amounts } from "./Amounts";
 import { Compare } from "./Compare";
 import { drawingWords } from "./figures";
+import { layersInWords } from "./GlazePlan";
 import { minutes, PassFacts } from "./PassFacts";
 import { PlanFiles } from "./PlanFiles";
 import type { PaintPass, Passes, Summary } from "./queries";
@@ -47,6 +48,7 @@ const passes: Passes = {
     hand: "right",
     film_factor: 1,
     fading: [],
+    techniques: {},
     side_mm: 0,
     rules_off: {},
     moves: [],
@@ -118,6 +120,7 @@ const read = (shown: PaintPass) =>
       chooseMix={nothing}
       move={nothing}
       setAside={nothing}
+      lay={nothing}
     />,
   );
 
@@ -205,6 +208,11 @@ it("compares plans figure by figure", () => {
     expect(words).toContain(part);
   expect(drawingWords(summary)).toBe("gone after pass 2, 2 times");
   expect(drawingWords({ ...summary, lost_after: null })).toBe("stays");
+});
+
+it("says the layers of a glaze with their medium", () => {
+  expect(layersInWords([0.95])).toBe("1 layer at 95 % medium");
+  expect(layersInWords([0.9, 0.9, 0.8])).toBe("2 layers at 90 % medium, then 1 layer at 80 % medium");
 });
 
 it("offers files only when the plan is up to date, and says so", () => {

@@ -1,11 +1,12 @@
 /** One pass as work to do: what comes before it, what it is for, and its steps. */
 import { Box, Typography } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
 
 import { Fact, Section } from "../../shared/ui/Facts";
 import { ml, mm, share } from "../../shared/ui/numbers";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import type { Job, Move, Passes, PaintPass } from "./queries";
+import { tradeQuery, type Job, type Move, type PaintPass, type Passes, type PassStep } from "./queries";
 import { StepList } from "./StepList";
 
 interface Props {
@@ -18,9 +19,12 @@ interface Props {
   chooseMix: (id: string) => void;
   move: (move: Move) => void;
   setAside: (rule: string, title: string) => void;
+  lay: (step: PassStep, technique: string) => void;
 }
 
-export function PassFacts({ pass, passes, mixes, areas, area, lookAt, chooseMix, move, setAside }: Props) {
+export function PassFacts({ pass, passes, ...steps }: Props) {
+  const trade = useQuery(tradeQuery);
+  const { mixes } = steps;
   const last = passes.passes.at(-1)?.number === pass.number;
   const before = passes.jobs.filter((job) => job.before_pass === pass.number);
   const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
@@ -38,16 +42,7 @@ export function PassFacts({ pass, passes, mixes, areas, area, lookAt, chooseMix,
         )}
       </Section>
       <Section title="In this order">
-        <StepList
-          pass={pass}
-          mixes={mixes}
-          areas={areas}
-          area={area}
-          lookAt={lookAt}
-          chooseMix={chooseMix}
-          move={move}
-          setAside={setAside}
-        />
+        <StepList pass={pass} techniques={Object.entries(trade.data?.techniques ?? {})} {...steps} />
       </Section>
       {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}
     </>

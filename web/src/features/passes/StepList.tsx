@@ -24,6 +24,7 @@ import { cm2, ml, share } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
+import { Choice } from "./Choice";
 import { breaksAt, moveTo, reordered } from "./order";
 import type { Move, PaintPass, PassStep } from "./queries";
 
@@ -38,11 +39,24 @@ interface Props {
   lookAt: (area: string | null) => void;
   chooseMix: (id: string) => void;
   move: (move: Move) => void;
-  /** Set a rule aside; null where that is not offered. */
   setAside: (rule: string, title: string) => void;
+  /** The techniques with their words, and how to lay a step by one. */
+  techniques: readonly (readonly [name: string, words: string])[];
+  lay: (step: PassStep, technique: string) => void;
 }
 
-export function StepList({ pass, mixes, areas, area, lookAt, chooseMix, move, setAside }: Props) {
+export function StepList({
+  pass,
+  mixes,
+  areas,
+  area,
+  lookAt,
+  chooseMix,
+  move,
+  setAside,
+  techniques,
+  lay,
+}: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const [moved, setMoved] = useState<{ key: string; order: string[] } | null>(null);
   const [over, setOver] = useState<{ step: PassStep; to: number } | null>(null);
@@ -97,6 +111,8 @@ export function StepList({ pass, mixes, areas, area, lookAt, chooseMix, move, se
                 }}
                 chooseMix={chooseMix}
                 setAside={setAside}
+                techniques={techniques}
+                lay={lay}
               />
             );
           })}
@@ -122,11 +138,13 @@ interface RowProps {
   toggle: () => void;
   chooseMix: (id: string) => void;
   setAside: (rule: string, title: string) => void;
+  techniques: Props["techniques"];
+  lay: Props["lay"];
 }
 
 const isRule = (rule: string) => /\.R\d/.test(rule);
 
-function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside }: RowProps) {
+function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside, techniques, lay }: RowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({
       id: step.id,
@@ -204,6 +222,14 @@ function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside }:
             ))}
             {step.reasons.length === 0 && <li>Nothing binds it: it may be done at any time in this pass.</li>}
           </Box>
+          {techniques.length > 0 && (
+            <Choice
+              label="How it is laid"
+              value={step.technique}
+              options={techniques.map(([technique]) => [technique, technique])}
+              choose={(technique) => lay(step, technique)}
+            />
+          )}
           <Button size="small" onClick={() => chooseMix(step.mix)}>
             The mix
           </Button>

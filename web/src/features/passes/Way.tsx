@@ -10,6 +10,7 @@ import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import { Choice } from "./Choice";
 import { Compare } from "./Compare";
+import { GlazePlan } from "./GlazePlan";
 import {
   groundsQuery,
   schoolsQuery,
@@ -29,11 +30,13 @@ interface Props {
   passes: Passes;
   /** The area that is looked at, if any: it may go its own way. */
   area: Area | undefined;
+  /** The number of the pass that is shown. */
+  pass: number;
   areas: ReadonlyMap<string, Area>;
   change: ChangeChoices;
 }
 
-export function Way({ paintingId, passes, area, areas, change }: Props) {
+export function Way({ paintingId, passes, area, pass, areas, change }: Props) {
   const trade = useQuery(tradeQuery);
   if (!trade.data) return <Loading what="the schools" />;
   const school = trade.data.schools.find((one) => one.key === passes.choices.school)!;
@@ -53,7 +56,16 @@ export function Way({ paintingId, passes, area, areas, change }: Props) {
             ` Lights are held back by ${passes.held_back.toFixed(1)} value steps until the last pass.`}
         </Typography>
       </Section>
-      {area && <AreaWay area={area} passes={passes} trade={trade.data} change={change} />}
+      {area ? (
+        <>
+          <AreaWay area={area} passes={passes} trade={trade.data} change={change} />
+          <GlazePlan paintingId={paintingId} area={area} pass={pass} />
+        </>
+      ) : (
+        <Typography color="text.secondary">
+          Tap an area on the picture to let it go its own way, or to plan a glaze for it.
+        </Typography>
+      )}
       <Overrides passes={passes} areas={areas} trade={trade.data} change={change} />
       <SchoolsCompared paintingId={paintingId} passes={passes} trade={trade.data} change={change} />
       <GroundAndBeneath passes={passes} trade={trade.data} schoolGround={school.ground} change={change} />
@@ -268,7 +280,7 @@ function Offer({ offer, change }: { offer: GroundOffer; change: ChangeChoices })
       </Box>
       <Button
         size="small"
-        aria-label={`Take the ${offer.tone} ground`}
+        aria-label={`Take it: the ${offer.tone} ground`}
         onClick={() => void change("Chose the ground", { ground: offer.tone })}
       >
         Take it
@@ -327,7 +339,8 @@ function RulesAside({ passes, trade, change }: PartProps) {
   const off = Object.entries(passes.choices.rules_off);
   const title = (id: string) => trade.rules.find((rule) => rule.id === id)?.title ?? id;
   const { moves } = passes.choices;
-  if (off.length === 0 && moves.length === 0) return null;
+  const laid = Object.keys(passes.choices.techniques).length;
+  if (off.length === 0 && moves.length === 0 && laid === 0) return null;
   return (
     <Section title="Your own order">
       {off.length > 0 && (
@@ -350,6 +363,19 @@ function RulesAside({ passes, trade, change }: PartProps) {
             </Box>
           ))}
         </Box>
+      )}
+      {laid > 0 && (
+        <>
+          <Typography>
+            {laid} step{laid > 1 ? "s are" : " is"} laid another way than the school has it.
+          </Typography>
+          <Button
+            size="small"
+            onClick={() => void change("Lay all as the school has it", { techniques: {} })}
+          >
+            All as the school has it
+          </Button>
+        </>
       )}
       {moves.length > 0 && (
         <>

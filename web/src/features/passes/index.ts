@@ -11,6 +11,7 @@ export {
   type Bench,
   type Look,
   type Move,
+  type Technique,
 } from "./queries";
 export { RuleDialog } from "./RuleDialog";
 export { StageStrip } from "./StageStrip";

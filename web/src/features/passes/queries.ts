@@ -8,6 +8,7 @@ export type PaintPass = Schemas["PassOut"];
 export type PassStep = Schemas["PassStepOut"];
 export type Job = Schemas["JobOut"];
 export type Choices = Schemas["ChoicesData"];
+export type Technique = Choices["techniques"][string];
 export type Move = Schemas["MoveData"];
 export type Trade = Schemas["TradeOut"];
 export type School = Schemas["SchoolOut"];
@@ -119,6 +120,19 @@ export const sharedQuery = (painting_id: number, other_id: number) =>
         }),
       ),
     retry: false,
+  });
+
+export type FamilyName = "accent" | "shadow" | "half-tone" | "light" | "highlight";
+
+export const glazeQuery = (painting_id: number, after: number, area: string, family: FamilyName) =>
+  queryOptions({
+    queryKey: ["passes", painting_id, "glaze", after, area, family],
+    queryFn: () =>
+      answered(
+        api.GET("/api/passes/{painting_id}/glaze", {
+          params: { path: { painting_id }, query: { after, area, family } },
+        }),
+      ),
   });
 
 /** Fetch one of the plan's files and hand it to the browser to save. */

@@ -984,6 +984,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passes/{painting_id}/glaze": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glaze
+         * @description The glaze that brings a passage, as it is after a pass, nearest to its goal.
+         */
+        get: operations["server_passes_api_glaze"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passes/{painting_id}/grounds": {
         parameters: {
             query?: never;
@@ -1958,6 +1978,13 @@ export interface components {
              * @default 0
              */
             side_mm: number;
+            /**
+             * Techniques
+             * @default {}
+             */
+            techniques: {
+                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            };
             /** Underpainting */
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
         };
@@ -2161,6 +2188,35 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * GlazeOut
+         * @description A glaze for one passage after a pass; without parts it is best left alone. `layers` are the medium's
+         *     share of every coat.
+         */
+        GlazeOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** De00 */
+            de00: number;
+            /** De00 Before */
+            de00_before: number;
+            /** Goal */
+            goal: string;
+            /** Layers */
+            layers: number[];
+            /** Medium Ml */
+            medium_ml: number;
+            /** Paint Ml */
+            paint_ml: number;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Words */
+            words: string;
         };
         /**
          * GroundOfferOut
@@ -3753,7 +3809,7 @@ export interface components {
         };
         /**
          * TradeOut
-         * @description What can be chosen: schools, rules, grounds.
+         * @description What can be chosen: schools, rules, grounds, techniques.
          */
         TradeOut: {
             /** Grounds */
@@ -3764,6 +3820,10 @@ export interface components {
             rules: components["schemas"]["RuleOut"][];
             /** Schools */
             schools: components["schemas"]["SchoolOut"][];
+            /** Techniques */
+            techniques: {
+                [key: string]: string;
+            };
         };
         /**
          * TubeIn
@@ -7841,6 +7901,77 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_glaze: {
+        parameters: {
+            query: {
+                after: number;
+                area: string;
+                family: "accent" | "shadow" | "half-tone" | "light" | "highlight";
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlazeOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
