@@ -65,7 +65,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
 
     # areas: a tap on the picture says what is there
     page.get_by_role("link", name=re.compile("^.?\\s*Areas")).click()
-    page.get_by_role("application").click(position={"x": 300, "y": 260})
+    page.get_by_role("application", name=re.compile("areas")).click(position={"x": 300, "y": 260})
     expect(page.get_by_role("heading", name=re.compile("Area \\d+"))).to_be_visible()
     page.get_by_label("Name of the area").fill("the cup's side")
     page.get_by_label("Name of the area").press("Tab")
@@ -77,7 +77,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     page.get_by_role("button", name=re.compile("All mixes")).or_(page.get_by_role("application")).first.click(
         position={"x": 20, "y": 20}
     )
-    page.get_by_role("application").click(position={"x": 300, "y": 260})
+    page.get_by_role("application", name=re.compile("mixes")).click(position={"x": 300, "y": 260})
     expect(page.get_by_role("img", name=re.compile("^wet, #")).first).to_be_visible()
     expect(page.get_by_text(re.compile(r"^\d+ parts?$")).first).to_be_visible()
 

@@ -76,7 +76,9 @@ def test_the_picture_is_composed_with_guides_a_grid_and_a_focal_passage(page: Pa
     facts.get_by_role("button", name="Use it").click()
     expect(facts.get_by_text(re.compile("focal passage")).last).to_be_visible()
     expect(facts.get_by_role("button", name="Move it")).to_be_visible()
-    fresh(page)  # a mark is no change of the picture
+    # a mark is no change of the picture: only the order of the passes follows it
+    expect(page.get_by_role("link", name=NOTHING_STALE)).to_have_count(1)
+    expect(page.get_by_role("link", name=re.compile("Passes out of date"))).to_be_visible()
     with page.expect_download() as saving:
         facts.get_by_role("link", name="Drawing at true size (PDF)").click()
     assert saving.value.path().read_bytes().startswith(b"%PDF")
@@ -85,6 +87,7 @@ def test_the_picture_is_composed_with_guides_a_grid_and_a_focal_passage(page: Pa
     assert zipfile.ZipFile(saving.value.path()).read("mimetype") == b"image/openraster"
     page.get_by_role("button", name="Undo").click()
     expect(facts.get_by_role("button", name="Mark it")).to_be_visible()
+    fresh(page)
 
 
 def test_values_are_looked_at_squinting_turned_and_along_a_line(page: Page):

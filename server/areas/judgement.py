@@ -21,6 +21,7 @@ from ypsochrom.areas.judgement.judge import judge
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.formats import areas_json
+from ypsochrom.formats.plan_read import read_area
 from ypsochrom.kit.advice import Advice
 from ypsochrom.values.composition import Focal
 
@@ -54,7 +55,7 @@ def _borders(row: AreaRow, areas: dict[str, Area], planes: dict[str, Plane]) -> 
 def planes_and_borders(row: AreaRow) -> tuple[dict[str, Plane], list[Border]]:
     """The planes and borders of the areas as the painter has them."""
     decisions = notes.decisions(row)
-    photo = {area.id: area for area in services.photo_map_of(row).areas}
+    photo = {area["id"]: read_area(area) for area in row.areas}  # their pixels and names are not asked for
     planes = _planes(areas_json.read_facts(row.facts), decisions)
     return planes, [_border(border) for border in _borders(row, photo, planes)]
 

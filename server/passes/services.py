@@ -1,6 +1,5 @@
 """The pass plan: chosen by the painter, computed by the core, kept with the fingerprint of all it depends on."""
 
-from dataclasses import asdict
 from typing import Any
 
 from django.db import transaction
@@ -332,14 +331,12 @@ def _pass_out(row: PassRow, place: int, one: PaintPass) -> PassOut:
         steps=[
             PassStepOut(
                 **{
-                    **asdict(step),
-                    "wet_with": list(step.wet_with),
-                    "between": list(step.between),
-                    "bounded_by": [RULES[rule].title if rule else "" for rule in step.bounded_by],
-                    "reasons": [ReasonOut(rule=r.rule, title=_title(r.rule), words=r.words) for r in step.reasons],
+                    **step,
+                    "bounded_by": [RULES[rule].title if rule else "" for rule in step["bounded_by"]],
+                    "reasons": [ReasonOut(title=_title(reason["rule"]), **reason) for reason in step["reasons"]],
                 }
             )
-            for step in one.steps
+            for step in row.facts["passes"][place]["steps"]
         ],
     )
 

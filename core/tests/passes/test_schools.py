@@ -354,3 +354,27 @@ def test_parts_without_surface_ask_for_no_step(scene, plans):
     plan = find_passes(thin, SHELF)
     assert all(s.area_cm2 > 0 and s.volume_ml > 0 for s in steps_of(plan))
     assert not [s for s in steps_of(plan) if s.area == area.id and s.family == nothing.family]
+
+
+def test_a_whisker_over_everything_has_a_pass_of_its_own_and_a_spot_has_not_common_practice(scene):
+    def with_thing(length_mm, width_mm):
+        area = replace(scene.painted[0], area_cm2=length_mm * width_mm / 100)
+        others = [a.id for a in scene.painted[1:3]]
+        pattern = next(b for b in scene.borders)
+        borders = tuple(
+            replace(pattern, a=area.id, b=other, over=area.id, length_mm=length_mm + width_mm) for other in others
+        )
+        rest = tuple(b for b in scene.borders if area.id not in (b.a, b.b))
+        areas = tuple(area if a.id == area.id else a for a in scene.areas)
+        return replace(scene, areas=areas, borders=(*rest, *borders)), area.id
+
+    whisker, thing = with_thing(80, 3)
+    assert whisker.overlapping == {thing}
+    plan = find_passes(whisker, SHELF)
+    assert plan.passes[-1].role == "what overlaps everything"
+    assert {s.area for s in plan.passes[-1].steps} == {thing}
+    assert thing not in {s.area for p in plan.passes[1:-1] for s in p.steps}
+    off = find_passes(whisker, SHELF, Choices(rules_off={rules.ON_TOP: "drawn in wet"}))
+    assert roles(off)[-1] == "highlight"
+    spot, _ = with_thing(6, 5)
+    assert spot.overlapping == frozenset()

@@ -5,11 +5,12 @@ import { StrictMode } from "react";
 import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import { CssBaseline, ThemeProvider } from "@mui/material";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClientProvider } from "@tanstack/react-query";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 
 import { ProblemError } from "../shared/api/client";
+import { StudioClient } from "../shared/api/StudioClient";
 import { SurroundProvider } from "../shared/ui/Stage";
 import { UndoProvider } from "../shared/undo/UndoProvider";
 import { App } from "./App";
@@ -18,7 +19,7 @@ import { theme } from "./theme";
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
 const styles = createCache({ key: "y", nonce, prepend: true });
 
-const queries = new QueryClient({
+const queries = new StudioClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,

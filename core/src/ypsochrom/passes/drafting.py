@@ -16,7 +16,8 @@ from .layering import white_beneath, without_empty
 from .manners import by_hand, manner
 from .scene import Choices, Scene
 from .schools import SCHOOLS, school_of
-from .schools.school import HELD_BACK_STEPS, School, on_parts
+from .schools.monochrome import MONOCHROME
+from .schools.school import ENDS, FOCAL_FORMS, HELD_BACK_STEPS, School, on_parts
 from .step import Draft, Role
 from .underlayers import underpainting
 from .workshop import Workshop
@@ -42,43 +43,66 @@ OVERLAPPING = Role(
 def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[list[Draft], list[Advice]]:
     """All steps that the schools ask for, not yet in order, and what is to be said about their mediums."""
     scene, choices = shop.scene, shop.choices
+    laid, advice = _laid_by_the_schools(shop, main, mediums)
+    laid = _held_back(shop, [*laid, *_laid_on_top(shop)], _areas_under(rules.HELD, shop, main))
+    drafts = _sorted(without_empty([*_ground_drafts(scene, shop.ground), *_with_fading(laid, choices)], scene))
+    pale = [draft for draft in drafts if draft.area in _areas_under(rules.WHITE_BENEATH, shop, main)]
+    if pale:
+        drafts = _sorted([*drafts, *white_beneath(drafts, pale, scene, choices, shop.box, _white_pattern(shop))])
+    if rules.MORE_LAYERS in choices.rules_off:
+        drafts = [draft for draft in drafts if draft.role.key != FOCAL_FORMS.key]
+    by_painter = choices.techniques
+    return [
+        replace(d, manner=by_hand(by_painter[d.id]), coats=None) if d.id in by_painter else d for d in drafts
+    ], advice
+
+
+def _sorted(drafts: Sequence[Draft]) -> list[Draft]:
+    return sorted(drafts, key=lambda draft: (draft.role.rank, draft.id))
+
+
+def _areas_under(rule: str, shop: Workshop, main: School) -> frozenset[str]:
+    """The areas whose school follows a rule; none where the painter set it aside."""
+    if rule in shop.choices.rules_off:
+        return frozenset()
+    groups = groups_of(shop.scene, shop.choices, main)
+    return frozenset(area.id for school, areas in groups if rule in school.rules for area in areas)
+
+
+def _on_top(shop: Workshop) -> frozenset[str]:
+    return shop.scene.overlapping if rules.ON_TOP not in shop.choices.rules_off else frozenset()
+
+
+def _laid_by_the_schools(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[list[Draft], list[Advice]]:
+    """Underlayers and layers of every school at work, in the mediums that the shelf has."""
     drafts: list[Draft] = []
     advice: list[Advice] = []
-    on_top = scene.overlapping if rules.ON_TOP not in choices.rules_off else frozenset()
-    for school, areas in groups_of(scene, choices, main):
-        group = [area for area in areas if area.id not in on_top]
-        under = school.underpainting if choices.underpainting is None else choices.underpainting
-        if school.key != "monochrome":
-            drafts += underpainting(shop, under, group)
-        drafts += school.lays(shop, group)
+    for school, areas in groups_of(shop.scene, shop.choices, main):
+        group = [area for area in areas if area.id not in _on_top(shop)]
+        under = school.underpainting if shop.choices.underpainting is None else shop.choices.underpainting
+        own = [] if school.key == MONOCHROME.key else underpainting(shop, under, group)
+        own += school.lays(shop, group)
         swap, said = _mediums(school, mediums)
         advice += said
-        drafts = [
+        drafts += [
             replace(d, manner=replace(d.manner, medium=swap[d.manner.medium])) if d.manner.medium in swap else d
-            for d in drafts
+            for d in own
         ]
-    for area in scene.painted:
-        if area.id in on_top:
-            main_mix = scene.main_mix(area)
-            drafts.append(Draft(OVERLAPPING, area.id, None, main_mix, OVERLAPPING.manner, 1))
-            drafts += on_parts(shop, [area], OVERLAPPING, ("accent", "highlight"), {area.id: main_mix}, 1)
-    if rules.HELD in main.rules and rules.HELD not in choices.rules_off:
-        drafts = _held_back(shop, drafts)
-    drafts = [*_ground_drafts(scene, shop.ground), *_with_fading(drafts, choices)]
-    drafts = sorted(without_empty(drafts, scene), key=lambda d: (d.role.rank, d.id))
-    if rules.WHITE_BENEATH in main.rules and rules.WHITE_BENEATH not in choices.rules_off:
-        beneath = white_beneath(drafts, scene, choices, shop.box, _white_pattern(shop))
-        drafts = sorted([*drafts, *beneath], key=lambda d: (d.role.rank, d.id))
-    drafts = [
-        replace(d, manner=by_hand(choices.techniques[d.id]), coats=None) if d.id in choices.techniques else d
-        for d in drafts
-    ]
-    if rules.MORE_LAYERS in choices.rules_off:
-        drafts = [draft for draft in drafts if draft.role.key != "focal forms"]
     return drafts, advice
 
 
-def _held_back(shop: Workshop, drafts: Sequence[Draft]) -> list[Draft]:
+def _laid_on_top(shop: Workshop) -> list[Draft]:
+    """What overlaps everything: its own mix in one stroke, then its accents and highlights."""
+    drafts: list[Draft] = []
+    for area in shop.scene.painted:
+        if area.id in _on_top(shop):
+            main_mix = shop.scene.main_mix(area)
+            drafts.append(Draft(OVERLAPPING, area.id, None, main_mix, OVERLAPPING.manner, 1))
+            drafts += on_parts(shop, [area], OVERLAPPING, ENDS, {area.id: main_mix}, 1)
+    return drafts
+
+
+def _held_back(shop: Workshop, drafts: Sequence[Draft], areas: frozenset[str]) -> list[Draft]:
     """The lightest opaque lights in a slightly darker mix of the painting, and their own mix again at the release.
 
     Only where the painting has such a mix near enough, and the plan a pass that releases.
@@ -91,7 +115,8 @@ def _held_back(shop: Workshop, drafts: Sequence[Draft]) -> list[Draft]:
     found: list[Draft] = []
     for draft in drafts:
         opaque = draft.manner.medium_share == 0 and draft.role.key not in rules.RELEASE_ROLES
-        if opaque and draft.family == "light" and draft.mix.match.lab_dry[0] > lightest - HELD_BACK_STEPS * L_PER_STEP:
+        early = opaque and draft.family == "light" and draft.area in areas
+        if early and draft.mix.match.lab_dry[0] > lightest - HELD_BACK_STEPS * L_PER_STEP:
             stand_in = _a_little_darker(draft.mix, mixes, lightest)
             if stand_in is not None:
                 found.append(replace(draft, mix=stand_in))

@@ -71,21 +71,27 @@ def under_edges_cm2(scene: Scene) -> dict[str, float]:
 
 
 def white_beneath(
-    drafts: Sequence[Draft], scene: Scene, choices: Choices, box: Paintbox, white: Draft | None
+    drafts: Sequence[Draft],
+    among: Sequence[Draft],
+    scene: Scene,
+    choices: Choices,
+    box: Paintbox,
+    white: Draft | None,
 ) -> list[Draft]:
-    """Light underlayers for pale and yellow steps that will not cover, where a coat of white saves more than it costs.
+    """Light underlayers for pale and yellow steps (`among` all drafts) that will not cover, where white saves coats.
 
     `white` is a pattern of the underlayer's draft; None when the palette has no white.
     """
     if white is None:
         return []
     coating = Coating(scene.areas, box)
+    wanted = {draft.id for draft in among if draft.role.key != "ground" and draft.mix is not white.mix}
     found = []
     for draft in drafts:
         cells, manner = coating.cells(draft.area, draft.family), effective(draft, scene, choices)
         coats = draft.coats or _coats(coating, cells, draft, manner)
         badly = draft.coats is None and coats == layers.MOST_COATS and is_pale(np.array(draft.mix.match.lab_dry))
-        if badly and draft.role.key != "ground" and draft.mix is not white.mix:
+        if badly and draft.id in wanted:
             lighter = layers.laid(white.mix.match.recipe, box, white.manner, 1, coating.state[cells])
             fewer = coating.coats_needed(cells, draft.mix, manner, lighter)
             if fewer < coats:

@@ -71,7 +71,9 @@ class Choices:
 AS_THE_SCHOOL_HAS_IT = Choices()
 
 FOCAL_REACH = 1.0
-_NARROW_MM = 6.0
+_NARROW_MM, _DRAWN_OUT = 6.0, 6.0
+"""A stroke's width, and how many times its width it is long: less is a spot, not a blade or a rope."""
+
 _OVERLAPS_AT_LEAST = 2
 
 
@@ -125,8 +127,14 @@ class Scene:
             under.add(below)
         found = set()
         for area in self.painted:
-            width_mm = 2 * area.area_cm2 * 100 / max(edge.get(area.id, 0.0), 1e-9)
-            if width_mm < _NARROW_MM and len(over.get(area.id, ())) >= _OVERLAPS_AT_LEAST and area.id not in under:
+            length_mm = edge.get(area.id, 0.0) / 2
+            width_mm = area.area_cm2 * 100 / max(length_mm, 1e-9)
+            if (
+                width_mm < _NARROW_MM
+                and length_mm > _DRAWN_OUT * width_mm
+                and len(over.get(area.id, ())) >= _OVERLAPS_AT_LEAST
+                and area.id not in under
+            ):
                 found.add(area.id)
         return frozenset(found)
 

@@ -62,8 +62,8 @@ export function useEasel(id: number, word: Word) {
   /** The area at a place; a tap that comes before the areas, or the picture of which lies where, waits for them. */
   const areaAt = async (at: Spot) => {
     const settled = areas.data?.labels_url && !areas.isFetching ? areas.data : null;
-    const now = settled ?? (await queries.fetchQuery(areasQuery(id)));
-    if (now.labels_url === null) return undefined;
+    const now = settled ?? (await queries.fetchQuery(areasQuery(id)).catch(() => null));
+    if (!now?.labels_url) return undefined;
     const index = byteAt(await queries.ensureQueryData(greysQuery(now.labels_url, LABELS_PX)), at);
     return now.areas.find((one) => one.index === index);
   };

@@ -4,7 +4,7 @@ import { useMemo, type ReactNode } from "react";
 import { Alert, Box } from "@mui/material";
 import { useNavigate } from "react-router";
 
-import { StageStrip } from "../../features/passes";
+import { StageStrip, STRIP_PX } from "../../features/passes";
 import { middles, stepTable, ValueCanvas } from "../../features/values";
 import { greyOf } from "../../shared/ui/greys";
 import { Empty } from "../../shared/ui/States";
@@ -46,6 +46,12 @@ export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps
   const navigate = useNavigate();
   const painting = easel.painting.data!;
   const passes = easel.passes.data?.passes ?? [];
+  if (easel.passes.isPending && easel.bench.data?.passes !== "missing")
+    return (
+      <StripFrame onDesk={onDesk}>
+        <Box sx={{ height: STRIP_PX }} />
+      </StripFrame>
+    );
   if (passes.length === 0) return null;
   return (
     <StripFrame onDesk={onDesk}>

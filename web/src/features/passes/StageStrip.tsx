@@ -13,13 +13,16 @@ interface Props {
 
 const HEIGHT_PX = 76;
 
+/** The height of the strip, kept free until it comes, so that the picture above does not jump under the hand. */
+export const STRIP_PX = 113;
+
 export function StageStrip({ passes, chosen, choose, proportion }: Props) {
   return (
     <Stack
       direction="row"
       component="nav"
       aria-label="The painting after every pass"
-      sx={{ gap: 1.5, px: 2, py: 1, overflowX: "auto", bgcolor: "background.default" }}
+      sx={{ gap: 1.5, px: 2, py: 1, height: STRIP_PX, overflowX: "auto", bgcolor: "background.default" }}
     >
       {passes.map((pass) => (
         <ButtonBase

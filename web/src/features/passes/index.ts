@@ -14,7 +14,7 @@ export {
   type Technique,
 } from "./queries";
 export { RuleDialog } from "./RuleDialog";
-export { StageStrip } from "./StageStrip";
+export { StageStrip, STRIP_PX } from "./StageStrip";
 export { useChoices } from "./useChoices";
 export { Way } from "./Way";
 export { WhatIf } from "./WhatIf";
