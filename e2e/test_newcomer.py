@@ -83,7 +83,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
 
     # passes and the PDF
     page.get_by_role("link", name=re.compile("Passes")).click()
-    expect(page.get_by_role("heading", name=re.compile("6. highlight|5. "))).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile(r"^\d\. (highlight|what overlaps everything)"))).to_be_visible()
     page.get_by_role("button", name="Letter").click()
     with page.expect_download() as saving:
         page.get_by_role("button", name="Plan as PDF").click()
