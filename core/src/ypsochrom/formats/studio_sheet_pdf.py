@@ -13,6 +13,7 @@ from .passes_csv import tubes_in_words
 from .pdf_page import LINE, MARGIN, SMALL, TEXT, Page, Paper, document, wrapped
 
 _BOX, _SWATCH = 11.0, 52.0
+_LEFT = _BOX + 10 + _SWATCH + 10
 _ROOMY, _TIGHT = 40.0, 27.0
 """Height of a row of the list; the tight one where a pass has so many that they would need a second page."""
 
@@ -20,7 +21,7 @@ _PICTURE, _LEAST_PICTURE = 260.0, 90.0
 _AROUND = 110.0
 """What heading, brush and reason take of a page."""
 
-_WAITS = {"none": "", "touch-dry": "when dry to the touch", "dry": "when dry through"}
+_WAITS = {"none": "", "touch-dry": "on paint dry to the touch", "dry": "on dry paint"}
 
 
 def studio_sheet_pdf(
@@ -53,21 +54,29 @@ def _pass(
     for job in plan.jobs:
         if job.before_pass == paint_pass.number:
             _job(page, job, plan.mix_of)
-    runs = _runs(paint_pass)
+    runs = [_Run(page, plan.mix_of[mix], steps, areas) for mix, steps in _runs(paint_pass)]
     left = page.y - MARGIN - _AROUND
-    row = _ROOMY if left - len(runs) * _ROOMY >= _LEAST_PICTURE else _TIGHT
-    page.picture(stage, min(_PICTURE, max(_LEAST_PICTURE, left - len(runs) * row)))
+    row, by_name = next(
+        (
+            (row, by_name)
+            for row, by_name in ((_ROOMY, True), (_TIGHT, True), (_TIGHT, False))
+            if left - sum(run.height(row, by_name) for run in runs) >= _LEAST_PICTURE
+        ),
+        (_TIGHT, False),
+    )
+    listed = sum(run.height(row, by_name) for run in runs)
+    page.picture(stage, min(_PICTURE, max(_LEAST_PICTURE, left - listed)))
     page.text("The panel when this pass is dry.", size=SMALL, grey=0.35)
     page.y -= LINE + 2
     volume = sum(step.volume_ml for step in paint_pass.steps)
     page.text(f"Brush {paint_pass.brush_mm:g} mm · medium: {paint_pass.medium} · {volume:.1f} ml of paint", bold=True)
     page.y -= LINE + 2
     waits = {step.wait for step in paint_pass.steps}
-    begin = f" Begin {_WAITS[next(iter(waits))]}." if len(waits) == 1 and waits != {"none"} else ""
+    begin = f" Lay it {_WAITS[next(iter(waits))]}." if len(waits) == 1 and waits != {"none"} else ""
     page.paragraph(paint_pass.why + begin, grey=0.25)
     page.y -= 6
-    for mix, steps in runs:
-        _row(page, plan.mix_of[mix], steps, areas, row, waits_apart=len(waits) > 1)
+    for run in runs:
+        run.draw(row, by_name, waits_apart=len(waits) > 1)
 
 
 def _runs(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
@@ -86,42 +95,60 @@ def _tick_box(page: Page, drop: float = 2.0) -> None:
     page.canvas.rect(MARGIN, page.y - _BOX - drop, _BOX, _BOX, stroke=1, fill=0)
 
 
-def _row(
-    page: Page,
-    mix: Mix,
-    steps: Sequence[Step],
-    areas: Mapping[str, tuple[int, str]],
-    row: float,
-    *,
-    waits_apart: bool,
-) -> None:
-    everywhere = len({step.area for step in steps}) == len(areas)
-    where = "the whole surface" if everywhere else ", ".join(_where(step, areas) for step in steps)
-    left = _BOX + 10 + _SWATCH + 10
-    lines = wrapped(where, page.inner - left, SMALL)
-    height = max(row, LINE + len(lines) * SMALL * 1.4 + 4)
-    page.room(height)
-    _tick_box(page)
-    page.swatch(mix.match.lab_dry, _BOX + 10, _SWATCH, row - 7)
-    coats = max(step.coats for step in steps)
-    volume, medium = sum(step.volume_ml for step in steps), sum(step.medium_ml for step in steps)
-    words = f"{_amount(volume)}" + (f" + {_amount(medium)} {steps[0].medium}" if medium > 0 else "")
-    words += f" · {coats} coats" if coats > 1 else ""
-    words += f" · {steps[0].technique}" if steps[0].technique != "opaque" else ""
-    wait = _WAITS[max((step.wait for step in steps), key=list(_WAITS).index)]
-    page.text(f"{mix.name}", left, bold=True)
-    page.text(words + (f" · {wait}" if wait and waits_apart else ""), left + 150)
-    top = page.y
-    page.y -= LINE
-    for line in lines:
-        page.text(line, left, size=SMALL, grey=0.25)
-        page.y -= SMALL * 1.4
-    page.y = top - height
+class _Run:
+    """Steps that follow each other in one mix, as a row to tick off: areas by name, or by number where room is short."""
+
+    def __init__(self, page: Page, mix: Mix, steps: Sequence[Step], areas: Mapping[str, tuple[int, str]]) -> None:
+        self._page, self._mix, self._steps = page, mix, steps
+        everywhere = len({step.area for step in steps}) == len(areas)
+        names = ", ".join(_where(step, areas) for step in steps)
+        self._named = self._wrapped("the whole surface" if everywhere else names)
+        self._numbered = self._wrapped("the whole surface" if everywhere else _in_numbers(steps, areas))
+
+    def _wrapped(self, words: str) -> list[str]:
+        return wrapped(words, self._page.inner - _LEFT, SMALL)
+
+    def _lines(self, by_name: bool) -> list[str]:
+        return self._named if by_name else self._numbered
+
+    def height(self, row: float, by_name: bool) -> float:
+        """What the row takes of the page."""
+        return max(row, LINE + len(self._lines(by_name)) * SMALL * 1.4 + 4)
+
+    def draw(self, row: float, by_name: bool, *, waits_apart: bool) -> None:
+        """Draw it and go below it."""
+        page, steps = self._page, self._steps
+        height = self.height(row, by_name)
+        page.room(height)
+        _tick_box(page)
+        page.swatch(self._mix.match.lab_dry, _BOX + 10, _SWATCH, row - 7)
+        coats = max(step.coats for step in steps)
+        volume, medium = sum(step.volume_ml for step in steps), sum(step.medium_ml for step in steps)
+        words = f"{_amount(volume)}" + (f" + {_amount(medium)} {steps[0].medium}" if medium > 0 else "")
+        words += f" · {coats} coats" if coats > 1 else ""
+        words += f" · {steps[0].technique}" if steps[0].technique not in ("opaque", "glaze") else ""
+        wait = _WAITS[max((step.wait for step in steps), key=list(_WAITS).index)]
+        page.text(self._mix.name, _LEFT, bold=True)
+        page.text(words + (f" · {wait}" if wait and waits_apart else ""), _LEFT + 150)
+        top = page.y
+        page.y -= LINE
+        for line in self._lines(by_name):
+            page.text(line, _LEFT, size=SMALL, grey=0.25)
+            page.y -= SMALL * 1.4
+        page.y = top - height
 
 
 def _where(step: Step, areas: Mapping[str, tuple[int, str]]) -> str:
     number, name = areas[step.area]
     return f"{number} {name}" + (f" ({step.family})" if step.family else "")
+
+
+def _in_numbers(steps: Sequence[Step], areas: Mapping[str, tuple[int, str]]) -> str:
+    """As in "half-tone of 1, 12, 24; shadow of 22"."""
+    of: dict[str, list[int]] = {}
+    for step in steps:
+        of.setdefault(step.family or "all", []).append(areas[step.area][0])
+    return "; ".join(f"{family} of {', '.join(str(n) for n in numbers)}" for family, numbers in of.items())
 
 
 def _amount(volume_ml: float) -> str:

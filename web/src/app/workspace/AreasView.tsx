@@ -32,6 +32,7 @@ import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
 import type { Spot } from "../../shared/ui/Handles";
 import { value } from "../../shared/ui/numbers";
+import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
 import type { Easel } from "./easel";
@@ -103,22 +104,7 @@ export function AreasView({ easel }: { easel: Easel }) {
           picture={picture}
           label={`${painting.title}, areas`}
           onTap={(at) => void tap(at)}
-          tools={
-            <ToggleButtonGroup
-              exclusive
-              size="small"
-              value={look}
-              onChange={(_, to: Look | null) => to && setLook(to)}
-              aria-label="What the stage shows"
-              sx={{ bgcolor: "background.paper" }}
-            >
-              {LOOKS.map(([name, word, full]) => (
-                <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1.5 }}>
-                  {word}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
-          }
+          tools={<LookButtons looks={LOOKS} look={look} show={setLook} />}
         >
           <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           {rebuilt && shownUrl && (

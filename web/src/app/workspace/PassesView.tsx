@@ -22,6 +22,7 @@ import {
 } from "../../features/passes";
 import { paintingsQuery } from "../../features/subject";
 import { inWords } from "../../shared/api/client";
+import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Stage } from "../../shared/ui/Stage";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
@@ -58,22 +59,7 @@ export function PassesView({ easel }: { easel: Easel }) {
           onTap={(at) => {
             void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id === area?.id ? null : hit.id }));
           }}
-          tools={
-            <ToggleButtonGroup
-              exclusive
-              size="small"
-              value={look}
-              onChange={(_, to: Look | null) => to && setLook(to)}
-              aria-label="What the stage shows"
-              sx={{ bgcolor: "background.paper" }}
-            >
-              {LOOKS.map(([name, word, full]) => (
-                <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1.25 }}>
-                  {word}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
-          }
+          tools={<LookButtons looks={LOOKS} look={look} show={setLook} />}
         >
           {shownPass && shown ? (
             <Layer src={shown} alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`} />

@@ -1,7 +1,7 @@
 /** The way of painting: the school, the ground, what lies beneath, the hand; schools and grounds compared for this picture. */
 import { useState } from "react";
 
-import { Box, Button, FormControlLabel, Slider, Stack, Switch, TextField, Typography } from "@mui/material";
+import { Box, Button, FormControlLabel, Stack, Switch, TextField, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
 import { Section } from "../../shared/ui/Facts";
@@ -10,6 +10,7 @@ import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import { Choice } from "./Choice";
 import { Compare } from "./Compare";
+import { Films } from "./Films";
 import { GlazePlan } from "./GlazePlan";
 import {
   groundsQuery,
@@ -309,17 +310,10 @@ function HandAndFilms({ passes, change }: { passes: Passes; change: ChangeChoice
         ]}
         choose={(key) => void change("Changed the hand", { hand: key as Choices["hand"] })}
       />
-      <Typography id="films" sx={{ mt: 1.5 }}>
-        Films {films.toFixed(1)} times the usual
-      </Typography>
-      <Slider
-        aria-labelledby="films"
-        min={0.5}
-        max={2}
-        step={0.1}
-        value={films}
-        onChange={(_, to) => setFilms(to as number)}
-        onChangeCommitted={(_, to) => void change("Changed the films", { film_factor: to as number })}
+      <Films
+        films={films}
+        set={setFilms}
+        done={(to) => void change("Changed the films", { film_factor: to })}
       />
       <TextField
         label="Depth of the sides to be painted, mm"

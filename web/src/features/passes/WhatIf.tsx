@@ -1,7 +1,7 @@
 /** What would be if: another size, other films, another school, another palette; and what two panels can share. */
 import { useState } from "react";
 
-import { Button, Slider, TextField, Typography } from "@mui/material";
+import { Button, TextField, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
@@ -10,6 +10,7 @@ import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import { Choice } from "./Choice";
 import { Compare } from "./Compare";
+import { Films } from "./Films";
 import { sharedQuery, tradeQuery, whatIfQuery, type SchoolKey } from "./queries";
 import { StudyRun } from "./StudyRun";
 import { useStudy } from "./useStudy";
@@ -59,17 +60,7 @@ export function WhatIf({ paintingId, palettes, others, nameOf }: Props) {
           options={[["", "the same"], ...palettes.map((one) => [one.name, one.name] as const)]}
           choose={setPalette}
         />
-        <Typography id="what-if-films" sx={{ mt: 1.5 }}>
-          Films {films.toFixed(1)} times the usual
-        </Typography>
-        <Slider
-          aria-labelledby="what-if-films"
-          min={0.5}
-          max={2}
-          step={0.1}
-          value={films}
-          onChange={(_, to) => setFilms(to as number)}
-        />
+        <Films films={films} set={setFilms} />
         <Button variant="contained" disabled={nothing || study.underWay} onClick={() => study.begin(asked)}>
           Work it out
         </Button>

@@ -1,0 +1,132 @@
+"""The studio sheet and the CSV files of the passes, and the pass plan as JSON and back."""
+
+import csv
+import io
+
+import numpy as np
+import pypdf
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ypsochrom.formats import passes_json
+from ypsochrom.formats.passes_csv import PASS_COLUMNS, passes_csv, shopping_csv, tubes_in_words
+from ypsochrom.formats.studio_sheet_pdf import studio_sheet_pdf
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.materials.support import Support
+from ypsochrom.passes.pass_plan import find_passes
+from ypsochrom.passes.plan import PlanSettings, make_plan, scene_at_half_size
+from ypsochrom.passes.rules import RULES
+from ypsochrom.passes.scene import Choices, Move
+from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.shopping import Purchase
+from ypsochrom.subject.decode import decode
+
+PANEL = Support(400, 300)
+BUY = Purchase("PW6", 71.0, ((60.0, 1), (20.0, 1)), 14.5)
+
+
+@pytest.fixture(scope="module")
+def found(kettle_bytes):
+    plan = make_plan(decode(kettle_bytes, longest_px=320), PlanSettings(PANEL), starter_shelf())
+    scene = scene_at_half_size(plan.picture, plan.areas, plan.mixes, PANEL)
+    return plan, find_passes(scene, starter_shelf(), Choices(school="glazes", drawing="strong", side_mm=15))
+
+
+def sheet(found, paper="A4"):
+    plan, passes = found
+    stages = [np.full((60, 80, 3), 40 * (i % 6), dtype=np.uint8) for i in range(len(passes.passes))]
+    areas = {area.id: (area.index + 1, area.name) for area in plan.areas.areas}
+    return studio_sheet_pdf(passes, areas, stages, (BUY,), "Kettle", paper)
+
+
+def test_the_studio_sheet_has_one_page_a_pass_with_every_mix_and_job(found):
+    _, passes = found
+    pages = [page.extract_text() for page in pypdf.PdfReader(io.BytesIO(sheet(found))).pages]
+    for place, one in enumerate(passes.passes):
+        assert f"Pass {one.number} of {len(passes.passes)}: {one.role}" in pages[place]  # one page each, in order
+        for step in one.steps:
+            assert passes.mix_of[step.mix].name in pages[place]
+        for job in passes.jobs:
+            if job.before_pass == one.number:
+                assert job.title in pages[place]
+    end = "\n".join(pages[len(passes.passes) :])
+    assert "Paint the sides" in end
+    assert "1 x 60 ml + 1 x 20 ml" in end
+    assert "about 14.50" in end
+    for mix in passes.mixes:
+        assert mix.name in end
+
+
+def test_the_studio_sheet_is_the_same_byte_for_byte_and_fits_letter(found):
+    assert sheet(found) == sheet(found)
+    letter = pypdf.PdfReader(io.BytesIO(sheet(found, "Letter")))
+    assert [float(x) for x in letter.pages[0].mediabox[2:]] == [612, 792]
+
+
+def test_steps_as_csv_are_in_order_and_add_up(found):
+    plan, passes = found
+    names = {area.id: area.name for area in plan.areas.areas}
+    rows = list(csv.DictReader(io.StringIO(passes_csv(passes, names))))
+    steps = [step for one in passes.passes for step in one.steps]
+    assert tuple(rows[0]) == PASS_COLUMNS
+    assert [(row["area"], row["mix"], row["family"]) for row in rows] == [
+        (step.area, step.mix, step.family or "") for step in steps
+    ]
+    assert all(row["area_name"] == names[row["area"]] for row in rows)
+    medium = sum(float(row["medium_ml"]) for row in rows)
+    assert medium == pytest.approx(sum(step.medium_ml for step in steps), abs=0.01 * len(rows))
+
+
+def test_shopping_as_csv_names_paint_and_tubes():
+    (row,) = csv.DictReader(io.StringIO(shopping_csv([BUY])))
+    assert row == {
+        "key": "PW6",
+        "name": "titanium white",
+        "missing_ml": "71.0",
+        "tubes": tubes_in_words(BUY),
+        "price": "14.50",
+    }
+
+
+choices = st.builds(
+    Choices,
+    school=st.sampled_from(sorted(SCHOOLS)),
+    school_of=st.dictionaries(st.sampled_from(["a01", "a02"]), st.sampled_from(sorted(SCHOOLS))),
+    ground=st.sampled_from([None, "white", "grey", "warm earth", "black"]),
+    ground_kind=st.sampled_from(["paint", "gesso"]),
+    underpainting=st.sampled_from([None, "none", "blocks", "sepia", "coloured"]),
+    drawing=st.sampled_from([None, "none", "light", "strong"]),
+    hand=st.sampled_from(["right", "left"]),
+    film_factor=st.floats(0.25, 4.0),
+    fading=st.frozensets(st.sampled_from(["a01", "a02", "a03"])),
+    techniques=st.dictionaries(st.just("light/a01/all"), st.sampled_from(["glaze", "knife", "dry brush"])),
+    side_mm=st.floats(0, 100),
+    rules_off=st.dictionaries(st.sampled_from(sorted(RULES)), st.text(min_size=1)),
+    moves=st.lists(st.builds(Move, st.text(), st.none() | st.text(), st.text()), max_size=4).map(tuple),
+)
+
+
+@given(choices)
+def test_choices_survive_being_written_and_read(made):
+    import json
+
+    assert passes_json.read_choices(json.loads(json.dumps(passes_json.choices_json(made)))) == made
+
+
+def test_what_is_not_written_is_as_the_school_has_it_and_absurd_numbers_are_refused():
+    assert passes_json.read_choices({}) == Choices()
+    with pytest.raises(BadSetting):
+        passes_json.read_choices({"film_factor": 100.0})
+    with pytest.raises(BadSetting):
+        passes_json.read_choices({"techniques": {"x": "spoon"}})
+
+
+def test_passes_and_jobs_survive_being_written_and_read(found):
+    _, passes = found
+    for one in passes.passes:
+        assert passes_json.read_pass(passes_json.pass_json(one)) == one
+    for job in passes.jobs:
+        assert passes_json.read_job(passes_json.job_json(job)) == job
+    assert passes_json.read_drawing(passes_json.drawing_json(passes.drawing)) == passes.drawing
