@@ -96,6 +96,7 @@ function Facts({ easel }: { easel: Easel }) {
   const palettes = useQuery(palettesQuery);
   const paints = useQuery(paintsQuery);
   const paintings = useQuery(paintingsQuery);
+  const askAside = (rule: string, title: string) => setAsideAsked({ rule, title });
   const painting = easel.painting.data!;
   const { data: bench } = easel.bench;
   const asked = search.get("tab");
@@ -154,7 +155,7 @@ function Facts({ easel }: { easel: Easel }) {
                 techniques: { ...plan.choices.techniques, [step.id]: technique as Technique },
               })
             }
-            setAside={(rule, title) => setAsideAsked({ rule, title })}
+            setAside={askAside}
           />
           <PlanFiles
             paintingId={id}
@@ -171,6 +172,7 @@ function Facts({ easel }: { easel: Easel }) {
           pass={shownPass.number}
           areas={easel.areaOf}
           change={change}
+          setAside={askAside}
         />
       )}
       {tab === "amounts" && (

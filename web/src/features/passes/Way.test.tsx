@@ -36,7 +36,7 @@ const trade = {
       idea: "Opaque, darks first.",
       ground: "warm earth",
       mediums: [],
-      rules: [],
+      rules: ["passes.R08", "passes.R03"],
     },
     {
       key: "glazes",
@@ -55,7 +55,10 @@ const trade = {
       rules: [],
     },
   ],
-  rules: [{ id: "passes.R03", title: "Dark before light", reason: "Values can be judged.", hard: false }],
+  rules: [
+    { id: "passes.R08", title: "Brushes shrink", reason: "Large first.", hard: false },
+    { id: "passes.R03", title: "Dark before light", reason: "Values can be judged.", hard: false },
+  ],
   grounds: {
     white: "The primed support.",
     grey: "Neutral.",
@@ -117,7 +120,15 @@ const text = (node: React.ReactElement) =>
     .replace(/\s+/g, " ");
 const change = () => Promise.resolve(true);
 const way = (area?: Area) => (
-  <Way paintingId={1} passes={passes} area={area} pass={2} areas={areas} change={change} />
+  <Way
+    paintingId={1}
+    passes={passes}
+    area={area}
+    pass={2}
+    areas={areas}
+    change={change}
+    setAside={() => {}}
+  />
 );
 
 describe("the way of painting", () => {
@@ -147,6 +158,12 @@ describe("the way of painting", () => {
     expect(words.match(/coats over all/g)).toHaveLength(2);
     expect(html(way())).toContain('aria-label="Take it: the grey ground"');
     expect(words).toContain("a wash over it is off by ΔE 9");
+  });
+
+  it("lists the rules that hold with their reasons, and lets each be set aside", () => {
+    expect(text(way())).toContain("Brushes shrink Large first. Set aside");
+    expect(html(way())).toContain('aria-label="Set aside: Brushes shrink"');
+    expect(html(way())).not.toContain('aria-label="Set aside: Dark before light"'); // it is set aside already
   });
 
   it("asks to tap an area, and then lets that one go its own way", () => {

@@ -35,9 +35,10 @@ interface Props {
   pass: number;
   areas: ReadonlyMap<string, Area>;
   change: ChangeChoices;
+  setAside: (rule: string, title: string) => void;
 }
 
-export function Way({ paintingId, passes, area, pass, areas, change }: Props) {
+export function Way({ paintingId, passes, area, pass, areas, change, setAside }: Props) {
   const trade = useQuery(tradeQuery);
   if (!trade.data) return <Loading what="the schools" />;
   const school = trade.data.schools.find((one) => one.key === passes.choices.school)!;
@@ -73,6 +74,7 @@ export function Way({ paintingId, passes, area, pass, areas, change }: Props) {
       <GroundsCompared paintingId={paintingId} choices={passes.choices} change={change} />
       <HandAndFilms key={JSON.stringify(passes.choices)} passes={passes} change={change} />
       <RulesAside passes={passes} trade={trade.data} change={change} />
+      <RulesOfTheSchool passes={passes} trade={trade.data} setAside={setAside} />
     </>
   );
 }
@@ -382,6 +384,40 @@ function RulesAside({ passes, trade, change }: PartProps) {
           </Button>
         </>
       )}
+    </Section>
+  );
+}
+
+interface RulesProps {
+  passes: Passes;
+  trade: Trade;
+  setAside: (rule: string, title: string) => void;
+}
+
+/** The rules that order this plan, the weightiest first. */
+function RulesOfTheSchool({ passes, trade, setAside }: RulesProps) {
+  const followed = trade.schools.find((one) => one.key === passes.choices.school)?.rules ?? [];
+  const rules = followed.flatMap((id) => {
+    const rule = trade.rules.find((one) => one.id === id);
+    return rule && !(id in passes.choices.rules_off) ? [rule] : [];
+  });
+  return (
+    <Section title="Rules of this school, the weightiest first">
+      <Box component="ol" sx={{ listStyle: "none", p: 0, m: 0 }}>
+        {rules.map((rule) => (
+          <Box component="li" key={rule.id} sx={{ pb: 1 }}>
+            <Typography sx={{ fontWeight: 600 }}>{rule.title}</Typography>
+            <Typography color="text.secondary">{rule.reason}</Typography>
+            <Button
+              size="small"
+              aria-label={`Set aside: ${rule.title}`}
+              onClick={() => setAside(rule.id, rule.title)}
+            >
+              Set aside
+            </Button>
+          </Box>
+        ))}
+      </Box>
     </Section>
   );
 }
