@@ -14,8 +14,11 @@ from .step import Draft
 
 Pairs = Iterator[tuple[Draft, Draft]]
 
-VALUE_APART_L = 1.0
-"""Mixes nearer to each other in L* than this (a tenth of a value step) are neither darker nor lighter."""
+VALUE_APART_L = 1e-9
+"""Of two mixes the one with less L* is the darker, however little; only the same mix is neither."""
+
+EQUAL_VALUE_L = 1.0
+"""Mixes nearer than this (a tenth of a value step) are of one value where warm goes before cool."""
 
 RELEASE_ROLES = ("highlight", "lights and accents", "smallest strokes")
 """The roles in which what was held back is laid at last."""
@@ -78,7 +81,7 @@ def _light_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
 
 def _warm_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
     for a, b in combinations(steps, 2):
-        if a.role.rank == b.role.rank and abs(_lightness(b) - _lightness(a)) < VALUE_APART_L:
+        if a.role.rank == b.role.rank and abs(_lightness(b) - _lightness(a)) < EQUAL_VALUE_L:
             warm = [_is_warm(a), _is_warm(b)]
             if warm[0] != warm[1]:
                 yield (a, b) if warm[0] else (b, a)
