@@ -12,17 +12,18 @@ NODE := cd web && node
 
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
 
-.PHONY: demo test dev lint client lock bench screenshots clean
+.PHONY: demo test dev lint client lock bench storm screenshots clean
 
 demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) manage.py migrate --verbosity 0
-	@$(PY) manage.py tidy_pictures --verbosity 0
+	@$(PY) manage.py tidy_records --verbosity 0
 	@$(PY) -m demo.load --once
 	@exec $(PY) -m demo.serve $(PORT)
 
 test: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium lint
 	cd web && node node_modules/vitest/vitest.mjs run
-	$(PY) -m pytest
+	$(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
+	$(PY) -m pytest e2e
 
 dev: $(STAMPS)/dev $(STAMPS)/npm
 	@$(PY) manage.py migrate --verbosity 0
@@ -52,6 +53,9 @@ lock: $(STAMPS)/run
 
 bench: $(STAMPS)/dev $(STAMPS)/build
 	$(PY) -m benchmarks.run
+
+storm: $(STAMPS)/dev $(STAMPS)/build
+	$(PY) -m tools.storm
 
 screenshots: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
 	$(PY) -m tools.screenshots

@@ -19,7 +19,7 @@ def main() -> None:
     os.environ["YPSOCHROM_SERVER"] = f"http://127.0.0.1:{port}"
     commands = [
         ([sys.executable, "manage.py", "runserver", f"127.0.0.1:{port}"], None),
-        ([sys.executable, "manage.py", "db_worker", "--interval", "0.2"], None),
+        ([sys.executable, "manage.py", "worker"], None),
         (["node", "node_modules/vite/bin/vite.js", "--host", "127.0.0.1"], WEB),
     ]
     processes = [subprocess.Popen(command, cwd=place) for command, place in commands]

@@ -35,10 +35,11 @@ def load() -> None:
         tube_row,
         tubes_of,
     )
-    from server.passes.services import compute
+    from server.records.models import Painting
     from server.site.middleware import local_painter
     from server.subject.schemas import NewObservation
-    from server.subject.services import change_observation, new_observation, new_painting, paintings_of
+    from server.subject.services import change_observation, new_observation, new_painting
+    from server.work.planning import compute
     from ypsochrom.kit.progress import silent
     from ypsochrom.materials.shelf import read_csv
 
@@ -56,13 +57,14 @@ def load() -> None:
             read = calibrations.read_instrument(tube_row(painter, tube.id)).readings
             readings = [ReadingIn(kind=one.kind, lab=one.lab) for one in read]
             calibrate_tube(painter, tube.id, CalibrationIn(readings=readings, how="colorimeter", keep=True))
-    there_already = {painting.title for painting in paintings_of(painter)}
+    there_already = set(Painting.objects.of(painter).values_list("title", flat=True))
     if TITLE not in there_already:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
         compute(painting, silent)
     if slipway.TITLE not in there_already:
         begun = new_observation(painter, NewObservation(title=slipway.TITLE, size=slipway.SIZE, notes=slipway.NOTES))
-        compute(change_observation(painter, begun.pk, slipway.observed()), silent)
+        laid, _ = change_observation(painter, begun.pk, slipway.observed())
+        compute(laid, silent)
 
 
 def _supplies() -> "list[tuple[What, Supply]]":
@@ -74,6 +76,8 @@ def _supplies() -> "list[tuple[What, Supply]]":
         Medium("glazing liquid", 250, 35, 14.0, "for the copper"),
         Medium("retarder", 75, 60, 6.5),
         Medium("white gesso", 500, 320, 11.0),
+        Medium("isolation coat", 250, 210, 13.0),
+        Medium("varnish", 250, 12, 16.0, "satin"),
     ]
     panels = [
         StockSupport(400, 300, "smooth", "low", 4, 3, 8.0, "marine plywood, primed"),

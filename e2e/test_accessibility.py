@@ -25,7 +25,7 @@ VIEWS = {
     "/paintings/1/mixes?area=a12": "More about",
     "/paintings/1/mixes?palette=PW6,PB29,PBr7bs": "Plan with this palette",
     "/paintings/1/passes": "Studio sheet",
-    "/paintings/1/passes?tab=way&area=a05": "Try four grounds",
+    "/paintings/1/passes?tab=method&area=a05": "Try four grounds",
     "/paintings/1/passes?tab=amounts": "Amounts",
     "/paintings/1/passes?tab=if": "Work it out",
 }

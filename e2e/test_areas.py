@@ -35,6 +35,11 @@ def kept(page: Page):
     return page.expect_response(lambda answer: "/api/areas/" in answer.url and answer.request.method != "GET")
 
 
+def split(page: Page, how: str) -> None:
+    page.get_by_role("toolbar", name="Change the area").get_by_role("button", name="Split").click()
+    page.get_by_role("menuitem", name=how).click()
+
+
 CLOTH, LEMON, KETTLE = (0.62, 0.88), (0.56, 0.68), (0.40, 0.45)
 
 
@@ -50,22 +55,23 @@ def test_areas_are_cut_finer_parted_put_together_and_everything_taken_back(page:
     counted(facts, before)
     tap(page, stage, *CLOTH)
     expect(facts.get_by_label("Name of the area")).to_be_visible()
+    tools = page.get_by_role("toolbar", name="Change the area")
     with kept(page):
-        facts.get_by_role("button", name="Part by value").click()
+        split(page, "Split by value")
     counted(facts, before + 1)
     tap(page, stage, *CLOTH)
-    facts.get_by_role("button", name="Put together with…").click()
+    tools.get_by_role("button", name="Merge with…").click()
     tap(page, stage, *LEMON)
     with kept(page):
-        facts.get_by_role("button", name="Make them one").click()
+        tools.get_by_role("button", name="Merge 2 areas").click()
     counted(facts, before)
     expect(page.get_by_role("link", name=OUT_OF_DATE).first).to_be_visible()
     page.reload()
     changes = facts.get_by_role("list", name="Changes by hand")
     expect(changes.get_by_role("listitem")).to_have_count(2)
-    facts.get_by_role("button", name=re.compile("^Take back: Put 2 areas together")).click()
+    facts.get_by_role("button", name=re.compile("^Take back: Merged 2 areas")).click()
     counted(facts, before + 1)
-    facts.get_by_role("button", name=re.compile("^Take back: Parted")).click()
+    facts.get_by_role("button", name=re.compile("^Take back: Split")).click()
     counted(facts, before)
     expect(page.get_by_role("link", name=OUT_OF_DATE)).to_have_count(0)
 
@@ -74,16 +80,17 @@ def test_a_line_a_lasso_and_a_lock(page: Page):
     facts, stage = open_areas(page)
     before = count(facts)
     tap(page, stage, *CLOTH)
-    facts.get_by_role("button", name="Part along a line").click()
+    tools = page.get_by_role("toolbar", name="Change the area")
+    split(page, "Split along a line")
     page.get_by_role("button", name=re.compile("^One end of the line")).focus()
     page.keyboard.press("ArrowUp")
     with kept(page):
-        facts.get_by_role("button", name="Part it here").click()
+        tools.get_by_role("button", name="Split here").click()
     counted(facts, before + 1)
     page.keyboard.press("Control+z")
     counted(facts, before)
     tap(page, stage, *KETTLE)
-    facts.get_by_role("button", name="Draw a new area").click()
+    tools.get_by_role("button", name="New area").click()
     with kept(page):
         page.mouse.move(*place(stage, 0.36, 0.5))
         page.mouse.down()
@@ -93,14 +100,15 @@ def test_a_line_a_lasso_and_a_lock(page: Page):
     counted(facts, before + 1)
     tap(page, stage, 0.40, 0.55)
     with kept(page):
-        facts.get_by_role("button", name="Lock", exact=True).click()
-    expect(facts.get_by_role("button", name="Part by value")).to_be_disabled()
+        tools.get_by_role("button", name="Lock", exact=True).click()
+    expect(tools.get_by_role("button", name="Split")).to_be_disabled()
     with kept(page):
-        facts.get_by_role("button", name="Unlock").click()
-    expect(facts.get_by_role("button", name="Part by value")).to_be_enabled()
+        tools.get_by_role("button", name="Unlock").click()
+    expect(tools.get_by_role("button", name="Split")).to_be_enabled()
     facts.get_by_role("button", name="All areas").click()
     for _ in range(3):
-        page.get_by_role("button", name="Undo").click()
+        with page.expect_response(re.compile("/undo$")):
+            page.get_by_role("banner").get_by_role("button", name="Undo").click()
     counted(facts, before)
 
 
@@ -108,7 +116,8 @@ def test_a_lasso_of_nothing_is_refused_in_words_and_loses_nothing(page: Page):
     facts, stage = open_areas(page)
     before = count(facts)
     tap(page, stage, *CLOTH)
-    facts.get_by_role("button", name="Draw a piece over to it").click()
+    page.get_by_role("toolbar", name="Change the area").get_by_role("button", name="Add a piece").click()
+    page.get_by_role("menuitem", name="Add a piece by outline").click()
     page.expected_refusals = 1
     page.mouse.click(*place(stage, 0.2, 0.2))
     expect(page.get_by_text(re.compile("nothing under it to give"))).to_be_visible()

@@ -97,7 +97,7 @@ def test_twelve_zones_with_everything_said_of_them_are_laid_within_five_minutes_
                 )
         shown = wanted
     expect(facts.get_by_role("button", name=re.compile(r"^zone 12: value 1\.5, shaded, front"))).to_be_visible()
-    page.wait_for_load_state("networkidle")
+    expect(page.get_by_role("status", name="Saving")).to_have_count(0)
     page.reload()
     zones = facts.get_by_role("list", name="Zones").get_by_role("button")
     expect(zones).to_have_count(len(ZONES) + 1)

@@ -27,7 +27,7 @@ def tap(page: Page, x: float, y: float) -> None:
 
 def test_a_tap_on_the_bowl_answers_its_mixes_in_whole_parts(page: Page):
     open_kettle(page, "mixes")
-    expect(page.get_by_role("heading", name=re.compile("mixes, dark to light"))).to_be_visible()
+    expect(page.get_by_role("heading", name=re.compile("mixes, in the order of mixing"))).to_be_visible()
     tap(page, 0.70, 0.52)
     facts = page.get_by_role("region", name="Facts")
     expect(facts.get_by_role("heading", name=re.compile("blue"))).to_be_visible()
@@ -63,6 +63,7 @@ def test_the_ladder_isolates_a_step_and_is_worked_from_the_keyboard(page: Page):
     page.keyboard.press("Escape")
     page.keyboard.press("5")
     expect(page).to_have_url(re.compile("/passes"))
+    expect(page.get_by_role("button", name=re.compile("^After pass 5"))).to_be_visible()
     page.keyboard.press("[")
     expect(page).to_have_url(re.compile("pass=5"))
 
@@ -118,7 +119,7 @@ def test_a_change_of_the_shelf_makes_the_plan_out_of_date_and_one_action_mends_i
     page.goto("/materials")
     page.get_by_role("button", name="Remove zinc white").click()
     expect(page.get_by_role("heading", name="zinc white")).to_be_hidden()
-    page.get_by_role("button", name="Undo").last.click()
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
     expect(page.get_by_role("heading", name="zinc white")).to_be_visible()
     page.get_by_role("button", name="Remove zinc white").click()
     expect(page.get_by_role("heading", name="zinc white")).to_be_hidden()
@@ -140,7 +141,7 @@ def test_tubes_come_from_a_file_row_by_row_and_can_be_taken_back(page: Page, tmp
     with page.expect_download() as saving:
         page.get_by_role("link", name="Save as CSV").click()
     assert "sapgreen,sap-type green,60,20.5" in saving.value.path().read_text()
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
     expect(tubes).to_have_count(16)
 
 
@@ -152,9 +153,9 @@ def test_the_subject_can_be_put_on_another_support_and_back(page: Page):
     page.get_by_role("slider", name="Left to right").focus()
     with page.expect_response(re.compile("/api/subject/paintings/")):
         page.keyboard.press("Home")
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
     expect(page.get_by_text(re.compile("Undone: Moved the crop"))).to_be_visible()
-    page.get_by_role("button", name="Undo").click()
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
     expect(page.get_by_label("Width")).to_have_value("400")
     expect(page.get_by_role("link", name=re.compile("Areas out of date"))).to_have_count(0)
 

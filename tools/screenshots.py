@@ -23,7 +23,8 @@ VIEWS = {
     "measure": ("/materials/tubes/11", DESK),
     "palettes": ("/materials/palettes", DESK),
     "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
-    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&parts=PW6:4+PBr7bs:6+PY83:8", DESK),
+    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&parts=PW6:4+PBr7ru:6+PY83:8", DESK),
+    "films": ("/mixes?painting=1&mode=films&parts=PY83:1", DESK),
     "subject": ("/paintings/1/subject", DESK),
     "compose": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
@@ -34,7 +35,7 @@ VIEWS = {
     "mixes": ("/paintings/1/mixes?area=a12", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
-    "schools": ("/paintings/1/passes?pass=4&tab=way", DESK),
+    "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
     "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
 
@@ -54,13 +55,13 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 PRESSED: dict[str, list[str | re.Pattern[str]]] = {
     "relief": ["Contours", "Profile"],
     "compose": ["Thirds", "Mark it"],
-    "schools": ["Try all schools on this picture"],
+    "schools": ["Try all methods on this picture"],
     "advice": ["Borders", re.compile("^Advice")],
 }
 """Buttons to press before a picture is taken."""
 
 
-AWAITED = {"schools": "Schools compared"}
+AWAITED = {"schools": "Methods compared"}
 """Tables that a press brings after a while."""
 
 

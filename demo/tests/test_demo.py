@@ -25,9 +25,8 @@ def run(data: Path, *command: str) -> str:
 COUNT = """
 import json, django; django.setup()
 from server.materials.models import TubeRow
-from server.subject.models import Painting
-from server.passes.models import PassRow
-print(json.dumps([TubeRow.objects.count(), Painting.objects.count(), PassRow.objects.count()]))
+from server.records.models import Painting, Result
+print(json.dumps([TubeRow.objects.count(), Painting.objects.count(), Result.objects.filter(node="stages").count()]))
 """
 
 

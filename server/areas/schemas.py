@@ -5,7 +5,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-Spot = Annotated[list[float], Field(min_length=2, max_length=2)]
+from server.site.fields import Place, Word
+from ypsochrom.areas.edits import MOST_EDITS
+
+Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 Outline = Annotated[list[Spot], Field(max_length=2000)]
 Plane = Literal["front", "middle", "back"]
 Handling = Literal["usual", "thin", "thick", "bare"]
@@ -25,12 +28,13 @@ class AreaOut(Schema):
     """One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
 
     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
-    `target` is the painter's own colour for it, None: the photo's.
+    `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's.
     """
 
     id: str
     index: int
     name: str
+    named: bool
     area_cm2: float
     share: float
     value: float
@@ -83,7 +87,7 @@ class EditData(Schema):
     shape: Outline = []
     to: Spot | None = None
     width: Annotated[float, Field(gt=0, le=0.5)] | None = None
-    below_cm2: Annotated[float, Field(gt=0)] | None = None
+    below_cm2: Annotated[float, Field(gt=0, le=1e6)] | None = None
     rings: Annotated[list[Outline], Field(max_length=60)] = []
 
 
@@ -91,7 +95,7 @@ class ChangesIn(Schema):
     """All changes in their order, and the detail (number of areas before them; None as the picture suggests)."""
 
     detail: Annotated[int, Field(ge=2, le=60)] | None = None
-    edits: Annotated[list[EditData], Field(max_length=200)] = []
+    edits: Annotated[list[EditData], Field(max_length=MOST_EDITS)] = []
 
 
 class FindingOut(Schema):
@@ -114,8 +118,19 @@ class LostOut(Schema):
     hint: str
 
 
+class WaitingOut(Schema):
+    """A decision that has no place at present: on what it hangs (the id of an area, mix or step) and what was decided."""
+
+    what: Literal["area", "edge", "recipe", "method", "fading", "technique", "move"]
+    subject: str
+    words: str
+
+
 class AreasOut(Schema):
-    """The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey."""
+    """The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
+
+    `waiting` are all decisions of the painting that have no place at present.
+    """
 
     areas: list[AreaOut]
     borders: list[BorderOut]
@@ -124,6 +139,7 @@ class AreasOut(Schema):
     edits: list[EditData]
     lost: list[LostOut]
     advice: list[FindingOut]
+    waiting: list[WaitingOut]
     labels_url: str | None
     up_to_date: bool
 
@@ -143,10 +159,10 @@ class AreaIn(Schema):
 class BorderIn(Schema):
     """What the painter says of the border of two areas; `as_found` takes it back."""
 
-    a: str
-    b: str
+    a: Word
+    b: Word
     softness: Softness | Literal["as_found"] | None = None
-    over: str | None = None
+    over: Word | None = None
 
 
 class DismissalIn(Schema):

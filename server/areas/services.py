@@ -1,193 +1,205 @@
-"""Areas: found by the core, changed by the painter's hand, kept with the fingerprint of all they depend on."""
+"""Areas: changed by the painter's hand, named and decided upon; what the rules say can be set aside."""
 
-from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
-from django.db import transaction
 
-from server.site import pictures
-from server.site.fingerprints import fingerprint
+from server.records.models import Painting
 from server.site.problems import Conflict, NotFound
-from server.subject.models import Painting
-from server.subject.services import fingerprint_of as subject_fingerprint
-from server.subject.services import frame_of, painting_of, planes_of, subject_of, support_of
-from ypsochrom.areas.area import AreaMap, describe
-from ypsochrom.areas.borders import borders_of
-from ypsochrom.areas.edits import Edit, Edited, Spot, carry_out, refusal
-from ypsochrom.areas.facts import PLANES, facts_of, planned, proposed_planes, told_planes
-from ypsochrom.areas.partition import AreaTree, find_tree
-from ypsochrom.colour import cielab
-from ypsochrom.formats import areas_json, png
-from ypsochrom.formats.plan_json import advice_json
-from ypsochrom.formats.plan_json import areas_json as written_areas
-from ypsochrom.formats.plan_read import read_areas
-from ypsochrom.imaging.outlines import outlines, rings
-from ypsochrom.materials.support import Support
+from server.work import desk
+from ypsochrom.areas.edits import Edit, Lock, lock_at, placed, refusal
+from ypsochrom.areas.facts import AS_FOUND, Decision, EdgeDecision
+from ypsochrom.areas.found import FoundAreas
+from ypsochrom.colour.types import triple
+from ypsochrom.colour.written import read_colour
+from ypsochrom.kit import codec
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.subject.crop import CropBox
+from ypsochrom.work.brief import AreaSettings, Brief, SetAside
+from ypsochrom.work.graph import Work
+from ypsochrom.work.planned import names_of
+from ypsochrom.work.subject_node import frame_of
 
-from . import notes
-from .models import AreaRow
-from .schemas import ChangesIn, EditData
+from .schemas import AreaIn, BorderIn, ChangesIn, EditData
 
 
-def row_of(painting: Painting) -> AreaRow | None:
-    """The painting's areas, if they have been found."""
-    return AreaRow.objects.of(painting.owner).filter(painting=painting).first()
-
-
-def found_row(painting: Painting) -> AreaRow:
-    """The painting's areas; `Conflict` before the first plan."""
-    row = row_of(painting)
-    if row is None:
+def found_areas_of(work: Work) -> FoundAreas:
+    """The areas as they were found last; `Conflict` before the first plan."""
+    found: FoundAreas | None = work.last("areas")
+    if found is None:
         raise Conflict("There are no areas yet.", "Plan the painting first.")
-    return row
-
-
-def _fingerprint(row: AreaRow) -> str:
-    return fingerprint(subject_fingerprint(row.painting), row.detail, row.edits)
-
-
-def fingerprint_of(row: AreaRow) -> str:
-    """Of all that what follows the areas depends on: the subject, the changes, and the painter's colours and handling."""
-    return fingerprint(_fingerprint(row), notes.decisions_written(row.painting))
-
-
-def is_up_to_date(row: AreaRow | None, painting: Painting) -> bool:
-    """Whether the areas are those of the present subject and changes."""
-    return row is not None and row.fingerprint == _fingerprint(row)
-
-
-@transaction.atomic
-def ensure(painting: Painting) -> AreaRow:
-    """The areas of the present subject, found now when they are missing or out of date; changes by hand are kept."""
-    row = row_of(painting) or AreaRow(owner=painting.owner, painting=painting)
-    if not is_up_to_date(row, painting):
-        _find(row)
-        row.save()
-    return row
-
-
-@transaction.atomic
-def change(owner: Any, painting_id: int, given: ChangesIn) -> Painting:
-    """Another detail and list of changes. A change that was just added must find something to do, or is refused."""
-    painting = painting_of(owner, painting_id)
-    row = found_row(painting)
-    before = len(row.edits)
-    row.detail = given.detail
-    row.edits = [_kept(row, edit) for edit in given.edits]
-    edited = _find(row)
-    if len(row.edits) > before:
-        refusal(edited, len(row.edits) - 1)
-    row.save()
-    return painting
-
-
-def _kept(row: AreaRow, edit: EditData) -> dict[str, Any]:
-    """A change as it is stored: its places in shares of the whole reference, a new lock with the outline of its area."""
-    to_whole = frame_of(row.painting).to_whole
-    written = edit.model_dump()
-    if edit.kind == "lock" and not edit.rings and edit.spot is not None:
-        written["rings"] = _rings_at(row, (edit.spot[0], edit.spot[1]))
-    for name in ("spot", "to"):
-        if written[name] is not None:
-            written[name] = to_whole(written[name])
-    for name in ("spots", "line", "shape"):
-        written[name] = [to_whole(spot) for spot in written[name]]
-    written["rings"] = [[to_whole(spot) for spot in ring] for ring in written["rings"]]
-    return written
-
-
-def _rings_at(row: AreaRow, spot: Spot) -> list[list[Spot]]:
-    labels = png.read_labels_png(pictures.read(row.labels))
-    height, width = labels.shape
-    x, y = min(int(spot[0] * width), width - 1), min(int(spot[1] * height), height - 1)
-    found = rings(labels == labels[max(0, y), max(0, x)], 1.0)
-    return [[(float(px) / width, float(py) / height) for px, py in ring] for ring in found]
-
-
-def edits_for_page(row: AreaRow) -> list[EditData]:
-    """The changes with their places in shares of the present crop."""
-    to_crop = frame_of(row.painting).to_crop
-    found = []
-    for edit in row.edits:
-        moved: dict[str, Any] = {name: [to_crop(spot) for spot in edit[name]] for name in ("spots", "line", "shape")}
-        moved |= {name: edit[name] and to_crop(edit[name]) for name in ("spot", "to")}
-        moved["rings"] = [[to_crop(spot) for spot in ring] for ring in edit["rings"]]
-        found.append(EditData(**{**edit, **moved}))
     return found
 
 
-def _edits(row: AreaRow) -> list[Edit]:
-    to_crop: Callable[[Spot], Spot] = frame_of(row.painting).to_crop
-    return [areas_json.read_edit(edit, to_crop) for edit in row.edits]
+def frame(work: Work) -> CropBox:
+    """Where the crop lies in the whole adjusted reference."""
+    from server.subject.shown import subject_pictures
+
+    shown = subject_pictures(work)
+    return frame_of(work.inputs.brief, shown.whole_width, shown.whole_height)
 
 
-def _find(row: AreaRow) -> Edited:
-    """Fill the row with the areas of the present subject, detail and changes."""
-    painting = row.painting
-    subject, support = subject_of(painting), support_of(painting)
-    linear = subject.picture.linear
-    tree = _tree(row, linear)
-    edited = carry_out(tree.areas(row.detail), _edits(row), linear, support)
-    areas = describe(linear, subject.values, edited.labels, support)
-    told = planes_of(painting, edited.labels.shape[1], edited.labels.shape[0])
-    planes = proposed_planes(areas.areas, edited.labels) if told is None else told_planes(edited.labels, told)
-    depth = {area.id: PLANES.index(planes[area.index]) for area in areas.areas}
-    lab = np.asarray(cielab.linear_to_lab(linear), dtype=np.float32)
-    row.facts = areas_json.facts_json(facts_of(areas, lab, support, planes))
-    row.borders = areas_json.borders_json(borders_of(areas.areas, edited.labels, lab, support, depth))
-    row.areas = _with_outlines(areas, support)
-    row.locked = sorted(edited.locked)
-    row.lost = advice_json(edited.lost)
-    row.labels = pictures.store(painting.owner, png.small_labels_png(areas.labels), "png")
-    row.families = pictures.store(painting.owner, png.small_labels_png(areas.families), "png")
-    row.fingerprint = _fingerprint(row)
-    return edited
+def change(owner: Any, painting_id: int, given: ChangesIn) -> Work:
+    """Another detail and list of changes. A change that was just added must find something to do, or is refused."""
+    was: list[int] = []
+
+    def alter(work: Work) -> Brief:
+        found, box = found_areas_of(work), frame(work)
+        was[:] = [len(work.inputs.brief.areas.edits)]
+        edits = tuple(placed(_edit(one, found), box.to_whole) for one in given.edits)
+        return replace(work.inputs.brief, areas=AreaSettings(given.detail, edits))
+
+    def check(work: Work) -> None:
+        if len(given.edits) > was[0]:
+            refusal(work.now("areas").lost, len(given.edits) - 1)
+
+    _, work = desk.changed(owner, painting_id, _change_words, alter, check=check)
+    return work
 
 
-def _with_outlines(areas: AreaMap, support: Support) -> list[dict[str, Any]]:
-    mm_per_px = support.width_mm / areas.labels.shape[1]
-    return [{**area, "outline": outlines(areas.labels == area["index"], mm_per_px)} for area in written_areas(areas)]
+_EDIT_WORDS = {
+    "Merge": "Merged areas",
+    "Split": "Split an area",
+    "Give": "Gave a piece to an area",
+    "Absorb": "Merged small areas with their neighbours",
+    "Lock": "Locked an area",
+}
 
 
-def _tree(row: AreaRow, linear: np.ndarray) -> AreaTree:
-    """The tree of areas of the present subject: read back, or found anew when the subject has changed."""
-    now = subject_fingerprint(row.painting)
-    if row.tree_fingerprint == now:
-        return AreaTree(png.read_labels_png(pictures.read(row.pieces)), areas_json.read_steps(row.steps))
-    tree = find_tree(linear)
-    row.pieces = pictures.store(row.painting.owner, png.small_labels_png(tree.pieces), "png")
-    row.steps = areas_json.steps_json(tree.steps)
-    row.tree_fingerprint = now
-    return tree
+def _change_words(old: Brief, new: Brief) -> str:
+    before, after = old.areas.edits, new.areas.edits
+    if old.areas.detail != new.areas.detail:
+        return "Changed the number of areas"
+    if len(after) > len(before):
+        return _EDIT_WORDS[type(after[-1]).__name__]
+    if len(after) < len(before):
+        gone = next((edit for edit in before if edit not in after), before[-1])
+        return "Unlocked an area" if isinstance(gone, Lock) else "Took a change of areas back"
+    return "Changed the areas"
 
 
-def found_detail(row: AreaRow) -> int:
-    """How many areas the picture suggests."""
-    pieces = np.zeros((1, 1), dtype=np.uint8)
-    return AreaTree(pieces, areas_json.read_steps(row.steps)).usual
+def _edit(given: EditData, found: FoundAreas) -> Edit:
+    """A change from the page, with its places in shares of the crop; a new lock gets its area's outline."""
+    if given.kind == "lock" and not given.rings and given.spot is not None:
+        return lock_at(found.map.labels, (given.spot[0], given.spot[1]))
+    for name, kinds in (("spot", ("split", "lock")), ("below_cm2", ("absorb",))):
+        if given.kind in kinds and getattr(given, name) is None:
+            raise BadSetting(f"A change of the kind {given.kind!r} says no {name}.", "Make the change again.")
+    return codec.read(given.model_dump(), Edit)  # type: ignore[arg-type]  # a union is a type to the codec
 
 
-def area_map_of(row: AreaRow) -> AreaMap:
-    """The areas as they are to be painted, under the painter's names."""
-    return planned(photo_map_of(row), notes.decisions(row))
+def edits_out(work: Work) -> list[EditData]:
+    """The changes with their places in shares of the present crop."""
+    box = frame(work)
+    return [EditData(**codec.written(placed(edit, box.to_crop), Edit)) for edit in work.inputs.brief.areas.edits]
 
 
-def photo_map_of(row: AreaRow) -> AreaMap:
-    """The areas as the photo shows them, under the painter's names."""
-    labels, families = (png.read_labels_png(pictures.read(name)) for name in (row.labels, row.families))
-    names = notes.names(row, labels)
-    return read_areas([{**area, "name": names.get(area["id"], area["name"])} for area in row.areas], labels, families)
+def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Work:
+    """Change what was given about an area; what is left out stays."""
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        _area(work, area_id)
+        decision = brief.decisions.get(area_id, AS_FOUND)
+        if given.name is not None:
+            name = given.name.strip()
+            _unlike_others(work, area_id, name)
+            decision = replace(decision, name=name)
+        if given.target is not None:
+            decision = replace(decision, target_lab=_target(given.target))
+        if given.plane is not None:
+            decision = replace(decision, plane=None if given.plane == "as_found" else given.plane)
+        if given.handling is not None:
+            decision = replace(decision, handling=given.handling)
+        others = {area: one for area, one in brief.decisions.items() if area != area_id}
+        return replace(brief, decisions=others if decision == Decision() else {**others, area_id: decision})
+
+    _, work = desk.changed(owner, painting_id, _area_words(given), alter)
+    return work
 
 
-def area_id(row: AreaRow, wanted: str) -> dict[str, Any]:
-    """An area of the row by its id, or `NotFound`."""
-    area = next((area for area in row.areas if area["id"] == wanted), None)
-    if area is None:
+def _target(written: str) -> tuple[float, float, float] | None:
+    return triple(np.round(read_colour(written), 3)) if written.strip() else None
+
+
+def _area_words(given: AreaIn) -> str:
+    if given.name is not None:
+        return f"Named an area “{given.name.strip()}”" if given.name.strip() else "Took an area's name away"
+    if given.target is not None:
+        return "Gave an area another colour" if given.target.strip() else "Gave an area the photo's colour back"
+    return "Moved an area to another plane" if given.plane is not None else "Changed how an area is painted"
+
+
+def _area(work: Work, area_id: str) -> None:
+    found: FoundAreas | None = work.last("areas")
+    if found is None or area_id not in {area.id for area in found.map.areas}:
         raise NotFound("area")
-    return dict(area)
 
 
-def labels_of(row: AreaRow) -> np.ndarray:
-    """The area of every pixel."""
-    return png.read_labels_png(pictures.read(row.labels))
+def _unlike_others(work: Work, area_id: str, name: str) -> None:
+    found = found_areas_of(work)
+    names = names_of(found, work.inputs.brief)
+    others = [names[area.id] for area in found.map.areas if area.id != area_id]
+    same = next((other for other in others if other.casefold() == name.casefold()), None)
+    if name and same is not None:
+        raise BadSetting(f"Another area is called “{same}” already.", "Give it a name of its own.")
+
+
+def change_border(owner: Any, painting_id: int, given: BorderIn) -> Work:
+    """Say how soft a border is to be, or which side lies over the other."""
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        found = found_areas_of(work)
+        pair = {given.a, given.b}
+        border = next((one for one in found.borders if {one.a, one.b} == pair), None)
+        if border is None:
+            raise NotFound("border")
+        known = next((one for one in brief.edges if {one.a, one.b} == pair), EdgeDecision(border.a, border.b))
+        if given.softness is not None:
+            known = replace(known, softness=None if given.softness == "as_found" else given.softness)
+        if given.over is not None:
+            known = replace(known, over=None if given.over == "as_found" else _side(given.over, known))
+        others = tuple(one for one in brief.edges if {one.a, one.b} != pair)
+        says = known.softness is not None or known.over is not None
+        return replace(brief, edges=(*others, known) if says else others)
+
+    _, work = desk.changed(owner, painting_id, "Changed an edge", alter)
+    return work
+
+
+def _side(over: str, edge: EdgeDecision) -> str:
+    return over if over == edge.a else edge.b
+
+
+def dismiss(owner: Any, painting_id: int, key: str, reason: str | None) -> Work:
+    """Set advice aside with a reason, or with none bring it back. It returns by itself when its subject changes.
+
+    The key is that of a finding, here or with the passes; the schema checks its form.
+    """
+    advice, state = key.split(" ")
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        others = tuple(one for one in brief.set_aside if (one.advice, one.state) != (advice, state))
+        said = () if reason is None else (SetAside(advice, state, reason.strip()),)
+        return replace(brief, set_aside=(*others, *said))
+
+    label = "Brought advice back" if reason is None else "Set advice aside"
+    _, work = desk.changed(owner, painting_id, label, alter)
+    return work
+
+
+_MOST_SUGGESTIONS = 40
+
+
+def suggested_names(owner: Any) -> list[str]:
+    """Names that the painter gave to areas of any painting, the newest painting's first."""
+    found: dict[str, None] = {}
+    briefs = Painting.objects.of(owner).filter(removed=None).order_by("-id").values_list("brief", flat=True)[:50]
+    for document in briefs:
+        for decision in document["body"].get("decisions", {}).values():
+            if decision.get("name"):
+                found[decision["name"]] = None
+    return list(found)[:_MOST_SUGGESTIONS]

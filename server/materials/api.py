@@ -68,7 +68,7 @@ def read_file(request: HttpRequest, payload: ShelfFile) -> list[ShelfRowOut]:
 @router.get("/file", response={200: None, **PROBLEMS})
 def write_file(request: HttpRequest) -> HttpResponse:
     """The shelf as CSV, to be saved."""
-    return to_save(services.write_file(painter(request)).encode(), "text/csv", "shelf.csv")
+    return to_save(services.write_file(painter(request)).encode(), "text/csv; charset=utf-8", "shelf.csv")
 
 
 @router.put("/tubes/{tube_id}", response={200: TubeOut, **PROBLEMS})
@@ -155,7 +155,7 @@ def tray_pdf(request: HttpRequest, palette_id: int, paper: PaperSize = "A4") -> 
 @router.get("/palettes/{palette_id}/palette.gpl", response={200: None, **PROBLEMS})
 def palette_file(request: HttpRequest, palette_id: int) -> HttpResponse:
     """The palette as a GIMP palette."""
-    return to_save(palettes.file_of(painter(request), palette_id).encode(), "text/plain", "palette.gpl")
+    return to_save(palettes.file_of(painter(request), palette_id).encode(), "text/plain; charset=utf-8", "palette.gpl")
 
 
 @router.get("/tubes/{tube_id}/swatch-card.pdf", response={200: None, **PROBLEMS})

@@ -5,12 +5,14 @@ from dataclasses import replace
 from typing import Any
 
 import numpy as np
-from django.db import transaction
 
+from server.records.history import shelf_change
 from server.site.problems import Conflict
 from ypsochrom.colour.cielab import lab_to_hex
-from ypsochrom.formats import png, readings, swatch_card_pdf
-from ypsochrom.formats.pdf_page import Paper
+from ypsochrom.formats.exchange import readings
+from ypsochrom.formats.pdf import swatch_card as swatch_card_pdf
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.formats.pictures import png
 from ypsochrom.materials import card_reading
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedTubes
 from ypsochrom.paint import appearance
@@ -40,7 +42,7 @@ def simulated_bench() -> SimulatedTubes:
 
 def calibrated_paints(owner: Any) -> dict[int, Paint]:
     """The paint that was measured to be in each tube, by the tube's id; the newest calibration counts."""
-    rows = CalibrationRow.objects.of(owner).select_related("tube")
+    rows = CalibrationRow.objects.of(owner).filter(tube__removed=None).select_related("tube")
     return {row.tube_id: _paint_of(row) for row in rows}
 
 
@@ -101,21 +103,21 @@ def _reading_of(given: ReadingIn) -> SwatchReading:
     )
 
 
-@transaction.atomic
 def fit(row: TubeRow, white: Paint, given: CalibrationIn) -> CalibrationOut:
     """Fit a tube to its readings, starting from the catalogue; with `keep` it counts from now on."""
     found = calibrate(paint(row.key), [_reading_of(one) for one in given.readings], white)
     report = _report(found, given.how)
     if given.keep:
-        CalibrationRow.objects.create(
-            owner=row.owner,
-            tube=row,
-            how=given.how,
-            readings=[one.model_dump() for one in given.readings],
-            absorption=found.paint.absorption.tolist(),
-            scattering=found.paint.scattering.tolist(),
-            report=report.model_dump(),
-        )
+        with shelf_change(row.owner, f"Calibrated a tube of {paint(row.key).name}"):
+            CalibrationRow.objects.create(
+                owner=row.owner,
+                tube=row,
+                how=given.how,
+                readings=[one.model_dump() for one in given.readings],
+                absorption=found.paint.absorption.tolist(),
+                scattering=found.paint.scattering.tolist(),
+                report=report.model_dump(),
+            )
     return report.model_copy(update={"kept": given.keep})
 
 
@@ -125,13 +127,13 @@ def current(row: TubeRow) -> CalibrationOut | None:
     return None if newest is None else CalibrationOut(**{**newest.report, "kept": True})
 
 
-@transaction.atomic
 def take_back(row: TubeRow) -> None:
     """Take back the newest calibration; the one before it counts again, or the catalogue."""
     newest = row.calibrations.last()
     if newest is None:
         raise Conflict("This tube is not calibrated.", "Its predictions rest on the catalogue already.")
-    newest.delete()
+    with shelf_change(row.owner, f"Took back a calibration of {paint(row.key).name}"):
+        newest.delete()
 
 
 def _report(found: Calibration, how: str) -> CalibrationOut:

@@ -3,16 +3,17 @@
 from typing import Any
 
 import numpy as np
-from django.db import transaction
 
+from server.records.history import shelf_change
 from server.site.owned import one_of
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import in_words
-from ypsochrom.formats import gpl, tray_pdf
-from ypsochrom.formats.pdf_page import Paper
-from ypsochrom.kit.errors import BadPaletteFile, BadShelf
-from ypsochrom.materials.shelf import usable_box
+from ypsochrom.formats.exchange import gpl
+from ypsochrom.formats.pdf import tray as tray_pdf
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.kit.errors import BadPaletteFile
+from ypsochrom.materials.shelf import looking_box
 from ypsochrom.materials.tray import NamedPalette, checked_palette, tray
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import Paintbox, catalogue, paintbox
@@ -24,10 +25,7 @@ from .services import laid_thick, tubes_of
 
 def shelf_box(owner: Any) -> Paintbox:
     """The painter's usable paints, or the catalogue's where the shelf is empty: for looking, not for planning."""
-    try:
-        return usable_box(tubes_of(owner))
-    except BadShelf:
-        return paintbox(catalogue())
+    return looking_box(tubes_of(owner))
 
 
 def on_shelf(owner: Any) -> frozenset[str]:
@@ -58,29 +56,30 @@ def _out(row: PaletteRow, box: Paintbox, there: frozenset[str]) -> PaletteOut:
 
 
 def _kept(owner: Any, palette: NamedPalette, row: PaletteRow | None = None) -> PaletteOut:
+    made = row is None
     row = row or PaletteRow(owner=owner)
     row.name, row.keys = palette.name, list(palette.keys)
-    row.save()
+    with shelf_change(owner, f"{'Kept' if made else 'Changed'} the palette “{palette.name}”"):
+        row.save()
     return _out(row, shelf_box(owner), on_shelf(owner))
 
 
-@transaction.atomic
 def add(owner: Any, given: PaletteIn) -> PaletteOut:
     """Keep a palette under its name."""
     return _kept(owner, checked_palette(given.name, given.keys, shelf_box(owner)))
 
 
-@transaction.atomic
 def change(owner: Any, palette_id: int, given: PaletteIn) -> PaletteOut:
     """Write over a palette."""
     row = row_of(owner, palette_id)
     return _kept(owner, checked_palette(given.name, given.keys, shelf_box(owner)), row)
 
 
-@transaction.atomic
 def remove(owner: Any, palette_id: int) -> None:
     """Forget a palette."""
-    row_of(owner, palette_id).delete()
+    row = row_of(owner, palette_id)
+    with shelf_change(owner, f"Removed the palette “{row.name}”"):
+        row.delete()
 
 
 def row_of(owner: Any, palette_id: int) -> PaletteRow:
@@ -100,7 +99,6 @@ def file_of(owner: Any, palette_id: int) -> str:
     return gpl.write_gpl(row.name, shelf_box(owner).only(row.keys))
 
 
-@transaction.atomic
 def read_file(owner: Any, given: PaletteFile) -> PaletteFileOut:
     """What a GIMP palette holds, line by line, each colour with the paint it names or comes nearest to."""
     found = gpl.read_gpl(given.text)

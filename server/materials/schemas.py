@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-Number = Annotated[float, Field(allow_inf_nan=False)]
+from server.site.fields import Key, Number, Whole, Word
+
 Notes = Annotated[str, Field(max_length=200)]
-Key = Annotated[str, Field(max_length=20)]
 FileText = Annotated[str, Field(max_length=500_000)]
 Source = Literal["catalogue", "calibrated"]
 SwatchKind = Literal["on white", "on black", "1:1", "1:4", "1:10"]
@@ -23,17 +23,21 @@ class CautionOut(Schema):
     subject: str | None
 
 
+Opacity = Literal["T", "ST", "SO", "O"]
+
+
 class PaintOut(Schema):
     """A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white.
 
-    `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302; `hides_um` the
-    dry film that hides black and white alike (None: none does); `lift` the L* that a thin film adds to black.
+    `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D5098; `lift` the L* that a
+    thin film adds to black; `covers_in` the brush coats until nobody sees what lies beneath (None: more than anyone lays);
+    `opacity` is told from such films.
     """
 
     key: str
     name: str
     pigments: list[str]
-    opacity: Literal["T", "ST", "SO", "O"]
+    opacity: Opacity
     lightfastness: Literal["I", "II", "III"]
     finish: Literal["matt", "satin", "gloss"]
     strength: float
@@ -41,8 +45,9 @@ class PaintOut(Schema):
     strong: bool
     masstone: str
     tint: str
-    hides_um: float | None
     lift: float
+    covers_in: int | None
+    by_depth: bool
     cautions: list[CautionOut]
 
 
@@ -76,20 +81,26 @@ class ShelfRowOut(Schema):
 
 
 class TubeOut(TubeIn):
-    """A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on."""
+    """A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on.
+
+    `opacity` and `covers_in` are told from films of this very tube, as those of a `PaintOut`.
+    """
 
     id: int
     name: str
     masstone: str
     low: bool
     source: Source
+    opacity: Opacity
+    covers_in: int | None
+    by_depth: bool
 
 
 class MediumIn(Schema):
     """A bottle of medium, retarder, water or gesso."""
 
     what: Literal["medium"]
-    kind: str
+    kind: Word
     volume_ml: Number
     left_ml: Number
     price: Number | None = None
@@ -102,10 +113,10 @@ class SupportIn(Schema):
     what: Literal["support"]
     width_mm: Number
     height_mm: Number
-    texture: str
-    absorbency: str
+    texture: Word
+    absorbency: Word
     side_mm: Number
-    count: int
+    count: Whole
     price: Number | None = None
     notes: Notes = ""
 
@@ -114,9 +125,9 @@ class BrushIn(Schema):
     """Brushes of one kind and width."""
 
     what: Literal["brush"]
-    kind: str
+    kind: Word
     width_mm: Number
-    count: int
+    count: Whole
     notes: Notes = ""
 
 
@@ -201,7 +212,7 @@ class ReadingIn(Schema):
     """One dry swatch as read: CIELAB, or a spectrum of 36 reflectances from 380 to 730 nm."""
 
     kind: SwatchKind
-    lab: Annotated[list[Number], Field(min_length=3, max_length=3)] | None = None
+    lab: Annotated[list[Annotated[float, Field(ge=-160, le=160)]], Field(min_length=3, max_length=3)] | None = None
     reflectance: Annotated[list[Number], Field(min_length=36, max_length=36)] | None = None
     sigma_lab: Annotated[float, Field(gt=0, le=20)] | None = None
 

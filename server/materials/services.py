@@ -5,14 +5,17 @@ from functools import cache
 from typing import Any
 
 import numpy as np
-from django.db import transaction
+from django.db import models
+from django.utils import timezone
 
+from server.records.history import shelf_change
 from server.site.owned import one_of
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.kit.advice import Advice
+from ypsochrom.kit.errors import BadShelf, BadSupply
 from ypsochrom.materials import cautions, shelf, supplies
 from ypsochrom.paint import appearance, films, strength
-from ypsochrom.paint.catalogue import Paint, Paintbox, catalogue, paint, paintbox
+from ypsochrom.paint.catalogue import Paint, Paintbox, catalogue, paint
 
 from . import calibrations
 from .calibrations import calibrated_paints
@@ -50,6 +53,15 @@ def tinted(one: Paint) -> str:
     return lab_to_hex(appearance.dry_lab(np.array([0.0 if one.key == "PW6" else 10.0, 1.0]), box))
 
 
+def _hiding(one: Paint) -> films.Hiding:
+    return films.hiding(np.ones(1), Paintbox.of([one]))
+
+
+@cache
+def _usual_hiding(key: str) -> films.Hiding:
+    return _hiding(paint(key))
+
+
 @cache
 def known_paints() -> tuple[PaintOut, ...]:
     """The catalogue, in its order."""
@@ -57,13 +69,11 @@ def known_paints() -> tuple[PaintOut, ...]:
 
 
 def _paint_out(one: Paint) -> PaintOut:
-    box, alone = paintbox([one.key]), np.ones(1)
-    hides = films.hiding_um(alone, box)
     return PaintOut(
         key=one.key,
         name=one.name,
         pigments=list(one.pigments),
-        opacity=one.opacity,
+        **vars(_usual_hiding(row.key) if calibrated is None else _hiding(calibrated)),
         lightfastness=one.lightfastness,
         finish=one.finish,
         strength=strength.tint_shift(one.key),
@@ -71,8 +81,7 @@ def _paint_out(one: Paint) -> PaintOut:
         strong=strength.is_strong(one.key),
         masstone=masstone(one.key),
         tint=tinted(one),
-        hides_um=hides if np.isfinite(hides) else None,
-        lift=films.lift_over_black(alone, box),
+        lift=films.lift_over_black(np.ones(1), Paintbox.of([one])),
         cautions=cautions_out(cautions.cautions_for([one.key])),
     )
 
@@ -92,15 +101,20 @@ def _tube_of(row: TubeRow, calibrated: Paint | None) -> shelf.Tube:
     return shelf.Tube(row.key, row.volume_ml, row.left_ml, row.nozzle_mm, row.price, row.notes, calibrated)
 
 
+def tube_rows(owner: Any) -> models.QuerySet[TubeRow]:
+    """The tubes on the shelf, without those in the bin."""
+    return TubeRow.objects.of(owner).filter(removed=None)
+
+
+def supply_rows(owner: Any) -> list[SupplyRow]:
+    """What stands beside the tubes."""
+    return list(SupplyRow.objects.of(owner))
+
+
 def tubes_of(owner: Any) -> tuple[shelf.Tube, ...]:
     """The painter's tubes as the core knows them, with their calibrations."""
     measured = calibrated_paints(owner)
-    return tuple(_tube_of(row, measured.get(row.pk)) for row in TubeRow.objects.of(owner))
-
-
-def shelf_facts(owner: Any) -> list[Any]:
-    """What of the shelf a plan depends on."""
-    return sorted([t.key, t.left_ml, t.nozzle_mm] for t in tubes_of(owner))
+    return tuple(_tube_of(row, measured.get(row.pk)) for row in tube_rows(owner))
 
 
 def tube_out(row: TubeRow, calibrated: Paint | None) -> TubeOut:
@@ -117,6 +131,7 @@ def tube_out(row: TubeRow, calibrated: Paint | None) -> TubeOut:
         notes=row.notes,
         low=row.left_ml < shelf.LOW_SHARE * row.volume_ml,
         source="catalogue" if calibrated is None else "calibrated",
+        **vars(_usual_hiding(row.key) if calibrated is None else _hiding(calibrated)),
     )
 
 
@@ -124,7 +139,6 @@ def _out(row: TubeRow) -> TubeOut:
     return tube_out(row, calibrated_paints(row.owner).get(row.pk))
 
 
-@transaction.atomic
 def read_file(owner: Any, given: ShelfFile) -> list[ShelfRowOut]:
     """What a shelf file holds, row by row; with `keep` its good rows go on the shelf."""
     rows = shelf.read_rows(given.text)
@@ -151,49 +165,58 @@ def write_file(owner: Any) -> str:
 def list_tubes(owner: Any) -> list[TubeOut]:
     """The shelf in the order in which tubes came to it."""
     measured = calibrated_paints(owner)
-    return [tube_out(row, measured.get(row.pk)) for row in TubeRow.objects.of(owner)]
+    return [tube_out(row, measured.get(row.pk)) for row in tube_rows(owner)]
 
 
 def tube_row(owner: Any, tube_id: int) -> TubeRow:
     """The owner's tube, or `NotFound`."""
-    return one_of(TubeRow, owner, "tube", pk=tube_id)
+    return one_of(TubeRow, owner, "tube", pk=tube_id, removed=None)
 
 
 def _fields(tube: shelf.Tube) -> dict[str, Any]:
     return {name: value for name, value in vars(tube).items() if name != "calibrated"}
 
 
-@transaction.atomic
 def add_tubes(owner: Any, tubes: Iterable[shelf.Tube]) -> None:
     """Put tubes on the shelf."""
-    for tube in tubes:
-        TubeRow.objects.create(owner=owner, **_fields(tube))
+    rows = [TubeRow(owner=owner, **_fields(tube)) for tube in tubes]
+    with shelf_change(owner, "Added tubes from a file"):
+        _checked_room(owner, len(rows))
+        TubeRow.objects.bulk_create(rows)
 
 
-@transaction.atomic
+def _checked_room(owner: Any, more: int) -> None:
+    if tube_rows(owner).count() + more > shelf.MOST_TUBES:
+        raise BadShelf(f"A shelf holds at most {shelf.MOST_TUBES} tubes.", "Remove tubes that you do not use any more.")
+
+
 def add_tube(owner: Any, given: TubeIn) -> TubeOut:
     """Put one tube on the shelf; the core refuses what is not a tube."""
-    tube = shelf.Tube(**given.model_dump())
-    return _out(TubeRow.objects.create(owner=owner, **_fields(tube)))
+    with shelf_change(owner, f"Added a tube of {paint(given.key).name}"):
+        _checked_room(owner, 1)
+        tube = shelf.Tube(**given.model_dump())
+        return _out(TubeRow.objects.create(owner=owner, **_fields(tube)))
 
 
-@transaction.atomic
 def change_tube(owner: Any, tube_id: int, given: TubeIn) -> TubeOut:
     """Write over a tube; the core refuses what is not a tube. Another paint in it ends its calibration."""
-    row = tube_row(owner, tube_id)
-    fields = _fields(shelf.Tube(**given.model_dump()))
-    if fields["key"] != row.key:
-        row.calibrations.all().delete()
-    for name, value in fields.items():
-        setattr(row, name, value)
-    row.save()
-    return _out(row)
+    with shelf_change(owner, f"Changed a tube of {paint(given.key).name}"):
+        row = tube_row(owner, tube_id)
+        fields = _fields(shelf.Tube(**given.model_dump()))
+        if fields["key"] != row.key:
+            row.calibrations.all().delete()
+        for name, value in fields.items():
+            setattr(row, name, value)
+        row.save()
+        return _out(row)
 
 
-@transaction.atomic
 def remove_tube(owner: Any, tube_id: int) -> None:
-    """Take a tube off the shelf."""
-    tube_row(owner, tube_id).delete()
+    """Take a tube off the shelf into the bin; its calibrations stay with it."""
+    row = tube_row(owner, tube_id)
+    with shelf_change(owner, f"Removed a tube of {paint(row.key).name}"):
+        row.removed = timezone.now()
+        row.save(update_fields=["removed"])
 
 
 def supply_words() -> SupplyWords:
@@ -206,39 +229,16 @@ def supply_words() -> SupplyWords:
     )
 
 
-USUAL_SMALLEST_BRUSH_MM = 2.0
-
-
-def smallest_brush_mm(owner: Any) -> float:
-    """The narrowest brush on the shelf; without any, a round no. 1."""
-    widths = [row.facts["width_mm"] for row in SupplyRow.objects.of(owner).filter(what="brush")]
-    return min(widths, default=USUAL_SMALLEST_BRUSH_MM)
-
-
-def weave_mm(owner: Any, width_mm: float, height_mm: float) -> float | None:
-    """The finest detail that the smoothest support of this size in stock keeps clean; None when there is none of this size."""
-    rows = SupplyRow.objects.of(owner).filter(what="support")
-    wanted = {width_mm, height_mm}
-    fitting = [row.facts["texture"] for row in rows if {row.facts["width_mm"], row.facts["height_mm"]} == wanted]
-    return min((supplies.FINEST_DETAIL_MM[texture] for texture in fitting), default=None)
-
-
-def mediums_of(owner: Any) -> tuple[supplies.Medium, ...]:
-    """The painter's bottles; a starter's set for one who has not entered any."""
-    rows = SupplyRow.objects.of(owner).filter(what="medium")
-    return tuple(supplies.Medium(**row.facts) for row in rows) or supplies.STARTER_MEDIUMS
-
-
 def list_supplies(owner: Any) -> list[SupplyOut]:
     """Mediums, supports and brushes in the order in which they came."""
     return [_supply_out(row) for row in SupplyRow.objects.of(owner)]
 
 
-@transaction.atomic
 def add_supplies(owner: Any, given: Iterable[tuple[supplies.What, supplies.Supply]]) -> None:
     """Put supplies on the shelf."""
-    for what, supply in given:
-        SupplyRow.objects.create(owner=owner, what=what, facts=vars(supply))
+    rows = [SupplyRow(owner=owner, what=what, facts=vars(supply)) for what, supply in given]
+    with shelf_change(owner, "Added supplies"):
+        SupplyRow.objects.bulk_create(rows)
 
 
 def _checked(given: SupplyIn) -> tuple[supplies.What, dict[str, Any]]:
@@ -247,26 +247,32 @@ def _checked(given: SupplyIn) -> tuple[supplies.What, dict[str, Any]]:
     return what, vars(supplies.supply_of(what, facts))
 
 
-@transaction.atomic
 def add_supply(owner: Any, given: SupplyIn) -> SupplyOut:
     """Put one thing on the shelf; the core refuses what cannot be."""
-    what, facts = _checked(given)
-    return _supply_out(SupplyRow.objects.create(owner=owner, what=what, facts=facts))
+    with shelf_change(owner, f"Added a {given.item.what}"):
+        what, facts = _checked(given)
+        if SupplyRow.objects.of(owner).count() >= supplies.MOST_SUPPLIES:
+            raise BadSupply(
+                f"At most {supplies.MOST_SUPPLIES} things stand beside the tubes.",
+                "Remove what you do not use any more.",
+            )
+        return _supply_out(SupplyRow.objects.create(owner=owner, what=what, facts=facts))
 
 
-@transaction.atomic
 def change_supply(owner: Any, supply_id: int, given: SupplyIn) -> SupplyOut:
     """Write over one thing beside the tubes."""
-    row = one_of(SupplyRow, owner, "supply", pk=supply_id)
-    row.what, row.facts = _checked(given)
-    row.save()
-    return _supply_out(row)
+    with shelf_change(owner, f"Changed a {given.item.what}"):
+        row = one_of(SupplyRow, owner, "supply", pk=supply_id)
+        row.what, row.facts = _checked(given)
+        row.save()
+        return _supply_out(row)
 
 
-@transaction.atomic
 def remove_supply(owner: Any, supply_id: int) -> None:
     """Take one thing off the shelf."""
-    one_of(SupplyRow, owner, "supply", pk=supply_id).delete()
+    row = one_of(SupplyRow, owner, "supply", pk=supply_id)
+    with shelf_change(owner, f"Removed a {row.what}"):
+        row.delete()
 
 
 def _supply_out(row: SupplyRow) -> SupplyOut:

@@ -3,38 +3,45 @@
 from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import File, Form, Router
+from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
+from server.records import runs, tasks
+from server.records.history import painting_of
+from server.records.schemas import RunOut
+from server.site.fields import Share
 from server.site.files import uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
-from server.subject.services import painting_of
+from server.work import desk
 
 from . import bench, choice, services
-from .schemas import (
-    AppearanceOut,
+from .bench_schemas import (
     ColourIn,
     ColourOut,
     ColourWords,
     CorrectionsOut,
+    FilmIn,
+    FilmOut,
+    PileIn,
+    PileStateIn,
+    RecipeOut,
+    RecipesIn,
+    RecipesOut,
+    StringIn,
+    StringStepOut,
+    WeightOut,
+)
+from .schemas import (
+    AppearanceOut,
     MixesIn,
     MixesOut,
     OwnRecipeIn,
     PaletteChoiceIn,
     PaletteKeysIn,
     PaletteReportOut,
-    PileIn,
-    PileStateIn,
-    RecipeOut,
-    RecipesIn,
-    RecipesOut,
-    Share,
     SliceIn,
     SliceOut,
-    StringIn,
-    StringStepOut,
-    WeightOut,
 )
 
 router = Router()
@@ -77,6 +84,12 @@ def pile(request: HttpRequest, payload: PileIn) -> RecipeOut:
     return bench.predict(painter(request), payload)
 
 
+@router.post("/bench/film", response={200: FilmOut, **PROBLEMS})
+def film(request: HttpRequest, given: FilmIn) -> FilmOut:
+    """A mix laid in films over several grounds, one to five coats."""
+    return bench.film(painter(request), given)
+
+
 @router.post("/bench/string", response={200: list[StringStepOut], **PROBLEMS})
 def string(request: HttpRequest, payload: StringIn) -> list[StringStepOut]:
     """A string of mixes."""
@@ -104,27 +117,33 @@ def scale(request: HttpRequest, payload: PileIn) -> WeightOut:
 @router.get("/{painting_id}", response={200: MixesOut, **PROBLEMS})
 def mixes(request: HttpRequest, painting_id: int) -> MixesOut:
     """The painting's palette and mixes."""
-    return services.out(painting_of(painter(request), painting_id))
+    return services.out(desk.opened(painting_of(painter(request), painting_id)))
 
 
 @router.put("/{painting_id}", response={200: MixesOut, **PROBLEMS})
 def change(request: HttpRequest, painting_id: int, payload: MixesIn) -> MixesOut:
     """Set how many tubes the next plan may use."""
-    services.change_tubes(painter(request), painting_id, payload.tubes)
-    return services.out(painting_of(painter(request), painting_id))
+    return services.out(services.change_tubes(painter(request), painting_id, payload.tubes))
 
 
 @router.put("/{painting_id}/palette", response={200: MixesOut, **PROBLEMS})
 def choose(request: HttpRequest, painting_id: int, payload: PaletteKeysIn) -> MixesOut:
     """Set the palette by hand, or let the next plan find it."""
-    services.choose(painter(request), painting_id, payload.keys)
-    return services.out(painting_of(painter(request), painting_id))
+    return services.out(services.choose(painter(request), painting_id, payload.keys))
 
 
-@router.post("/{painting_id}/palette/suggestion", response={200: PaletteReportOut, **PROBLEMS})
-def suggest(request: HttpRequest, painting_id: int, payload: PaletteChoiceIn) -> PaletteReportOut:
-    """The best so many tubes for the picture."""
-    return choice.suggest(painter(request), painting_id, payload)
+@router.get("/{painting_id}/palette/suggestion", response={200: RunOut | None, **PROBLEMS})
+def suggestion(request: HttpRequest, painting_id: int) -> RunOut | None:
+    """The newest search for a palette; its result are the `keys` it found."""
+    found = runs.latest(painting_of(painter(request), painting_id), "palette")
+    return None if found is None else runs.out(found)
+
+
+@router.post("/{painting_id}/palette/suggestion", response={202: RunOut, **PROBLEMS})
+def suggest(request: HttpRequest, painting_id: int, payload: PaletteChoiceIn) -> Status[RunOut]:
+    """Look for the best so many tubes for the picture, in the background."""
+    run = choice.begin(painter(request), painting_id, payload)
+    return Status(202, runs.out(tasks.enqueue(run)))
 
 
 @router.post("/{painting_id}/palette/report", response={200: PaletteReportOut, **PROBLEMS})
@@ -142,11 +161,10 @@ def cut(request: HttpRequest, painting_id: int, payload: SliceIn) -> SliceOut:
 @router.put("/{painting_id}/recipes/{mix_id}", response={200: MixesOut, **PROBLEMS})
 def keep(request: HttpRequest, painting_id: int, mix_id: str, payload: OwnRecipeIn) -> MixesOut:
     """Keep the painter's own recipe for a mix."""
-    services.keep_recipe(painter(request), painting_id, mix_id, payload.parts)
-    return services.out(painting_of(painter(request), painting_id))
+    return services.out(services.keep_recipe(painter(request), painting_id, mix_id, payload.parts))
 
 
-@router.get("/{painting_id}/appearance", response={200: AppearanceOut, **PROBLEMS})
+@router.post("/{painting_id}/appearance", response={200: AppearanceOut, **PROBLEMS})
 def appearance(request: HttpRequest, painting_id: int) -> AppearanceOut:
     """What the plan looks like in its dry colours, beside the photo."""
-    return choice.appearance(painting_of(painter(request), painting_id))
+    return choice.appearance(desk.opened(painting_of(painter(request), painting_id)))

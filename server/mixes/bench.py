@@ -1,6 +1,5 @@
 """The mixing bench: recipes for a target, dabs by hand, strings, corrections; nothing of it is kept."""
 
-from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -8,14 +7,15 @@ import numpy as np
 from server.materials.calibrations import SIMULATED_BENCH_SEED, simulated_bench
 from server.materials.palettes import shelf_box
 from server.materials.services import tubes_of
+from server.records.history import painting_of
 from server.subject.schemas import AdviceOut
-from server.subject.services import painting_of
+from server.subject.shown import advice_out
+from server.work import desk
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.colour.types import Lab
 from ypsochrom.colour.words import CHROMA_WORDS, HUE_WORDS, colour_from_words, colour_name
 from ypsochrom.colour.written import read_colour
-from ypsochrom.formats.plan_json import advice_json
 from ypsochrom.kit.errors import BadColour, BadRecipe
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
 from ypsochrom.materials.measures import drops
@@ -24,13 +24,17 @@ from ypsochrom.mixes import strings
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
+from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
-from ypsochrom.mixes.search import OUT_OF_REACH_DE00, Match, Wanted, best_recipes, evaluate
-from ypsochrom.mixes.table import RecipeTable, table_for
+from ypsochrom.mixes.search import Match, Wanted, evaluate
+from ypsochrom.mixes.table import table_for
+from ypsochrom.paint import appearance, drawdown
 from ypsochrom.paint.catalogue import Paintbox
+from ypsochrom.passes.manners import by_hand
 from ypsochrom.subject.decode import decode
+from ypsochrom.work.pass_nodes import ground_under
 
-from .schemas import (
+from .bench_schemas import (
     AdditionOut,
     AddOut,
     ColourIn,
@@ -38,7 +42,11 @@ from .schemas import (
     ColourWords,
     CorrectionOut,
     CorrectionsOut,
+    FilmIn,
+    FilmOut,
     FromIn,
+    LaidOut,
+    OverOut,
     PileIn,
     PileStateIn,
     RecipeOut,
@@ -48,14 +56,7 @@ from .schemas import (
     StringStepOut,
     WeightOut,
 )
-from .services import match_out, row_of
-
-MOST_RECIPES = 6
-FURTHER_OFF_DE00 = 2.0
-"""A recipe so much further off than the best is no choice any more."""
-
-ABOUT_AS_WELL_DE00 = 1.0
-"""Recipes within this of the best are compared by how steady they stay under a lamp."""
+from .services import box_of, match_out
 
 
 def box_from(owner: Any, given: FromIn) -> Paintbox:
@@ -64,9 +65,9 @@ def box_from(owner: Any, given: FromIn) -> Paintbox:
     if given.keys:
         return box.only(given.keys)
     if given.painting is not None:
-        row = row_of(painting_of(owner, given.painting))
-        if row.palette:
-            return box.only(row.palette)
+        palette = box_of(desk.opened(painting_of(owner, given.painting)))
+        if palette is not None:
+            return box.only(palette.keys)
     return box
 
 
@@ -98,7 +99,7 @@ def read_typed(given: ColourIn) -> ColourOut:
 def read_photo(content: bytes, card: tuple[float, float], patch: tuple[float, float]) -> ColourOut:
     """The colour of a pile photographed beside a grey card."""
     found = beside_grey(decode(content).srgb8, card, patch)
-    return colour_out(np.array(found.lab), [AdviceOut(**entry) for entry in advice_json(found.advice)])
+    return colour_out(np.array(found.lab), advice_out(found.advice))
 
 
 def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
@@ -106,37 +107,16 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
     box = box_from(owner, given)
     wanted = Wanted(tuple(given.must_use), tuple(given.must_not), given.most_paints)
     target = np.array(given.lab)
-    found = _offered(table_for(box), target, wanted)
-    listed = [_recipe_out(owner, match, given.volume_ml, box) for match in found]
+    rows = [
+        (match, _recipe_out(owner, match, given.volume_ml, box)) for match in offered(table_for(box), target, wanted)
+    ]
     if given.only_enough:
-        listed = [one for one in listed if one.enough]
-    near = [one for one in listed if one.de00 <= listed[0].de00 + ABOUT_AS_WELL_DE00]
-    if len(near) > 1:
-        min(near, key=lambda one: one.lamp_shift).steadiest = True
-    reached = bool(listed) and listed[0].de00 < OUT_OF_REACH_DE00
-    return RecipesOut(target=colour_out(target), recipes=listed, reached=reached, words=_verdict(listed, reached))
-
-
-def _offered(table: RecipeTable, target: Lab, wanted: Wanted) -> list[Match]:
-    """The best recipes, and behind them the best with fewer tubes; what is much further off than the best is left out."""
-    found = best_recipes(table, target, count=2 * MOST_RECIPES, wanted=wanted)
-    limit = max(found[0].de00 + FURTHER_OFF_DE00, OUT_OF_REACH_DE00)
-    sizes = range(max(1, len(wanted.must_use)), wanted.most_paints)
-    fewer = [best_recipes(table, target, count=1, wanted=replace(wanted, most_paints=size))[0] for size in sizes]
-    simple = [match for match in fewer[::-1] if match.de00 <= limit]
-    best = [match for match in found if match.de00 <= limit][: MOST_RECIPES - len(simple)]
-    return list({match.recipe: match for match in (*best, *simple)}.values())
-
-
-def _verdict(listed: list[RecipeOut], reached: bool) -> str:
-    if not listed:
-        return "The shelf has not enough left for any recipe of this amount. Mix less, or allow what runs out."
-    if not reached:
-        return (
-            f"Out of reach of these tubes; the nearest is {listed[0].value_words}, {listed[0].colour_words}. "
-            "Allow another tube, or take the right value with less colour."
-        )
-    return f"{len(listed)} recipes, the best first."
+        rows = [(match, row) for match, row in rows if row.enough]
+    offer, listed = offer_of([match for match, _ in rows]), [row for _, row in rows]
+    at = steadiest(offer.matches, [row.lamp_shift for row in listed])
+    if at is not None:
+        listed[at].steadiest = True
+    return RecipesOut(target=colour_out(target), recipes=listed, reached=offer.reached, words=offer.words)
 
 
 def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox) -> RecipeOut:
@@ -183,6 +163,48 @@ def predict(owner: Any, given: PileIn) -> RecipeOut:
     recipe = Recipe.of(given.parts)
     goal = np.array(given.lab) if given.lab is not None else np.array(evaluate(recipe, np.zeros(3), box).lab_dry)
     return _recipe_out(owner, evaluate(recipe, goal, box), given.volume_ml, box)
+
+
+def film(owner: Any, given: FilmIn) -> FilmOut:
+    """A mix in films over white, grey, black and the painting's own ground."""
+    box = box_from(owner, given)
+    recipe = Recipe.of(given.parts)
+    box = box.only(recipe.keys)
+    parts = appearance.parts_vector(recipe.mapping, box)
+    grounds = {name: drawdown.ground(drawdown.ground_lab(name)) for name in drawdown.GROUNDS}
+    own = None if given.painting is None else ground_under(desk.opened(painting_of(owner, given.painting)))
+    if own is not None:
+        grounds["your ground"] = own
+    usual = by_hand(given.technique)
+    share = usual.medium_share if given.medium_share is None else given.medium_share
+    found = drawdown.card(
+        parts, box, list(grounds.values()), wet_um=usual.wet_um, medium_share=share, finish=given.finish
+    )
+    return FilmOut(
+        wet_um=usual.wet_um,
+        medium_share=share,
+        over=[
+            OverOut(
+                name=name,
+                colour=lab_to_hex(np.array(row[0].lab_ground)),
+                laid=[_laid_out(count, one) for count, one in enumerate(row, start=1)],
+            )
+            for name, row in zip(grounds, found.rows, strict=True)
+        ],
+        **vars(found.hiding),
+    )
+
+
+def _laid_out(coats: int, one: drawdown.Drawdown) -> LaidOut:
+    lightness, a, b = one.lab_dry
+    return LaidOut(
+        coats=coats,
+        dry=lab_to_hex(np.array(one.lab_dry)),
+        wet=lab_to_hex(np.array(one.lab_wet)),
+        lightness=lightness,
+        chroma=float(np.hypot(a, b)),
+        contrast_ratio=one.contrast_ratio,
+    )
 
 
 def string(owner: Any, given: StringIn) -> list[StringStepOut]:

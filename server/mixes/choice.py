@@ -4,68 +4,83 @@ from typing import Any
 
 import numpy as np
 
-from server.areas.services import area_map_of
-from server.areas.services import row_of as area_row_of
 from server.materials.palettes import on_shelf, shelf_box
 from server.materials.services import tubes_of
-from server.site import pictures
+from server.records import pictures, runs
+from server.records.history import painting_of
+from server.records.models import Run
 from server.site.problems import Conflict
-from server.subject.models import Painting
-from server.subject.services import painting_of, reach_of, subject_of
+from server.work import desk
+from ypsochrom.areas.found import FoundAreas
 from ypsochrom.colour import cielab
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
-from ypsochrom.formats import png
+from ypsochrom.formats.pictures import png
 from ypsochrom.imaging.resample import fit_within, shrink
+from ypsochrom.kit.progress import Progress
 from ypsochrom.materials.shelf import usable_box
 from ypsochrom.mixes.compare import judge
 from ypsochrom.mixes.gather import Target
 from ypsochrom.mixes.mix_set import choose_palette, targets_of
-from ypsochrom.mixes.palette import checked_tubes
+from ypsochrom.mixes.palette import checked_locks, checked_tubes
 from ypsochrom.mixes.reach import lightness_of, picture_reach, slice_at
 from ypsochrom.mixes.rebuilt import difference_greys, rebuilt
 from ypsochrom.mixes.table import table_for
 from ypsochrom.paint.catalogue import Paintbox, catalogue
 from ypsochrom.values.scale import lab_in_paint_range
+from ypsochrom.work.area_nodes import decided
+from ypsochrom.work.graph import Work
+from ypsochrom.work.subject_node import paint_range_of
 
 from .schemas import AppearanceOut, MissOut, PaletteChoiceIn, PaletteReportOut, SliceIn, SliceOut
-from .services import is_up_to_date, mix_set_of, row_of, tube_out
+from .services import tube_out
 
 REACH_PX = 480
 _NEAR_VALUE = 0.5
 
 
-def _targets(painting: Painting) -> tuple[Target, ...]:
-    area_row = area_row_of(painting)
-    if area_row is None:
+def _areas(work: Work) -> FoundAreas:
+    found: FoundAreas | None = work.last("areas")
+    if found is None:
         raise Conflict("The picture has no areas yet.", "Plan the painting first, then choose its palette.")
-    return targets_of(area_map_of(area_row).areas, reach_of(painting))
+    return found
 
 
-def suggest(owner: Any, painting_id: int, given: PaletteChoiceIn) -> PaletteReportOut:
-    """The best so many tubes for the picture, judged."""
-    painting = painting_of(owner, painting_id)
-    count = checked_tubes(given.count)
+def _targets(work: Work) -> tuple[Target, ...]:
+    return targets_of(decided(_areas(work), work).wanted.areas, paint_range_of(work.inputs.brief))
+
+
+def begin(owner: Any, painting_id: int, given: PaletteChoiceIn) -> Run:
+    """A search for the best so many tubes, ready to be carried out in the background; `BadSetting` when it cannot be."""
+    _areas(desk.opened(painting_of(owner, painting_id)))
+    checked_tubes(given.count)
+    checked_locks(given.locked, given.count)
+    return runs.begin(owner, painting_id, "palette", given.model_dump())
+
+
+def work(run: Run, progress: Progress) -> dict[str, Any]:
+    """Carry out a search; the keys it found."""
+    given, owner = PaletteChoiceIn(**run.asked), run.owner
+    opened = desk.opened(run.painting)
     box = usable_box(tubes_of(owner)) if given.out_of == "shelf" else shelf_box(owner).only(catalogue())
     missing = [key for key in given.locked if key not in box.keys]
     if missing:
         box = box.only([*box.keys, *missing])
-    return _report(painting, choose_palette(box, _targets(painting), count, given.locked))
+    return {"keys": list(choose_palette(box, _targets(opened), given.count, given.locked, progress).keys)}
 
 
 def judged(owner: Any, painting_id: int, keys: list[str]) -> PaletteReportOut:
     """A palette judged for the picture."""
-    painting = painting_of(owner, painting_id)
+    work = desk.opened(painting_of(owner, painting_id))
     checked_tubes(len(set(keys)))
-    return _report(painting, shelf_box(owner).only(keys))
+    return _report(owner, work, shelf_box(owner).only(keys))
 
 
-def _report(painting: Painting, box: Paintbox) -> PaletteReportOut:
-    owner = painting.owner
+def _report(owner: Any, work: Work, box: Paintbox) -> PaletteReportOut:
     prices = {tube.key: tube.price for tube in tubes_of(owner) if tube.price is not None}
-    found = judge(box, _targets(painting), on_shelf=sorted(on_shelf(owner)), prices=prices)
+    found = judge(box, _targets(work), on_shelf=sorted(on_shelf(owner)), prices=prices)
     paint_of = {one.key: one for one in box.paints}
-    out_url, instead_url = _drawn(painting, box)
+    out_url, instead_url = _drawn(work, box)
     return PaletteReportOut(
         palette=[tube_out(one) for one in box.paints],
         mean_de00=found.mean_de00,
@@ -89,29 +104,28 @@ def _report(painting: Painting, box: Paintbox) -> PaletteReportOut:
     )
 
 
-def _small_lab(painting: Painting) -> np.ndarray:
+def _small_lab(work: Work) -> np.ndarray:
     """The picture in the paint's range as CIELAB, at a size to look at."""
-    shown = subject_of(painting).picture
+    shown = work.now("subject").picture
     small = shrink(shown.linear, *fit_within(shown.width, shown.height, REACH_PX))
-    return lab_in_paint_range(cielab.linear_to_lab(small), reach_of(painting))
+    return lab_in_paint_range(cielab.linear_to_lab(small), paint_range_of(work.inputs.brief))
 
 
-def _drawn(painting: Painting, box: Paintbox) -> tuple[str, str]:
+def _drawn(work: Work, box: Paintbox) -> tuple[str, str]:
     """Addresses of the mask of what is out of reach and of the picture in the palette's colours."""
-    reach = picture_reach(table_for(box), _small_lab(painting))
-    mask = png.small_labels_png(reach.out.astype(np.uint8) * 255)
-    instead = png.picture_jpeg(cielab.lab_to_srgb8(reach.lab), quality=92)
-    names = pictures.store(painting.owner, mask, "png"), pictures.store(painting.owner, instead, "jpg")
-    return pictures.url(names[0]), pictures.url(names[1])
+    reach = picture_reach(table_for(box), _small_lab(work))
+    mask = work.files.store(png.small_labels_png(reach.out.astype(np.uint8) * 255), "png")
+    instead = work.files.store(png.picture_jpeg(cielab.lab_to_srgb8(reach.lab), quality=92), "jpg")
+    return pictures.url(mask), pictures.url(instead)
 
 
 def cut(owner: Any, painting_id: int, given: SliceIn) -> SliceOut:
     """The palette's reach at a value, with the picture's own colours there."""
-    painting = painting_of(owner, painting_id)
+    work = desk.opened(painting_of(owner, painting_id))
     box = shelf_box(owner).only(given.keys)
     checked_tubes(len(box))
     found = slice_at(table_for(box), given.value)
-    labs = np.array([target.lab for target in _targets(painting)])
+    labs = np.array([target.lab for target in _targets(work)])
     near = labs[np.abs(lab_to_value(labs) - given.value) <= _NEAR_VALUE]
     return SliceOut(
         value=found.value,
@@ -122,19 +136,17 @@ def cut(owner: Any, painting_id: int, given: SliceIn) -> SliceOut:
     )
 
 
-def appearance(painting: Painting) -> AppearanceOut:
+def appearance(work: Work) -> AppearanceOut:
     """What the plan looks like: the picture in the dry colours of its mixes, and where its values leave the photo's."""
-    area_row, row = area_row_of(painting), row_of(painting)
-    if area_row is None or not row.mixes:
+    if work.last("mixes") is None:
         raise Conflict("The plan has no mixes yet.", "Plan the painting first.")
-    if not is_up_to_date(row):
+    if work.state("mixes") != "current":
         raise Conflict("The mixes are out of date.", "Bring the plan up to date first.")
-    found = rebuilt(area_map_of(area_row), mix_set_of(row), subject_of(painting).values)
-    picture = pictures.store(painting.owner, png.picture_jpeg(found.picture, quality=90), "jpg")
-    difference = pictures.store(painting.owner, png.small_labels_png(difference_greys(found.difference)), "png")
+    wanted = decided(work.now("areas"), work).wanted
+    found = rebuilt(wanted, work.now("mixes").mixes, work.now("subject").values)
     return AppearanceOut(
-        picture_url=pictures.url(picture),
-        difference_url=pictures.url(difference),
+        picture_url=pictures.url(work.files.store(png.picture_jpeg(found.picture, quality=90), "jpg")),
+        difference_url=pictures.url(work.files.store(png.small_labels_png(difference_greys(found.difference)), "png")),
         mean_error=found.mean_error,
         by_area=found.by_area,
     )

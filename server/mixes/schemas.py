@@ -1,17 +1,13 @@
-"""What mixes, the mixing bench and the choice of a palette look like over HTTP."""
+"""What mixes and the choice of a palette look like over HTTP."""
 
 from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
 
+from server.site.fields import Keys, Number, Parts, Whole
 from server.subject.schemas import AdviceOut
 
-Number = Annotated[float, Field(allow_inf_nan=False)]
-LabIn = Annotated[list[Number], Field(min_length=3, max_length=3)]
-Parts = Annotated[dict[str, Number], Field(max_length=12)]
-Keys = Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=60)]
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 Source = Literal["catalogue", "calibrated"]
 
 
@@ -69,13 +65,40 @@ class MatchOut(ColoursOut):
     colour_words: str
 
 
+class DoseOut(Schema):
+    """So many parts of a tube, or with `pile` of a mix that is mixed before; `source` is its key or id."""
+
+    source: str
+    name: str
+    parts: float
+    colour: str
+    pile: bool
+
+
+class WorstPartOut(Schema):
+    """The part of an area that is farthest (CIEDE2000) from its mix; `is_far` when that is another colour to the eye."""
+
+    area: str
+    family: str
+    de00: float
+    is_far: bool
+
+
 class MixOut(MatchOut):
-    """A mix of the painting; `kept` when its recipe is the painter's own."""
+    """A mix of the painting; `kept` when its recipe is the painter's own.
+
+    `expected_de00` is how near a hand is expected to come to the target, `likely_worst_de00` what it stays under nine times in
+    ten; both are None for a recipe of the painter's own.
+    """
 
     id: str
     name: str
     serves: list[ServedOut]
     kept: bool
+    doses: list[DoseOut]
+    expected_de00: float | None
+    likely_worst_de00: float | None
+    worst_part: WorstPartOut | None
 
 
 class PaletteTubeOut(Schema):
@@ -110,167 +133,10 @@ class OwnRecipeIn(Schema):
     parts: Parts | None
 
 
-class ColourIn(Schema):
-    """A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word."""
-
-    written: Annotated[str, Field(max_length=60)] | None = None
-    value: Number | None = None
-    hue: Annotated[str, Field(max_length=20)] | None = None
-    chroma: Annotated[str, Field(max_length=20)] | None = None
-
-
-class ColourOut(Schema):
-    """A colour as CIELAB, on the screen, and in words."""
-
-    lab: list[float]
-    colour: str
-    value: float
-    name: str
-    advice: list[AdviceOut]
-
-
-class ColourWords(Schema):
-    """The words by which a colour can be told."""
-
-    hues: list[str]
-    chromas: list[str]
-
-
-class FromIn(Schema):
-    """Which paints: a painting's palette, the whole shelf, or these keys of the shelf."""
-
-    painting: int | None = None
-    keys: Keys | None = None
-
-
-class RecipesIn(FromIn):
-    """A target and what is asked of its recipes; `volume_ml` and `only_enough` leave out what the shelf has too little of."""
-
-    lab: LabIn
-    must_use: Keys = []
-    must_not: Keys = []
-    most_paints: int = 4
-    volume_ml: Number = 10.0
-    only_enough: bool = False
-
-
-class AdditionOut(Schema):
-    """One addition to the pile, with the pile after it."""
-
-    key: str
-    name: str
-    volume_ml: float
-    mass_g: float
-    bead_cm: float
-    drops: int | None
-    let_down_with: str | None
-    dilution_ml: float
-    share_so_far: float
-    dry: str
-    wet: str
-    left_ml: float
-
-
-class RecipeOut(MatchOut):
-    """A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf."""
-
-    additions: list[AdditionOut]
-    tubes: int
-    steadiest: bool
-    enough: bool
-
-
-class RecipesOut(Schema):
-    """Recipes for a target, best first; `reached` false when the best is still plainly another colour."""
-
-    target: ColourOut
-    recipes: list[RecipeOut]
-    reached: bool
-    words: str
-
-
-class PileIn(FromIn):
-    """Dabs on the virtual palette, against a target if there is one."""
-
-    parts: Parts
-    lab: LabIn | None = None
-    volume_ml: Number = 10.0
-
-
-class StringIn(FromIn):
-    """A string of mixes: `value` needs a base."""
-
-    kind: Literal["value", "neutrals", "darks", "greens"]
-    steps: int = 5
-    base: Parts | None = None
-
-
-class StringStepOut(MatchOut):
-    """One mix of a string."""
-
-    name: str
-
-
-class PileStateIn(FromIn):
-    """A pile that came out wrong: what was meant, how much of it, how it looks, and what was wanted."""
-
-    parts: Parts
-    volume_ml: Number
-    lab: LabIn
-    wet: bool = False
-    target: LabIn
-    needed_ml: Number | None = None
-
-
-class AddOut(Schema):
-    """What to add: ml, drops, and one part of it to how many parts of the pile."""
-
-    key: str
-    name: str
-    volume_ml: float
-    mass_g: float
-    drops: int | None
-    pile_parts: float
-
-
-class CorrectionOut(Schema):
-    """One way to mend the pile, and how the pile dries then."""
-
-    adds: list[AddOut]
-    growth: float
-    volume_ml: float
-    dry: str
-    lab_dry: list[float]
-    de00: float
-    value_error: float
-    words: str
-
-
-class CorrectionsOut(Schema):
-    """How the pile stands, what to do about it, and whether a fresh pile costs less."""
-
-    pile: ColourOut
-    target: ColourOut
-    pile_words: str
-    leave: bool
-    corrections: list[CorrectionOut]
-    fresh_costs_less: bool
-    fresh_ml: float
-    fresh_cost: float | None
-    correction_cost: float | None
-
-
-class WeightOut(Schema):
-    """What the simulated scale shows."""
-
-    mass_g: float
-    volume_ml: float
-
-
 class PaletteChoiceIn(Schema):
     """The best so many tubes for the picture, out of the shelf or the whole catalogue, some of them locked."""
 
-    count: int
+    count: Whole
     locked: Keys = []
     out_of: Literal["shelf", "catalogue"] = "shelf"
 

@@ -1,43 +1,34 @@
-"""Mixes: chosen and solved by the core, kept with the fingerprint of areas, shelf and settings."""
+"""Mixes: how many tubes and which, the painter's own recipes, and the mixes for the page."""
 
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
-from django.db import transaction
 
-from server.areas.models import AreaRow
-from server.areas.services import area_map_of
-from server.areas.services import fingerprint_of as areas_fingerprint
-from server.areas.services import row_of as area_row_of
 from server.materials.palettes import shelf_box
-from server.materials.services import laid_thick, tubes_of
-from server.site.fingerprints import fingerprint
+from server.materials.services import laid_thick
 from server.site.problems import NotFound
-from server.subject.models import Painting
-from server.subject.schemas import AdviceOut
-from server.subject.services import fingerprint_of as subject_fingerprint
-from server.subject.services import painting_of, reach_of
-from ypsochrom.colour.ciede2000 import delta_e_2000
+from server.subject.shown import advice_out
+from server.work import desk
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
-from ypsochrom.colour.types import triple
-from ypsochrom.formats.plan_json import advice_json, mix_json
-from ypsochrom.formats.plan_read import read_mixes
 from ypsochrom.kit.errors import BadSetting
-from ypsochrom.kit.progress import Progress, part_of, silent
-from ypsochrom.materials.shelf import usable_box
-from ypsochrom.mixes.mix_set import KeptRecipe, MixSet, choose_palette, find_mixes, targets_of, with_kept
+from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart
 from ypsochrom.mixes.palette import MOST_TUBES
+from ypsochrom.mixes.piles import Dose
 from ypsochrom.mixes.recipe import Recipe
-from ypsochrom.mixes.search import Match, best_recipes, evaluate
-from ypsochrom.mixes.table import table_for
+from ypsochrom.mixes.search import Match
 from ypsochrom.paint import appearance, lights
 from ypsochrom.paint.catalogue import Paint, Paintbox
+from ypsochrom.work.brief import Brief
+from ypsochrom.work.graph import Work
+from ypsochrom.work.mix_node import FoundMixes
 
-from .models import MixRow, OwnRecipe
 from .schemas import (
     ColoursOut,
+    DoseOut,
     LightOut,
     MatchOut,
     MixesOut,
@@ -45,127 +36,68 @@ from .schemas import (
     PaletteTubeOut,
     PortionOut,
     ServedOut,
+    WorstPartOut,
 )
 
-_SAME_TARGET_DE00 = 1e-3
-"""Targets are kept to three digits."""
+
+def box_of(work: Work) -> Paintbox | None:
+    """The painting's palette with the painter's calibrations; None before the first plan."""
+    mixes: FoundMixes | None = work.last("mixes")
+    return None if mixes is None else mixes.mixes.box
 
 
-def row_of(painting: Painting) -> MixRow:
-    """The painting's mixes and their settings."""
-    row, _ = MixRow.objects.get_or_create(owner=painting.owner, painting=painting)
-    return row
-
-
-def fingerprint_of(row: MixRow) -> str:
-    """Of all that the mixes depend on: the areas, the shelf's paints as they are known, settings, the painter's recipes."""
-    usable = sorted({(t.key, t.calibrated is not None) for t in tubes_of(row.owner) if t.left_ml > 0})
-    box = shelf_box(row.owner).fingerprint if any(measured for _, measured in usable) else ""
-    own = [[one.target_lab, one.parts] for one in _own(row)]
-    area_row = area_row_of(row.painting)
-    areas = subject_fingerprint(row.painting) if area_row is None else areas_fingerprint(area_row)
-    return fingerprint(areas, usable, box, row.tubes, row.chosen, own)
-
-
-def _own(row: MixRow) -> list[OwnRecipe]:
-    return list(OwnRecipe.objects.of(row.owner).filter(painting=row.painting))
-
-
-def is_up_to_date(row: MixRow) -> bool:
-    """Whether the mixes are those of the present subject, shelf and settings."""
-    return row.fingerprint == fingerprint_of(row)
-
-
-def ensure(painting: Painting, area_row: AreaRow, progress: Progress = silent) -> MixRow:
-    """The mixes of the present subject and shelf, found now when they are missing or out of date."""
-    row = row_of(painting)
-    if row.fingerprint == fingerprint_of(row):
-        return row
-    areas, reach = area_map_of(area_row).areas, reach_of(painting)
-    progress(0.0, "choosing tubes")
-    box = usable_box(tubes_of(row.owner))
-    palette = box.only(row.chosen) if row.chosen else choose_palette(box, targets_of(areas, reach), row.tubes)
-    found = find_mixes(areas, palette, reach=reach, progress=part_of(progress, 0.3, 1.0))
-    _keep(row, found)
-    return row
-
-
-def _keep(row: MixRow, found: MixSet) -> None:
-    """Write mixes into the row, with the painter's own recipes in their places."""
-    own = [KeptRecipe((lab[0], lab[1], lab[2]), Recipe.of(parts)) for lab, parts in _own_values(row)]
-    mixes, kept = with_kept(found, own)
-    row.fingerprint = fingerprint_of(row)
-    row.palette = list(mixes.palette)
-    row.mixes = [mix_json(mix, 0.0) for mix in mixes.mixes]
-    row.kept = list(kept)
-    row.advice = advice_json(mixes.advice)
-    row.save()
-
-
-def _own_values(row: MixRow) -> list[tuple[list[float], dict[str, float]]]:
-    return [(one.target_lab, one.parts) for one in _own(row)]
-
-
-def mix_set_of(row: MixRow) -> MixSet:
-    """The mixes as the core knows them."""
-    return read_mixes(box_of(row), row.mixes, row.advice)
-
-
-def box_of(row: MixRow) -> Paintbox:
-    """The painting's palette with the painter's calibrations; the shelf's paints before the first plan."""
-    box = shelf_box(row.owner)
-    return box.only(row.palette) if row.palette else box
-
-
-@transaction.atomic
-def change_tubes(owner: Any, painting_id: int, tubes: int) -> MixRow:
+def change_tubes(owner: Any, painting_id: int, tubes: int) -> Work:
     """Another number of tubes; the mixes become out of date and stay until the next plan."""
-    row = row_of(painting_of(owner, painting_id))
-    row.tubes = tubes
-    row.save(update_fields=["tubes"])
-    return row
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        return replace(brief, mixes=replace(brief.mixes, tubes=tubes))
+
+    _, work = desk.changed(owner, painting_id, f"Allowed {tubes} tubes", alter)
+    return work
 
 
-@transaction.atomic
-def choose(owner: Any, painting_id: int, keys: list[str] | None) -> MixRow:
+def choose(owner: Any, painting_id: int, keys: list[str] | None) -> Work:
     """Set the palette by hand, or with None let the plan find it; the mixes become out of date."""
-    row = row_of(painting_of(owner, painting_id))
+    chosen = None
     if keys is not None:
         if not 1 <= len(set(keys)) <= MOST_TUBES:
             raise BadSetting(f"The palette has {len(set(keys))} tubes.", f"Choose 1 to {MOST_TUBES}.")
-        keys = list(shelf_box(owner).only(keys).keys)
-    row.chosen = keys
-    row.save(update_fields=["chosen"])
-    return row
+        chosen = shelf_box(owner).only(keys).keys
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        return replace(brief, mixes=replace(brief.mixes, chosen=chosen))
+
+    label = "Let the plan find the palette" if chosen is None else f"Chose a palette of {len(chosen)} tubes"
+    _, work = desk.changed(owner, painting_id, label, alter)
+    return work
 
 
-@transaction.atomic
-def keep_recipe(owner: Any, painting_id: int, mix_id: str, parts: dict[str, float] | None) -> MixRow:
+def keep_recipe(owner: Any, painting_id: int, mix_id: str, parts: dict[str, float] | None) -> Work:
     """Keep the painter's own recipe for a mix, or with None find its best recipe again. Passes become out of date."""
-    row = row_of(painting_of(owner, painting_id))
-    mix = next((one for one in row.mixes if one["id"] == mix_id), None)
-    if mix is None:
+    recipe = None if parts is None else Recipe.of(parts)
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        kept = {mix: one for mix, one in brief.mixes.kept.items() if mix != mix_id}
+        if recipe is not None:
+            kept[mix_id] = KeptRecipe(_mix(work, mix_id).match.target_lab, recipe)
+        elif mix_id not in brief.mixes.kept:
+            _mix(work, mix_id)
+        return replace(brief, mixes=replace(brief.mixes, kept=kept))
+
+    label = "Took your own recipe back" if recipe is None else f"Kept your own recipe for {mix_id}"
+    _, work = desk.changed(owner, painting_id, label, alter)
+    return work
+
+
+def _mix(work: Work, mix_id: str) -> Mix:
+    mixes: FoundMixes | None = work.last("mixes")
+    found = None if mixes is None else next((mix for mix in mixes.mixes.mixes if mix.id == mix_id), None)
+    if found is None:
         raise NotFound("mix")
-    current = is_up_to_date(row)
-    known, target = mix_set_of(row), np.array(mix["target_lab"])
-    for one in _own(row):
-        if float(delta_e_2000(np.array(one.target_lab), target)) < _SAME_TARGET_DE00:
-            one.delete()
-    if parts is None:
-        recipe = best_recipes(table_for(known.box), target, count=1)[0].recipe
-    else:
-        recipe = Recipe.of(parts)
-        OwnRecipe.objects.create(
-            owner=owner, painting=row.painting, target_lab=mix["target_lab"], parts=dict(recipe.mapping)
-        )
-    changed, _ = with_kept(known, [KeptRecipe(triple(target), recipe)])
-    row.mixes = [mix_json(one, 0.0) for one in changed.mixes]
-    row.kept = sorted({*row.kept, mix_id} if parts is not None else {*row.kept} - {mix_id})
-    row.advice = advice_json(changed.advice)
-    if current:
-        row.fingerprint = fingerprint_of(row)
-    row.save()
-    return row
+    return found
 
 
 def colours_out(recipe: Recipe, box: Paintbox) -> ColoursOut:
@@ -211,16 +143,33 @@ def match_out(match: Match, box: Paintbox) -> MatchOut:
     )
 
 
-def mix_out(written: dict[str, Any], box: Paintbox, *, kept: bool = False) -> MixOut:
-    """One mix, from its JSON, for the page."""
-    match = evaluate(Recipe.of(written["parts"]), np.array(written["target_lab"]), box)
+def mix_out(mix: Mix, box: Paintbox, among: Sequence[Mix], *, kept: bool = False) -> MixOut:
+    """One mix for the page; `among` are the mixes that it may be made of."""
+    others = {one.id: one for one in among}
     return MixOut(
-        **dict(match_out(match, box)),
-        id=written["id"],
-        name=written["name"],
-        serves=[ServedOut(**part) for part in written["parts_served"]],
+        **dict(match_out(mix.match, box)),
+        id=mix.id,
+        name=mix.name,
+        serves=[ServedOut(area=area, family=family) for area, family in mix.serves],
         kept=kept,
+        doses=[_dose_out(dose, box, others) for dose in mix.made_from],
+        expected_de00=mix.expected_de00,
+        likely_worst_de00=mix.likely_worst_de00,
+        worst_part=_worst_out(mix.worst_part),
     )
+
+
+def _worst_out(one: WorstPart | None) -> WorstPartOut | None:
+    return None if one is None else WorstPartOut(**vars(one), is_far=one.is_far)
+
+
+def _dose_out(dose: Dose, box: Paintbox, others: Mapping[str, Mix]) -> DoseOut:
+    if dose.source in others:
+        one = others[dose.source]
+        colour = lab_to_hex(np.array(one.match.lab_dry))
+        return DoseOut(source=one.id, name=one.name, parts=dose.parts, colour=colour, pile=True)
+    tube = box.only([dose.source]).paints[0]
+    return DoseOut(source=tube.key, name=tube.name, parts=dose.parts, colour=laid_thick(tube), pile=False)
 
 
 def tube_out(one: Paint) -> PaletteTubeOut:
@@ -228,15 +177,20 @@ def tube_out(one: Paint) -> PaletteTubeOut:
     return PaletteTubeOut(key=one.key, name=one.name, masstone=laid_thick(one), source=one.source)
 
 
-def out(painting: Painting) -> MixesOut:
+def out(work: Work) -> MixesOut:
     """Palette and mixes for the page."""
-    row = row_of(painting)
-    box = box_of(row)
+    settings = work.inputs.brief.mixes
+    found: FoundMixes | None = work.last("mixes")
+    if found is None:
+        return MixesOut(
+            tubes=settings.tubes, chosen=settings.chosen is not None, palette=[], mixes=[], advice=[], up_to_date=False
+        )
+    box = found.mixes.box
     return MixesOut(
-        tubes=row.tubes,
-        chosen=row.chosen is not None,
-        palette=[tube_out(one) for one in box.paints] if row.palette else [],
-        mixes=[mix_out(mix, box, kept=mix["id"] in row.kept) for mix in row.mixes],
-        advice=[AdviceOut(**entry) for entry in row.advice],
-        up_to_date=is_up_to_date(row) and area_row_of(painting) is not None,
+        tubes=settings.tubes,
+        chosen=settings.chosen is not None,
+        palette=[tube_out(one) for one in box.paints],
+        mixes=[mix_out(mix, box, found.mixes.mixes, kept=mix.id in found.taken) for mix in found.mixes.mixes],
+        advice=advice_out(found.mixes.advice),
+        up_to_date=work.state("mixes") == "current",
     )

@@ -1,25 +1,28 @@
-"""HTTP of the pass plan, its choices, its computation, studies of it, and its files."""
+"""HTTP of the pass plan, its choices, studies of it, and its files."""
 
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
+from server.records import runs, tasks
+from server.records.history import painting_of
+from server.records.schemas import RunOut
+from server.site.fields import Whole, Word
 from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
-from server.subject.services import painting_of
+from server.work import desk
 
-from . import files, runs, services, studies, tasks
+from . import files, services, studies
 from .schemas import (
-    BenchOut,
     ChoicesData,
     GlazeOut,
     GroundsStudyOut,
     PassesOut,
-    RunOut,
     SchoolsStudyOut,
     SharedOut,
+    StageLook,
     TradeOut,
     WhatIfIn,
     WhatIfOut,
@@ -31,52 +34,24 @@ FamilyName = Literal["accent", "shadow", "half-tone", "light", "highlight"]
 StudyKind = Literal["schools", "grounds", "what-if"]
 
 
-@router.get("/benches", response={200: list[BenchOut], **PROBLEMS})
-def benches(request: HttpRequest) -> list[BenchOut]:
-    """How far every painting is."""
-    return services.benches_of(painter(request))
-
-
 @router.get("/trade", response={200: TradeOut, **PROBLEMS})
 def trade(request: HttpRequest) -> TradeOut:
     """All schools, rules and grounds."""
     return services.trade_out()
 
 
-@router.post("/runs/{run_id}/cancel", response={200: RunOut, **PROBLEMS})
-def cancel(request: HttpRequest, run_id: int) -> RunOut:
-    """Stop a computation."""
-    return runs.out(runs.cancel(painter(request), run_id))
-
-
 @router.get("/{painting_id}", response={200: PassesOut, **PROBLEMS})
 def passes(request: HttpRequest, painting_id: int) -> PassesOut:
     """The painting's pass plan."""
-    return services.out(painting_of(painter(request), painting_id))
+    painting = painting_of(painter(request), painting_id)
+    return services.out(painting, desk.opened(painting))
 
 
 @router.put("/{painting_id}/choices", response={200: PassesOut, **PROBLEMS})
 def choose(request: HttpRequest, painting_id: int, given: ChoicesData) -> PassesOut:
     """Keep what the painter chose; the passes follow at once, their pictures in the background."""
-    painting = services.choose(painter(request), painting_id, given)
-    if services.needs_pictures(painting) and not runs.is_under_way(painting):
-        tasks.plan_painting.enqueue(runs.begin(painting.owner, painting_id).pk)
-    return services.out(painting)
-
-
-@router.get("/{painting_id}/bench", response={200: BenchOut, **PROBLEMS})
-def bench(request: HttpRequest, painting_id: int) -> BenchOut:
-    """How far the painting is, and the newest computation."""
-    return services.bench_out(painting_of(painter(request), painting_id))
-
-
-@router.post("/{painting_id}/plan", response={202: RunOut, **PROBLEMS})
-def plan(request: HttpRequest, painting_id: int) -> Status[RunOut]:
-    """Bring everything up to date, in the background."""
-    run = runs.begin(painter(request), painting_id)
-    tasks.plan_painting.enqueue(run.pk)
-    run.refresh_from_db()
-    return Status(202, runs.out(run))
+    painting, _ = services.choose(painter(request), painting_id, given)
+    return services.out(painting, desk.opened(painting))
 
 
 @router.get("/{painting_id}/schools", response={200: SchoolsStudyOut | None, **PROBLEMS})
@@ -113,9 +88,7 @@ def study(request: HttpRequest, painting_id: int, kind: StudyKind, given: WhatIf
     owner = painter(request)
     studies.checked(owner, painting_id)
     run = runs.begin(owner, painting_id, kind, studies.checked_what_if(given))
-    tasks.study_painting.enqueue(run.pk)
-    run.refresh_from_db()
-    return Status(202, runs.out(run))
+    return Status(202, runs.out(tasks.enqueue(run)))
 
 
 @router.get("/{painting_id}/shared/{other_id}", response={200: SharedOut, **PROBLEMS})
@@ -125,9 +98,16 @@ def shared(request: HttpRequest, painting_id: int, other_id: int) -> SharedOut:
 
 
 @router.get("/{painting_id}/glaze", response={200: GlazeOut, **PROBLEMS})
-def glaze(request: HttpRequest, painting_id: int, after: int, area: str, family: FamilyName) -> GlazeOut:
+def glaze(request: HttpRequest, painting_id: int, after: Whole, area: Word, family: FamilyName) -> GlazeOut:
     """The glaze that brings a passage, as it is after a pass, nearest to its goal."""
     return studies.glaze_of(painter(request), painting_id, after, area, family)
+
+
+@router.get("/{painting_id}/stages/{number}/{look}", response={200: None, **PROBLEMS})
+def stage(request: HttpRequest, painting_id: int, number: Whole, look: StageLook, of: Word = "") -> HttpResponse:
+    """The painting after a pass in another look than dry; `of` tells the plan it belongs to, for the page's own cache."""
+    content = services.look_at_stage(painter(request), painting_id, number, look)
+    return HttpResponse(content, content_type="image/jpeg")
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})

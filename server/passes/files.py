@@ -4,25 +4,22 @@ import json
 from collections.abc import Callable
 from typing import Any, Literal
 
-from server.materials.services import tubes_of
-from server.site import pictures
+from server.records import pictures
+from server.records.history import painting_of
 from server.site.problems import Conflict
-from server.subject.services import painting_of
-from ypsochrom.formats import (
-    mixing_cards_pdf,
-    passes_csv,
-    plan_json,
-    plan_pdf,
-    png,
-    recipes_csv,
-    studio_sheet_pdf,
-    svg,
-)  # fmt: skip
-from ypsochrom.formats.pdf_page import Paper
-from ypsochrom.passes.shopping import shopping_list
+from server.work import desk
+from ypsochrom.formats.csv import passes as passes_csv
+from ypsochrom.formats.csv import recipes as recipes_csv
+from ypsochrom.formats.exchange import plan_json
+from ypsochrom.formats.pdf import mixing_cards as mixing_cards_pdf
+from ypsochrom.formats.pdf import plan as plan_pdf
+from ypsochrom.formats.pdf import studio_sheet as studio_sheet_pdf
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.formats.pictures import png
+from ypsochrom.formats.svg import areas as svg
+from ypsochrom.passes.amounts.shopping import shopping_list
 from ypsochrom.subject.decode import decode
-
-from . import services
+from ypsochrom.work.planned import plan_of
 
 FileName = Literal[
     "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "passes.csv", "shopping.csv", "areas.svg",
@@ -33,9 +30,9 @@ FILE_TYPES: dict[str, str] = {
     "studio-sheet.pdf": "application/pdf",
     "mixing-cards.pdf": "application/pdf",
     "plan.json": "application/json",
-    "recipes.csv": "text/csv",
-    "passes.csv": "text/csv",
-    "shopping.csv": "text/csv",
+    "recipes.csv": "text/csv; charset=utf-8",
+    "passes.csv": "text/csv; charset=utf-8",
+    "shopping.csv": "text/csv; charset=utf-8",
     "areas.svg": "image/svg+xml",
     "areas.png": "image/png",
     "value-map.png": "image/png",
@@ -45,32 +42,30 @@ FILE_TYPES: dict[str, str] = {
 def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes:
     """One of the plan's files. A plan that is out of date is refused: what it says would not fit together."""
     painting = painting_of(owner, painting_id)
-    bench = services.bench_out(painting)
-    if bench.passes != "current" or bench.areas != "current":
+    work = desk.opened(painting)
+    if work.state("stages") != "current":
         raise Conflict("The plan is missing or out of date.", "Plan the painting, then fetch the file again.")
-    plan = services.plan_of(painting)
-    row = services.row_of(painting)
-    assert row is not None  # a current plan has its row
-    purchases = shopping_list(plan.passes.paint, tubes_of(owner))
+    plan = plan_of(work)
+    purchases = shopping_list(plan.passes.paint, work.inputs.stock.tubes)
     numbered = {area.id: (area.index + 1, area.name) for area in plan.areas.areas}
     writers: dict[str, Callable[[], bytes | str]] = {
         "plan.pdf": lambda: plan_pdf.plan_pdf(plan, painting.title, paper),
         "studio-sheet.pdf": lambda: studio_sheet_pdf.studio_sheet_pdf(
             plan.passes,
             numbered,
-            [decode(pictures.read(stage)).srgb8 for stage in row.stages],
+            [decode(pictures.read(stage)).srgb8 for stage in work.now("stages").dry],
             purchases,
             painting.title,
             paper,
         ),
         "mixing-cards.pdf": lambda: mixing_cards_pdf.mixing_cards_pdf(
-            plan.all_mixes, plan.passes.volumes, plan.mixes.box, painting.title, paper
+            plan.all_mixes, plan.passes.volumes, painting.title, paper
         ),
         "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
         "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
         "passes.csv": lambda: passes_csv.passes_csv(plan.passes, {key: name for key, (_, name) in numbered.items()}),
         "shopping.csv": lambda: passes_csv.shopping_csv(purchases),
-        "areas.svg": lambda: svg.areas_svg(plan.areas, plan.settings.support),
+        "areas.svg": lambda: svg.areas_svg(plan.areas, plan.support),
         "areas.png": lambda: png.labels_png(plan.areas.labels),
         "value-map.png": lambda: png.value_map_png(plan.values),
     }

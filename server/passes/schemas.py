@@ -1,14 +1,18 @@
 """What a pass plan, the painter's choices about it and its computations look like over HTTP."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
 from server.areas.schemas import FindingOut
 from server.mixes.schemas import MixOut
+from server.site.fields import Key, Number, Word
 from server.subject.schemas import AdviceOut
+from ypsochrom.passes.amounts.pace import Pace
+from ypsochrom.passes.amounts.quantities import MediumNeed
+from ypsochrom.passes.plan.compare import Summary
+from ypsochrom.passes.step import Job, Step
 
-Freshness = Literal["missing", "stale", "current"]
 SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
 ]  # fmt: skip
@@ -20,49 +24,16 @@ Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 Drawing = Literal["none", "light", "strong"]
 
 
-class ReasonOut(Schema):
-    """Why a step stands where it stands."""
-
-    rule: str
-    title: str
-    words: str
-
-
-class PassStepOut(Schema):
-    """One thing to do; `family` is null where the whole area is covered, `between` are the places that break no
-    rule, `bounded_by` the titles of the rules that bound it there."""
-
-    id: str
-    area: str
-    family: str | None
-    mix: str
-    technique: str
-    medium: str | None
-    medium_share: float
-    coats: int
-    film_um: float
-    area_cm2: float
-    volume_ml: float
-    medium_ml: float
-    wait: Literal["none", "touch-dry", "dry"]
-    wet_with: list[str]
-    between: list[int]
-    bounded_by: list[str]
-    reasons: list[ReasonOut]
-
-
-class LooksOut(Schema):
-    """Other looks at a stage; empty until they have been painted."""
-
-    wet: str
-    grey: str
-    changes: str
-    varnished: str
+StageLook = Literal["dry", "wet", "grey", "changes", "varnished"]
 
 
 class PassOut(Schema):
-    """One pass; `stage_url` shows the painting when it is done and dry (empty until it has been painted)."""
+    """One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
 
+    Both are empty until the stages have been painted.
+    """
+
+    id: str
     number: int
     role: str
     brush_mm: float
@@ -72,24 +43,8 @@ class PassOut(Schema):
     volume_ml: float
     readable: float | None
     stage_url: str
-    looks: LooksOut
-    steps: list[PassStepOut]
-
-
-class JobOut(Schema):
-    """Work between the passes."""
-
-    kind: str
-    before_pass: int
-    title: str
-    why: str
-    mix: str | None
-    medium: str | None
-    area_cm2: float
-    coats: int
-    volume_ml: float
-    medium_ml: float
-    caution: str
+    look_url: str
+    steps: list[Step]
 
 
 class PaintNeedOut(Schema):
@@ -106,12 +61,12 @@ class PaintNeedOut(Schema):
     buy_price: float | None
 
 
-class MediumNeedOut(Schema):
-    """What is needed of one medium; `left_ml` null: it is always there."""
+class AmountOut(Schema):
+    """How much of a source goes into a pile: millilitres, and drops where they can be counted."""
 
-    kind: str
+    source: str
     volume_ml: float
-    left_ml: float | None
+    drops: int | None
 
 
 class KeptPileOut(Schema):
@@ -140,27 +95,20 @@ class ChoicesData(Schema):
     underpainting: Underpainting | None = None
     drawing: Drawing | None = None
     hand: Literal["right", "left"] = "right"
-    film_factor: Annotated[float, Field(allow_inf_nan=False)] = 1.0
-    fading: Annotated[list[str], Field(max_length=200)] = []
+    film_factor: Number = 1.0
+    fading: Annotated[list[Word], Field(max_length=200)] = []
     techniques: Annotated[dict[str, TechniqueName], Field(max_length=400)] = {}
-    side_mm: Annotated[float, Field(allow_inf_nan=False)] = 0.0
+    side_mm: Number = 0.0
     rules_off: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Field(max_length=40)] = {}
     moves: Annotated[list[MoveData], Field(max_length=200)] = []
-
-
-class PaceOut(Schema):
-    """An estimate from default rates."""
-
-    hours: float
-    waits: int
-    wait_minutes: float
 
 
 class PassesOut(Schema):
     """The pass plan; empty until the first plan.
 
-    `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id; `findings` what it
-    says of areas; `price` is what the paint is worth, `unpriced` the paints of which no price is known.
+    `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
+    for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
+    of which no price is known.
     """
 
     choices: ChoicesData
@@ -168,12 +116,13 @@ class PassesOut(Schema):
     ground: MixOut | None
     mixes: list[MixOut]
     passes: list[PassOut]
-    jobs: list[JobOut]
+    jobs: list[Job]
     volumes: dict[str, float]
+    doses: dict[str, list[AmountOut]]
     paint: list[PaintNeedOut]
-    mediums: list[MediumNeedOut]
+    mediums: list[MediumNeed]
     kept: list[KeptPileOut]
-    pace: PaceOut | None
+    pace: Pace | None
     held_back: float
     price: float
     unpriced: list[str]
@@ -204,59 +153,20 @@ class RuleOut(Schema):
 
 
 class TradeOut(Schema):
-    """What can be chosen: schools, rules, grounds, techniques."""
+    """What can be chosen: schools, rules, grounds, techniques; `titles` of all reasons, `amounts` how they are reckoned."""
 
     schools: list[SchoolOut]
     rules: list[RuleOut]
     grounds: dict[Tone, str]
     techniques: dict[TechniqueName, str]
-
-
-class RunOut(Schema):
-    """A computation in the background; `result` is what a study found."""
-
-    id: int
-    kind: str
-    state: Literal["waiting", "running", "done", "failed", "cancelled"]
-    share: float
-    doing: str
-    message: str
-    hint: str
-    result: dict[str, Any] | None = None
-
-
-class BenchOut(Schema):
-    """How far a painting is: the state of every derived thing, and the newest computation."""
-
-    painting: int
-    values: Freshness
-    areas: Freshness
-    mixes: Freshness
-    passes: Freshness
-    run: RunOut | None
-
-
-class SummaryOut(Schema):
-    """A plan in figures."""
-
-    passes: int
-    mixes: int
-    coats: float
-    paint_ml: float
-    medium_ml: float
-    hours: float
-    waits: int
-    wait_minutes: float
-    cost: float
-    lost_after: int | None
-    restated: int
-    away_de00: float
+    titles: dict[str, str]
+    amounts: str
 
 
 class SchoolsStudyOut(Schema):
     """Schools side by side for this picture."""
 
-    schools: dict[SchoolKey, SummaryOut]
+    schools: dict[SchoolKey, Summary]
 
 
 class GroundOfferOut(Schema):
@@ -267,7 +177,7 @@ class GroundOfferOut(Schema):
     colour: str | None
     through_de00: float
     gesso_ml: float
-    summary: SummaryOut
+    summary: Summary
 
 
 class SavingOut(Schema):
@@ -291,16 +201,16 @@ class WhatIfIn(Schema):
     """What would be other; null stays as it is. `palette` are paint keys."""
 
     size: Annotated[str, Field(max_length=40)] | None = None
-    film_factor: Annotated[float, Field(allow_inf_nan=False)] | None = None
+    film_factor: Number | None = None
     school: SchoolKey | None = None
-    palette: Annotated[list[str], Field(min_length=1, max_length=60)] | None = None
+    palette: Annotated[list[Key], Field(min_length=1, max_length=60)] | None = None
 
 
 class WhatIfOut(Schema):
     """The plan as it is and as it would be; paint in ml by key."""
 
-    now: SummaryOut
-    then: SummaryOut
+    now: Summary
+    then: Summary
     paint_now: dict[str, float]
     paint_then: dict[str, float]
 
@@ -324,17 +234,51 @@ class SharedOut(Schema):
     piles: list[SharedPileOut]
 
 
+class GlazeLayerOut(Schema):
+    """Coats of one colour: the share of medium in each."""
+
+    parts: dict[str, float]
+    words: str
+    shares: list[float]
+
+
+class GlazeCoatOut(Schema):
+    """The passage after so many coats."""
+
+    coats: int
+    colour: str
+    lightness: float
+    chroma: float
+    de00: float
+    paint_ml: float
+    medium_ml: float
+
+
+class GlazeCurveOut(Schema):
+    """The first colour of the glaze at one strength, coat by coat from none."""
+
+    medium_share: float
+    coats: list[GlazeCoatOut]
+
+
 class GlazeOut(Schema):
-    """A glaze for one passage after a pass; without parts it is best left alone. `layers` are the medium's
-    share of every coat."""
+    """A glaze for one passage after a pass; without layers it is best left alone.
+
+    `wet` is the last coat before it clears, lighter by `milky` L*; `gloss` and `matt` the passage under either medium.
+    `contrast_kept` is the share (0-1) of the lightness contrast beneath that is left.
+    """
 
     before: str
     after: str
     goal: str
-    parts: dict[str, float]
-    words: str
-    layers: list[float]
+    layers: list[GlazeLayerOut]
     de00_before: float
     de00: float
     paint_ml: float
     medium_ml: float
+    wet: str
+    milky: float
+    gloss: str
+    matt: str
+    contrast_kept: float
+    curves: list[GlazeCurveOut]

@@ -9,13 +9,16 @@ from server.mixes.api import router as mixes
 from server.passes.api import router as passes
 from server.subject.api import router as subject
 from server.values.api import router as values
+from server.work.api import router as desk
 
+from .door import CleanParser
 from .problems import answer_problems
 from .studio import router as studio
 
-api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
 answer_problems(api)
 api.add_router("/studio", studio, tags=["studio"])
+api.add_router("/desk", desk, tags=["desk"])
 api.add_router("/materials", materials, tags=["materials"])
 api.add_router("/subject", subject, tags=["subject"])
 api.add_router("/values", values, tags=["values"])

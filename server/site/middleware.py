@@ -1,19 +1,42 @@
-"""On loopback the studio opens without a login, as the local painter."""
+"""On loopback the studio opens without a login, as the local painter; every answer of the API is JSON and kept by nobody."""
 
+import errno
+import logging
 from collections.abc import Callable
 from ipaddress import ip_address
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.http import HttpRequest, HttpResponse
+from django.core.exceptions import (
+    PermissionDenied,
+    RequestDataTooBig,
+    SuspiciousOperation,
+    TooManyFieldsSent,
+    TooManyFilesSent,
+)
+from django.db.utils import OperationalError
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
+from django.middleware.gzip import GZipMiddleware
+
+from server.records import reserve
+
+from .problems import Problem
 
 LOCAL_PAINTER = "local painter"
+
+log = logging.getLogger(__name__)
 
 Answer = Callable[[HttpRequest], HttpResponse]
 
 
 def local_painter() -> User:
-    """The one painter of an installation on loopback; has no password and cannot log in on a hosted site."""
+    """The one painter of an installation on loopback; has no password and cannot log in on a hosted site.
+
+    Made with the database (`apps`), so that the first request finds it.
+    """
+    found = User.objects.filter(username=LOCAL_PAINTER).first()
+    if found is not None:
+        return found
     user, made = User.objects.get_or_create(username=LOCAL_PAINTER)
     if made:
         user.set_unusable_password()
@@ -39,3 +62,100 @@ class LocalStudioMiddleware:
             request.get_host()  # refuses a foreign host name, so that a page elsewhere cannot reach in by its own DNS
             request.user = local_painter()
         return self.get_response(request)
+
+
+_WORDS = {
+    400: Problem(code="site.malformed", message="The request cannot be read.", hint="Reload the page and try again."),
+    403: Problem(
+        code="site.forgery",
+        message="The request does not come from your open page.",
+        hint="Reload the page and try again.",
+    ),
+    404: Problem(code="site.not_found", message="There is nothing at this address.", hint="Go back to the studio."),
+    405: Problem(
+        code="site.malformed",
+        message="This address does not take such a request.",
+        hint="Reload the page and try again.",
+    ),
+    413: Problem(code="site.too_large", message="What was sent is too large.", hint="Send less at once."),
+    500: Problem(
+        code="site.failed",
+        message="The studio failed for a reason that is not yours.",
+        hint="Nothing was changed. Try again; if it fails again, tell whoever looks after this installation.",
+    ),
+    503: Problem(
+        code="site.busy", message="The studio is busy and could not keep this.", hint="Try again in a moment."
+    ),
+    507: Problem(
+        code="site.full",
+        message="The disk of the studio is full; nothing was changed.",
+        hint="Make room, then try again.",
+    ),
+}
+
+
+class ApiMiddleware:
+    """Under /api/ every refusal is a `Problem` in JSON, whoever refuses; its answers are kept by no cache but the page's own."""
+
+    def __init__(self, get_response: Answer) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        response = self.get_response(request)
+        if response.status_code == 507 and request.method == "DELETE" and reserve.give_up():
+            response = self.get_response(request)
+        response.setdefault("Cross-Origin-Resource-Policy", "same-origin")
+        if not request.path.startswith("/api/"):
+            return response
+        if response.status_code >= 400 and not response.headers.get("Content-Type", "").startswith("application/json"):
+            response = _told(response.status_code, response)
+        response.setdefault("Cache-Control", "no-store")
+        return response
+
+    def process_exception(self, request: HttpRequest, problem: Exception) -> HttpResponse | None:
+        """What no handler of the API has taken: a full disk, a body that is too large, a fault of ours."""
+        if not request.path.startswith("/api/"):
+            return None
+        status = status_of(problem)
+        if status == 500:
+            log.exception("%s %s failed", request.method, request.path)
+        return _told(status)
+
+
+def status_of(problem: BaseException) -> int:
+    """The status of what went wrong beneath the API."""
+    text = str(problem).lower()
+    if isinstance(problem, Http404):
+        return 404
+    if isinstance(problem, PermissionDenied):
+        return 403
+    if isinstance(problem, RequestDataTooBig | TooManyFieldsSent | TooManyFilesSent):
+        return 413
+    if isinstance(problem, SuspiciousOperation | UnreadablePostError):
+        return 400
+    if isinstance(problem, OSError) and problem.errno in (errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EACCES):
+        return 507
+    if isinstance(problem, OperationalError) and ("full" in text or "readonly" in text or "unable to open" in text):
+        return 507
+    if isinstance(problem, OperationalError) and "locked" in text:
+        return 503
+    return 500
+
+
+def _told(status: int, refused: HttpResponse | None = None) -> HttpResponse:
+    usual = _WORDS[400] if status < 500 else _WORDS[500]
+    response = JsonResponse(_WORDS.get(status, usual).model_dump(), status=status)
+    if refused is not None and "Allow" in refused.headers:
+        response["Allow"] = refused.headers["Allow"]
+    return response
+
+
+class TextGZipMiddleware(GZipMiddleware):
+    """Compresses what is not compressed already: pictures and PDF would only take time."""
+
+    def process_response(self, request: HttpRequest, response: HttpResponse) -> HttpResponse:  # type: ignore[override]
+        """Leave pictures and PDF as they are."""
+        kind = response.headers.get("Content-Type", "")
+        if (kind.startswith("image/") and "svg" not in kind) or kind == "application/pdf":
+            return response
+        return super().process_response(request, response)  # type: ignore[return-value]

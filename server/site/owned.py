@@ -38,6 +38,7 @@ def one_of(model: type[Row], owner: Any, what: str, **which: Any) -> Row:
     row = model.objects.of(owner).filter(**which).first()
     if row is None:
         raise NotFound(what)
+    row.owner = owner  # known: it need not be asked for again
     return row
 
 

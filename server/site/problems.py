@@ -34,6 +34,30 @@ class Conflict(errors.YpsochromError):
     code = "site.conflict"
 
 
+class Stale(Conflict):
+    """The change was made on top of an older state than the newest."""
+
+    code = "site.stale"
+
+    def __init__(self, what: str) -> None:
+        thing = "shelf" if what == "shelf" else "painting"
+        super().__init__(
+            f"This {thing} has been changed in another window meanwhile; your change was not made.",
+            "The newest state is shown now. Make your change again if you still want it.",
+        )
+
+
+class Outdated(Conflict):
+    """What was asked for was kept by an earlier version, and a request that only reads makes nothing."""
+
+    code = "site.outdated"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "This was made by an earlier version of the application and is being made anew.", "Look again in a moment."
+        )
+
+
 STATUS: dict[type[errors.YpsochromError], int] = {NotFound: 404, Conflict: 409, errors.YpsochromError: 422}
 """The first class in a problem's own order of inheritance decides."""
 
@@ -65,6 +89,8 @@ def answer_problems(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def refused(request: HttpRequest, problem: HttpError) -> HttpResponse:
+        if isinstance(problem.__cause__, errors.YpsochromError):  # from the door, which is inside the library's own try
+            return rule(request, problem.__cause__)
         if problem.status_code == 403:
             hint = "Reload the page and try again."
             return reply(request, "site.forgery", "The request does not come from your open page.", hint, 403)

@@ -15,7 +15,10 @@ from csp.constants import NONCE, NONE, SELF
 
 REPOSITORY = Path(__file__).parents[2]
 DATA = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
-DATA.mkdir(parents=True, exist_ok=True)
+os.umask(0o077)  # what a painter keeps is nobody else's
+DATA.mkdir(parents=True, exist_ok=True, mode=0o700)
+if DATA.stat().st_uid == os.getuid() and DATA.stat().st_mode & 0o077:
+    DATA.chmod(0o700)  # of a version that left it open
 WEB_BUILD = REPOSITORY / "web/dist"
 
 HOSTED = os.environ.get("YPSOCHROM_HOSTED") == "1"
@@ -40,6 +43,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "csp",
     "django_tasks_db",
+    "server.records.apps.RecordsConfig",
     "server.materials",
     "server.subject",
     "server.values",
@@ -51,11 +55,15 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
-    "django.middleware.gzip.GZipMiddleware",
+    "server.site.middleware.TextGZipMiddleware",
+    "server.site.middleware.ApiMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "server.site.middleware.LocalStudioMiddleware",
+    "server.site.reading.ReadingMiddleware",
+    "server.records.revisions.RevisionMiddleware",
+    "server.records.etags.UnchangedMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 ROOT_URLCONF = "server.site.urls"

@@ -10,6 +10,7 @@ from ninja.utils import check_csrf
 
 from ypsochrom.kit.errors import YpsochromError
 
+from .fields import Name, Password
 from .owned import painter
 from .problems import PROBLEMS
 
@@ -26,8 +27,8 @@ class Studio(Schema):
 class Login(Schema):
     """What a painter types to log in."""
 
-    username: str
-    password: str
+    username: Name
+    password: Password
 
 
 class WrongLogin(YpsochromError):

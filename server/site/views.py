@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse, HttpResponseNotFound
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET, require_safe
 
-from . import pictures
+from server.records import pictures
 
 _PLACEHOLDER = "__CSP_NONCE__"
 

@@ -1,17 +1,23 @@
 """HTTP of paintings and their references."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
+from server.records import etags
+from server.records.history import brief_of, painting_of
+from server.records.models import Painting
+from server.site.fields import Whole, Word
 from server.site.files import uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
+from server.work import desk
 
-from . import services
+from . import listed, references, services, shown
 from .schemas import (
+    CardsOut,
     GuideOut,
     NewObservation,
     ObservationData,
@@ -19,16 +25,32 @@ from .schemas import (
     PaintingOut,
     ReferenceIn,
     ReferenceOut,
+    Search,
     Title,
+    TitleOut,
 )
 
 router = Router()
 
 
-@router.get("/paintings", response={200: list[PaintingOut], **PROBLEMS})
-def paintings(request: HttpRequest) -> list[PaintingOut]:
-    """The painter's paintings, the newest first."""
-    return [services.out(painting) for painting in services.paintings_of(painter(request))]
+def _opened(painting: Painting) -> PaintingOut:
+    return shown.out(painting, desk.opened(painting))
+
+
+@router.get("/paintings", response={200: CardsOut, **PROBLEMS})
+def paintings(request: HttpRequest, response: HttpResponse, page: Whole = 1, search: Search = "") -> Any:
+    """A page of the painter's paintings, the newest first; those of which the title holds what is searched for."""
+    found = listed.page_of(painter(request), page, search)
+    if request.headers.get("If-None-Match") == found.tag:
+        return etags.unchanged(found.tag)
+    etags.mark(response, found.tag)
+    return found.cards
+
+
+@router.get("/titles", response={200: list[TitleOut], **PROBLEMS})
+def titles(request: HttpRequest) -> list[TitleOut]:
+    """The painter's newest paintings by title, to choose one."""
+    return listed.titles_of(painter(request))
 
 
 @router.post("/paintings", response={201: PaintingOut, **PROBLEMS})
@@ -36,27 +58,27 @@ def new(
     request: HttpRequest,
     photo: Annotated[UploadedFile, File()],
     title: Annotated[Title, Form()],
-    size: Annotated[str, Form()],
+    size: Annotated[Word, Form()],
 ) -> Status[PaintingOut]:
     """A painting from a photo (JPEG, PNG, WebP, TIFF or HEIC by content, whatever its name says)."""
-    return Status(201, services.out(services.new_painting(painter(request), title, size, uploaded(photo))))
+    return Status(201, _opened(services.new_painting(painter(request), title, size, uploaded(photo))))
 
 
 @router.get("/paintings/{painting_id}", response={200: PaintingOut, **PROBLEMS})
 def one(request: HttpRequest, painting_id: int) -> PaintingOut:
     """One painting."""
-    return services.out(services.painting_of(painter(request), painting_id))
+    return _opened(painting_of(painter(request), painting_id))
 
 
 @router.patch("/paintings/{painting_id}", response={200: PaintingOut, **PROBLEMS})
 def change(request: HttpRequest, painting_id: int, payload: PaintingChange) -> PaintingOut:
     """Change title, support or crop."""
-    return services.out(services.change_painting(painter(request), painting_id, payload))
+    return shown.out(*services.change_painting(painter(request), painting_id, payload))
 
 
 @router.delete("/paintings/{painting_id}", response={204: None, **PROBLEMS})
 def remove(request: HttpRequest, painting_id: int) -> Status[None]:
-    """Remove a painting and its plan."""
+    """Put a painting and its plan into the bin."""
     services.remove_painting(painter(request), painting_id)
     return Status(204, None)
 
@@ -64,31 +86,31 @@ def remove(request: HttpRequest, painting_id: int) -> Status[None]:
 @router.get("/paintings/{painting_id}/guides", response={200: list[GuideOut], **PROBLEMS})
 def guides(request: HttpRequest, painting_id: int) -> list[GuideOut]:
     """Guides to compose by."""
-    return services.guides_of(services.painting_of(painter(request), painting_id))
+    return shown.guides_of(brief_of(painting_of(painter(request), painting_id)).support)
 
 
 @router.post("/observations", response={201: PaintingOut, **PROBLEMS})
 def observe(request: HttpRequest, payload: NewObservation) -> Status[PaintingOut]:
     """A painting in front of the subject, without a photo."""
-    return Status(201, services.out(services.new_observation(painter(request), payload)))
+    return Status(201, _opened(services.new_observation(painter(request), payload)))
 
 
 @router.put("/paintings/{painting_id}/observation", response={200: PaintingOut, **PROBLEMS})
 def change_observation(request: HttpRequest, painting_id: int, payload: ObservationData) -> PaintingOut:
     """Lay the zones of an observation anew."""
-    return services.out(services.change_observation(painter(request), painting_id, payload))
+    return shown.out(*services.change_observation(painter(request), painting_id, payload))
 
 
 @router.post("/paintings/{painting_id}/sketch", response={200: PaintingOut, **PROBLEMS})
 def sketch(request: HttpRequest, painting_id: int, photo: Annotated[UploadedFile, File()]) -> PaintingOut:
     """Lay a photo of a sketch beneath the lattice of an observation."""
-    return services.out(services.add_sketch(painter(request), painting_id, uploaded(photo)))
+    return shown.out(*services.add_sketch(painter(request), painting_id, uploaded(photo)))
 
 
 @router.get("/paintings/{painting_id}/references", response={200: list[ReferenceOut], **PROBLEMS})
-def references(request: HttpRequest, painting_id: int) -> list[ReferenceOut]:
+def other_photos(request: HttpRequest, painting_id: int) -> list[ReferenceOut]:
     """The other photos that lie over the base."""
-    return services.references_out(services.painting_of(painter(request), painting_id))
+    return references.references_out(brief_of(painting_of(painter(request), painting_id)))
 
 
 @router.post("/paintings/{painting_id}/references", response={201: ReferenceOut, **PROBLEMS})
@@ -96,17 +118,17 @@ def add_reference(
     request: HttpRequest, painting_id: int, photo: Annotated[UploadedFile, File()], name: Annotated[Title, Form()]
 ) -> Status[ReferenceOut]:
     """Lay another photo over the base."""
-    return Status(201, services.add_reference(painter(request), painting_id, name, uploaded(photo)))
+    return Status(201, references.add_reference(painter(request), painting_id, name, uploaded(photo)))
 
 
-@router.put("/references/{reference_id}", response={200: ReferenceOut, **PROBLEMS})
-def change_reference(request: HttpRequest, reference_id: int, payload: ReferenceIn) -> ReferenceOut:
+@router.put("/paintings/{painting_id}/references/{reference_id}", response={200: ReferenceOut, **PROBLEMS})
+def change_reference(request: HttpRequest, painting_id: int, reference_id: int, payload: ReferenceIn) -> ReferenceOut:
     """Another outline, place, name or marks for a photo."""
-    return services.change_reference(painter(request), reference_id, payload)
+    return references.change_reference(painter(request), painting_id, reference_id, payload)
 
 
-@router.delete("/references/{reference_id}", response={204: None, **PROBLEMS})
-def remove_reference(request: HttpRequest, reference_id: int) -> Status[None]:
+@router.delete("/paintings/{painting_id}/references/{reference_id}", response={204: None, **PROBLEMS})
+def remove_reference(request: HttpRequest, painting_id: int, reference_id: int) -> Status[None]:
     """Take another photo away."""
-    services.remove_reference(painter(request), reference_id)
+    references.remove_reference(painter(request), painting_id, reference_id)
     return Status(204, None)

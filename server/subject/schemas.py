@@ -5,8 +5,11 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+from server.records.schemas import RunOut
+from server.site.fields import Share, Whole, Word
+
 Title = Annotated[str, Field(max_length=120)]
+Search = Annotated[str, Field(max_length=120)]
 
 
 class AdviceOut(Schema):
@@ -108,9 +111,9 @@ class NotesData(Schema):
 class ObservationData(Schema):
     """Zones on a lattice of cells, row by row from the upper left; each cell holds its zone's index."""
 
-    columns: int
-    rows: int
-    cells: Annotated[list[int], Field(max_length=2304)]
+    columns: Whole
+    rows: Whole
+    cells: Annotated[list[Whole], Field(max_length=2304)]
     zones: Annotated[list[ZoneData], Field(max_length=40)]
     borders: Literal["stepped", "straight"] = "stepped"
     notes: NotesData
@@ -176,11 +179,40 @@ class PaintingOut(Schema):
     advice: list[AdviceOut]
 
 
+class CardOut(Schema):
+    """A painting in the studio's list: its picture and how far it is; `thumbnail_url` is empty until it can be shown."""
+
+    id: int
+    title: str
+    width_mm: float
+    height_mm: float
+    thumbnail_url: str
+    values: Literal["missing", "stale", "current"]
+    passes: Literal["missing", "stale", "current"]
+    run: RunOut | None
+
+
+class CardsOut(Schema):
+    """A page of the list, out of so many pages and paintings."""
+
+    paintings: list[CardOut]
+    count: int
+    page: int
+    pages: int
+
+
+class TitleOut(Schema):
+    """A painting by its title."""
+
+    id: int
+    title: str
+
+
 class PaintingChange(Schema):
     """What of a painting can be changed; what is left out stays. `no_focal` takes the focal passage away."""
 
     title: Title | None = None
-    size: str | None = None
+    size: Word | None = None
     crop_x: Share | None = None
     crop_y: Share | None = None
     crop_size: Annotated[float, Field(ge=0.1, le=1, allow_inf_nan=False)] | None = None

@@ -3,10 +3,12 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from server.records.history import painting_of
+from server.site.fields import Number
 from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
-from server.subject.services import painting_of
+from server.work import desk
 
 from . import services
 from .schemas import OtherBrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
@@ -17,7 +19,7 @@ router = Router()
 @router.get("/{painting_id}", response={200: ValuesOut, **PROBLEMS})
 def values(request: HttpRequest, painting_id: int) -> ValuesOut:
     """The painting's value map."""
-    return services.out(services.row_of(painting_of(painter(request), painting_id)))
+    return services.out(desk.opened(painting_of(painter(request), painting_id)))
 
 
 @router.put("/{painting_id}", response={200: ValuesOut, **PROBLEMS})
@@ -29,13 +31,13 @@ def change(request: HttpRequest, painting_id: int, payload: ValuesIn) -> ValuesO
 @router.get("/{painting_id}/relief", response={200: ReliefOut, **PROBLEMS})
 def relief(request: HttpRequest, painting_id: int) -> ReliefOut:
     """The map read as relief: contours, masses, notan, key and contrast, where the eye goes."""
-    return services.relief_out(painting_of(painter(request), painting_id))
+    return services.relief_out(desk.opened(painting_of(painter(request), painting_id)))
 
 
 @router.post("/{painting_id}/brush", response={200: OtherMapOut, **PROBLEMS})
 def other_brush(request: HttpRequest, painting_id: int, payload: OtherBrushIn) -> OtherMapOut:
     """The map as another brush would place it, for comparing."""
-    return services.with_brush(painting_of(painter(request), painting_id), payload.brush_mm)
+    return services.with_brush(desk.opened(painting_of(painter(request), painting_id)), payload.brush_mm)
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})
@@ -45,9 +47,9 @@ def file(
     name: services.FileName,
     paper: PaperSize = "A4",
     mirrored: bool = False,
-    cell_mm: float = services.USUAL_CELL_MM,
+    cell_mm: Number = services.USUAL_CELL_MM,
 ) -> HttpResponse:
     """The value map, its contours, or what is needed for transfer, to be saved."""
     painting = painting_of(painter(request), painting_id)
-    content = services.file_of(painting, name, paper, mirrored=mirrored, cell_mm=cell_mm)
+    content = services.file_of(painting, desk.opened(painting), name, paper, mirrored=mirrored, cell_mm=cell_mm)
     return to_save(content, services.FILE_TYPES[name.rpartition(".")[2]], name)

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-Finite = Annotated[float, Field(allow_inf_nan=False)]
+from server.site.fields import Number, Share
 
 
 class ValueStepOut(Schema):
@@ -19,7 +19,6 @@ class ValueStepOut(Schema):
 
 
 Method = Literal["equal", "natural", "masses"]
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
 
 class MovedMass(Schema):
@@ -38,19 +37,20 @@ class ValuesIn(Schema):
 
     method: Method = "equal"
     count: Annotated[int, Field(ge=2, le=9)] = 5
-    limits: list[Finite] | None = None
-    brush_mm: Finite | None = None
-    own_values: Annotated[list[Finite | None], Field(max_length=9)] = []
+    limits: Annotated[list[Number], Field(max_length=20)] | None = None
+    brush_mm: Number | None = None
+    own_values: Annotated[list[Number | None], Field(max_length=9)] = []
     moved: Annotated[list[MovedMass], Field(max_length=200)] = []
 
 
 class ValuesOut(Schema):
-    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one."""
+    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be."""
 
     method: Method
     count: int
     limits: list[float] | None
     brush_mm: float
+    widest_brush_mm: float
     own_values: list[float | None]
     moved: list[MovedMass]
     thresholds: list[float]
@@ -100,7 +100,7 @@ class ReliefOut(Schema):
 class OtherBrushIn(Schema):
     """Another brush to compare with."""
 
-    brush_mm: Finite
+    brush_mm: Number
 
 
 class OtherMapOut(Schema):

@@ -1,25 +1,27 @@
-"""The value map: computed by the core, kept with the fingerprint of its inputs."""
+"""The value map: how the painter wants it made, the map for the page, and its files."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any, Literal
 
-from django.db import transaction
-
-from server.site import pictures
-from server.site.fingerprints import fingerprint
-from server.subject.models import Painting
-from server.subject.services import fingerprint_of as subject_fingerprint
-from server.subject.services import painting_of, subject_of, support_of
+from server.records import pictures
+from server.records.models import Painting
+from server.work import desk
 from ypsochrom.colour import cielab
-from ypsochrom.formats import grid_pdf, ladder_pdf, ora, png, transfer_pdf, values_svg
-from ypsochrom.formats.pdf_page import Paper
-from ypsochrom.formats.plan_json import values_json
-from ypsochrom.passes.plan import PlanSettings
+from ypsochrom.formats.exchange.plan_json import values_json
+from ypsochrom.formats.pdf import grid as grid_pdf
+from ypsochrom.formats.pdf import ladder as ladder_pdf
+from ypsochrom.formats.pdf import transfer as transfer_pdf
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.formats.pictures import ora, png
+from ypsochrom.formats.svg import values as values_svg
+from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
-from ypsochrom.values.steps import thresholds
-from ypsochrom.values.value_map import Moved, ValueMap, value_map
+from ypsochrom.values.value_map import ValueMap, widest_brush_mm
+from ypsochrom.work.brief import Brief, ValueSettings
+from ypsochrom.work.graph import Work
+from ypsochrom.work.value_node import ValueSummary, brush_of, map_with
 
-from .models import ValueRow
 from .schemas import (
     AccentOut,
     ContourOut,
@@ -44,98 +46,61 @@ FILE_TYPES: dict[str, str] = {
 USUAL_CELL_MM = 50.0
 
 
-def fingerprint_of(row: ValueRow) -> str:
-    """Of all that the map depends on."""
-    return fingerprint(
-        subject_fingerprint(row.painting),
-        row.method,
-        row.count,
-        row.limits,
-        row.brush_mm,
-        row.own_values,
-        row.moved,
-    )
-
-
-def brush_of(row: ValueRow) -> float:
-    """The brush in use: the painter's, or the one that suits the support."""
-    return PlanSettings(support_of(row.painting), brush_mm=row.brush_mm).map_brush_mm
-
-
-def map_of(row: ValueRow, brush_mm: float | None = None) -> ValueMap:
-    """The value map as the core knows it, from the row's settings; with another brush if one is given."""
-    field = subject_of(row.painting).values
-    limits = row.limits if row.limits is not None else thresholds(field, row.count, row.method)  # type: ignore[arg-type]
-    return value_map(
-        field,
-        limits,
-        support_of(row.painting),
-        brush_of(row) if brush_mm is None else brush_mm,
-        moved=[Moved(one["x"], one["y"], one["step"]) for one in row.moved],
-        own_values=row.own_values,
-    )
-
-
-def row_of(painting: Painting) -> ValueRow:
-    """The painting's value map; made with the usual settings when there is none yet."""
-    row = ValueRow.objects.of(painting.owner).filter(painting=painting).select_related("painting").first()
-    if row is None:
-        row = bring_up_to_date(ValueRow(owner=painting.owner, painting=painting))
-    return row
-
-
-@transaction.atomic
-def bring_up_to_date(row: ValueRow) -> ValueRow:
-    """Compute the map when its inputs have changed, and keep it."""
-    wanted = fingerprint_of(row)
-    if row.fingerprint != wanted:
-        found = map_of(row)
-        row.thresholds = list(found.thresholds)
-        row.steps = _steps_json(found)
-        row.map_picture = pictures.store(row.owner, png.value_map_png(found), "png")
-        row.fingerprint = wanted
-        row.save()
-    return row
-
-
-def _steps_json(found: ValueMap) -> list[dict[str, Any]]:
-    greys = png.step_greys(found)
-    steps = values_json(found)["steps"]
-    return [{**step, "grey": "#" + f"{int(grey):02x}" * 3} for step, grey in zip(steps, greys, strict=True)]
-
-
-@transaction.atomic
-def change_values(owner: Any, painting_id: int, given: ValuesIn) -> ValueRow:
+def change_values(owner: Any, painting_id: int, given: ValuesIn) -> Work:
     """New settings, computed at once; settings the core refuses change nothing."""
-    row = row_of(painting_of(owner, painting_id))
-    row.method, row.limits, row.brush_mm = given.method, given.limits, given.brush_mm
-    row.count = given.count if given.limits is None else len(given.limits) + 1
-    row.own_values = given.own_values
-    row.moved = [one.model_dump() for one in given.moved]
-    return bring_up_to_date(row)
+    written = given.model_dump()
+    if given.limits is not None:
+        written["count"] = len(given.limits) + 1
+    settings = codec.read(written, ValueSettings)
+
+    def alter(work: Work) -> Brief:
+        return replace(work.inputs.brief, values=settings)
+
+    def words(old: Brief, _: Brief) -> str:
+        return _change_words(old.values, settings)
+
+    _, work = desk.changed(owner, painting_id, words, alter)
+    return work
 
 
-def out(row: ValueRow) -> ValuesOut:
-    """The map for the page."""
+def _change_words(old: ValueSettings, new: ValueSettings) -> str:
+    if new.brush_mm != old.brush_mm:
+        return "Changed the brush of the value map"
+    if new.moved != old.moved:
+        return "Gave a mass to another step"
+    if new.own_values != old.own_values:
+        return "Set the value of a step"
+    if new.count != old.count or new.method != old.method:
+        return "Changed the value steps"
+    return "Moved a border between values"
+
+
+def out(work: Work) -> ValuesOut:
+    """The map for the page, made now when there is none yet."""
+    kept, settings = desk.facts_of(work, "values", ValueSummary), work.inputs.brief.values
     return ValuesOut(
-        method=row.method,  # type: ignore[arg-type]  # written from the schema
-        count=row.count,
-        limits=row.limits,
-        brush_mm=brush_of(row),
-        own_values=row.own_values,
-        moved=[MovedMass(**one) for one in row.moved],
-        thresholds=row.thresholds,
-        steps=[ValueStepOut(**step) for step in row.steps],
-        map_url=pictures.url(row.map_picture),
-        up_to_date=row.fingerprint == fingerprint_of(row),
+        method=settings.method,
+        count=settings.count,
+        limits=None if settings.limits is None else list(settings.limits),
+        brush_mm=brush_of(work.inputs.brief),
+        widest_brush_mm=widest_brush_mm(work.inputs.brief.support),
+        own_values=list(settings.own_values),
+        moved=[MovedMass(**vars(one)) for one in settings.moved],
+        thresholds=list(kept.thresholds),
+        steps=[ValueStepOut(**vars(s), grey=_grey(grey)) for s, grey in zip(kept.steps, kept.greys, strict=True)],
+        map_url=pictures.url(kept.picture),
+        up_to_date=work.state("values") == "current",
     )
 
 
-def relief_out(painting: Painting) -> ReliefOut:
-    """The kept map read as relief, with the report on where the eye goes."""
-    row, support, subject = row_of(painting), support_of(painting), subject_of(painting)
-    found = map_of(row)
-    focal = None if painting.focal is None else composition.Focal(**painting.focal)
+def _grey(level: int) -> str:
+    return "#" + f"{level:02x}" * 3
+
+
+def relief_out(work: Work) -> ReliefOut:
+    """The map read as relief, with the report on where the eye goes."""
+    brief, subject, found = work.inputs.brief, work.now("subject"), work.now("values")
+    support = brief.support
     lab = cielab.linear_to_lab(subject.picture.linear[::2, ::2])
     told = relief.character(subject.values)
     return ReliefOut(
@@ -153,24 +118,29 @@ def relief_out(painting: Painting) -> ReliefOut:
         words=told.words,
         accents=[
             AccentOut(kind=one.kind, x=one.at[0], y=one.at[1], words=one.words)
-            for one in composition.report(subject.values[::2, ::2], lab, focal)
+            for one in composition.report(subject.values[::2, ::2], lab, brief.focal)
         ],
     )
 
 
-def with_brush(painting: Painting, brush_mm: float) -> OtherMapOut:
+def with_brush(work: Work, brush_mm: float) -> OtherMapOut:
     """The map as another brush would place it."""
-    found = map_of(row_of(painting), brush_mm)
-    name = pictures.store(painting.owner, png.value_map_png(found), "png")
+    found = map_with(work, brush_mm)
+    greys = png.step_greys(found)
     return OtherMapOut(
-        brush_mm=brush_mm, map_url=pictures.url(name), steps=[ValueStepOut(**step) for step in _steps_json(found)]
+        brush_mm=brush_mm,
+        map_url=pictures.url(work.files.store(png.value_map_png(found), "png")),
+        steps=[
+            ValueStepOut(**step, grey=_grey(int(grey)))
+            for step, grey in zip(values_json(found)["steps"], greys, strict=True)
+        ],
     )
 
 
-def file_of(painting: Painting, name: FileName, paper: Paper, *, mirrored: bool, cell_mm: float) -> bytes:
+def file_of(painting: Painting, work: Work, name: FileName, paper: Paper, *, mirrored: bool, cell_mm: float) -> bytes:
     """The value map, its contours or what is needed for transfer, as a file."""
-    support, subject, title = support_of(painting), subject_of(painting), painting.title
-    found = map_of(row_of(painting))
+    support, subject, title = work.inputs.brief.support, work.now("subject"), painting.title
+    found: ValueMap = work.now("values")
     writers: dict[str, Callable[[], bytes | str]] = {
         "value-map.png": lambda: png.value_map_png(found),
         "value-map.svg": lambda: values_svg.value_map_svg(found, support),

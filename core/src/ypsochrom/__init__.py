@@ -3,4 +3,4 @@
 The packages stand in the order of the work (`workflow.json` at the repository's root); each sees only those before it.
 """
 
-__version__ = "0.5.0"
+__version__ = "0.6.0"

@@ -11,6 +11,7 @@ from ypsochrom.areas.background import offers, silhouette
 from ypsochrom.areas.borders import borders_of
 from ypsochrom.areas.facts import PLANES, Decision, facts_of, planned, proposed_planes, shifted, told_planes
 from ypsochrom.areas.partition import find_tree
+from ypsochrom.areas.seen import Seen
 from ypsochrom.colour import cielab
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.support import Support
@@ -137,14 +138,14 @@ def test_light_and_shadow_of_an_area_and_the_width_of_its_marks():
     labels = np.zeros((HEIGHT, WIDTH), dtype=np.uint8)
     for picture, expected in ((linear, (4.0, 8.0)), (calm, None)):
         areas = describe(picture, value_field(picture), labels, PANEL)
-        (facts,) = facts_of(areas, cielab.linear_to_lab(picture), PANEL, ["middle"])
+        (facts,) = facts_of(areas, Seen(cielab.linear_to_lab(picture)), PANEL, ["middle"])
         if expected is None:
             assert facts.texture_mm is None
         else:
             assert expected[0] <= facts.texture_mm <= expected[1]
     ramp = np.tile(np.linspace(0.02, 0.9, WIDTH, dtype=np.float32)[None, :, None], (HEIGHT, 1, 3))
     areas = describe(ramp, value_field(ramp), labels, PANEL)
-    (facts,) = facts_of(areas, cielab.linear_to_lab(ramp), PANEL, ["middle"])
+    (facts,) = facts_of(areas, Seen(cielab.linear_to_lab(ramp)), PANEL, ["middle"])
     assert facts.light_lab[0] > areas.areas[0].lab[0] > facts.shadow_lab[0]
 
 
@@ -196,9 +197,16 @@ def test_a_flat_picture_and_noise_have_borders_and_facts_all_the_same():
     ):
         areas = find_areas(picture, value_field(picture), PANEL)
         planes = proposed_planes(areas.areas, areas.labels)
-        facts = facts_of(areas, cielab.linear_to_lab(picture), PANEL, planes)
+        facts = facts_of(areas, Seen(cielab.linear_to_lab(picture)), PANEL, planes)
         borders = borders_of(
             areas.areas, areas.labels, cielab.linear_to_lab(picture), PANEL, {area.id: 0 for area in areas.areas}
         )
         assert len(facts) == len(areas.areas)
         assert all(np.isfinite([b.length_mm, b.width_mm, b.de00]).all() for b in borders)
+
+
+def test_a_picture_of_one_area_has_no_borders():
+    areas, lab = two_sides(0)
+    whole = np.zeros_like(areas.labels)
+    one = describe(np.full((HEIGHT, WIDTH, 3), 0.3, dtype=np.float32), np.full((HEIGHT, WIDTH), 5.0), whole, PANEL)
+    assert borders_of(one.areas, whole, lab, PANEL, {"a01": 0}) == ()

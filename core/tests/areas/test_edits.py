@@ -93,7 +93,7 @@ def test_a_change_that_finds_nothing_to_do_is_told_and_changes_nothing(quarters,
     (told,) = edited.lost
     assert reason in told.message
     with pytest.raises(BadSetting, match=reason):
-        refusal(edited, 0)
+        refusal(edited.lost, 0)
 
 
 def test_a_lasso_gives_a_piece_to_another_area_or_makes_one_of_it(quarters):
@@ -159,10 +159,25 @@ def test_a_locked_area_keeps_its_outline_through_another_partition_and_later_cha
 def test_whatever_is_done_every_pixel_has_one_area_and_the_same_list_gives_the_same(edits):
     labels = (np.arange(WIDTH)[None, :] // 20).repeat(HEIGHT, 0).astype(np.uint8)
     linear = np.linspace(0.02, 0.8, WIDTH, dtype=np.float32)[None, :, None].repeat(HEIGHT, 0).repeat(3, 2)
-    first, again = (carry_out(labels, edits, linear, PANEL) for _ in range(2))
+    first, anew = (carry_out(labels, edits, linear.copy(), PANEL) for _ in range(2))
+    for done in range(len(edits) + 1):  # one after another, each from how the one before left the board
+        grown = carry_out(labels, edits[:done], linear, PANEL)
     assert sorted(np.unique(first.labels)) == list(range(int(first.labels.max()) + 1))
     assert first.labels.shape == labels.shape
-    assert np.array_equal(first.labels, again.labels)
+    for other in (anew, grown):
+        assert np.array_equal(first.labels, other.labels)
+        assert (first.locked, first.lost) == (other.locked, other.lost)
+
+
+def test_how_the_board_was_left_over_one_picture_is_not_taken_for_another(quarters):
+    labels, linear = quarters
+    whole = np.zeros_like(labels)
+    edits = [Split(UPPER_LEFT, "value")]
+    assert carry_out(whole, edits, linear, PANEL).labels.max() == 1
+    flat = np.full_like(linear, 0.2)
+    edited = carry_out(whole, edits, flat, PANEL)
+    assert edited.labels.max() == 0
+    assert "all of one value" in edited.lost[0].message
 
 
 def test_changes_survive_another_detail_as_far_as_they_make_sense(request):

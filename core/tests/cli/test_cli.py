@@ -30,16 +30,21 @@ def schema(request, name):
 
 def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
     plan = json.loads((planned / "plan.json").read_text())
-    jsonschema.validate(plan, schema(request, "plan-1.schema.json"))
+    jsonschema.validate(plan, schema(request, "plan-2.schema.json"))
     assert len(plan["palette"]) == 6
     assert sum(s["share"] for s in plan["values"]["steps"]) == pytest.approx(1)
     assert sum(a["area_cm2"] for a in plan["areas"]) == pytest.approx(1200)
     steps = [s for p in plan["passes"] for s in p["steps"]]
+    doses, seen = [dose for mix in plan["mixes"] for dose in mix["made_from"]], set()
     for mix in plan["mixes"]:
-        assert sum(s["volume_ml"] for s in steps if s["mix"] == mix["id"]) == pytest.approx(mix["volume_ml"])
+        taken = sum(dose["volume_ml"] for dose in doses if dose["source"] == mix["id"])
+        assert sum(s["volume_ml"] for s in steps if s["mix"] == mix["id"]) + taken <= mix["volume_ml"] + 1e-9
+        assert sum(dose["volume_ml"] for dose in mix["made_from"]) == pytest.approx(mix["volume_ml"])
+        assert {dose["source"] for dose in mix["made_from"]} <= {*plan["palette"], *seen}
         assert set(mix["parts"]) <= set(plan["palette"])
+        seen.add(mix["id"])
     for paint in plan["paint"]:
-        used = sum(m["volume_ml"] * m["parts"].get(paint["key"], 0) / sum(m["parts"].values()) for m in plan["mixes"])
+        used = sum(dose["volume_ml"] for dose in doses if dose["source"] == paint["key"])
         assert used == pytest.approx(paint["volume_ml"])
 
 
@@ -90,6 +95,15 @@ def test_mix_answers_an_array_with_one_object_a_mix(request, capsys):
     jsonschema.validate(answer, schema(request, "mix-1.schema.json"))
     assert answer[0]["parts"] == {"PW6": 4, "PB29": 1, "PBr7bs": 1}
     assert answer[0]["value_wet"] > answer[0]["value_dry"]
+
+
+def test_film_prints_what_its_schema_says(request, capsys):
+    assert main(["film", "PB15:3:1 PY83:3", "--technique", "glaze", "--coats", "2", "--over", "grey", "--json"]) == 0
+    answer = json.loads(capsys.readouterr().out)
+    jsonschema.validate(answer, schema(request, "film-1.schema.json"))
+    assert (answer["wet_um"], answer["medium_share"], answer["coats"]) == (10, 0.9, 2)
+    assert main(["film", "PB15:3:1 PY83:3", "--technique", "glaze", "--coats", "2", "--over", "grey"]) == 0
+    assert "2 coats of 10 um wet, 90.0% medium, over grey" in capsys.readouterr().out
 
 
 def test_match_answers_recipes_best_first_that_mix_confirms(request, capsys):
@@ -168,7 +182,7 @@ def test_another_school_plans_on_the_command_line_too(kettle_bytes, tmp_path, re
     small.save(photo)
     assert main(["plan", str(photo), "--size", "400x300mm", "--school", "glazes", "--out", str(tmp_path / "out")]) == 0
     plan = json.loads((tmp_path / "out" / "plan.json").read_text())
-    jsonschema.validate(plan, schema(request, "plan-1.schema.json"))
+    jsonschema.validate(plan, schema(request, "plan-2.schema.json"))
     assert plan["school"] == "glazes"
     assert plan["passes"][0]["role"] == "first glazes"
     assert {need["kind"] for need in plan["mediums"]} >= {"glazing liquid"}

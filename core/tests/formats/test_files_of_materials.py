@@ -10,10 +10,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ypsochrom.colour import cielab
-from ypsochrom.formats import gpl, readings
-from ypsochrom.formats.mixing_cards_pdf import mixing_cards_pdf
-from ypsochrom.formats.swatch_card_pdf import swatch_card_pdf
-from ypsochrom.formats.tray_pdf import tray_pdf
+from ypsochrom.formats.exchange import gpl, readings
+from ypsochrom.formats.pdf.mixing_cards import mixing_cards_pdf
+from ypsochrom.formats.pdf.swatch_card import swatch_card_pdf
+from ypsochrom.formats.pdf.tray import tray_pdf
 from ypsochrom.kit.errors import BadPaletteFile, BadReading
 from ypsochrom.materials import swatch_card
 from ypsochrom.mixes.mix_set import Mix
@@ -157,7 +157,7 @@ def test_mixing_cards_hold_several_to_a_page_with_parts_ml_and_grams():
         )
         for n in range(1, 12)
     ]
-    pages = pages_of(mixing_cards_pdf(mixes, {"m01": 4.2}, BOX, "Kettle", "A4"))
+    pages = pages_of(mixing_cards_pdf(mixes, {"m01": 4.2}, "Kettle", "A4"))
     assert len(pages) == 2
     assert "mix 11" in pages[1]
     assert "4.00 ml, 6.00 g" in pages[0]  # 40 of 42 parts of 4.2 ml at 1.5 kg/l

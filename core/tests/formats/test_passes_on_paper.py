@@ -2,6 +2,7 @@
 
 import csv
 import io
+import json
 
 import numpy as np
 import pypdf
@@ -9,19 +10,22 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ypsochrom.formats import passes_json
-from ypsochrom.formats.passes_csv import PASS_COLUMNS, passes_csv, shopping_csv, tubes_in_words
-from ypsochrom.formats.studio_sheet_pdf import studio_sheet_pdf
+from ypsochrom.formats.csv.passes import PASS_COLUMNS, passes_csv, shopping_csv, tubes_in_words
+from ypsochrom.formats.pdf.studio_sheet import studio_sheet_pdf
+from ypsochrom.kit import codec
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.support import Support
-from ypsochrom.passes.pass_plan import find_passes
-from ypsochrom.passes.plan import PlanSettings, make_plan, scene_at_half_size
-from ypsochrom.passes.rules import RULES
+from ypsochrom.mixes.piles import is_tube
+from ypsochrom.passes.amounts.shopping import Purchase
+from ypsochrom.passes.order.rules import RULES
+from ypsochrom.passes.plan.pass_plan import PassPlan, find_passes
 from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
-from ypsochrom.passes.shopping import Purchase
 from ypsochrom.subject.decode import decode
+from ypsochrom.work.brief import Brief
+from ypsochrom.work.pass_nodes import scene_of
+from ypsochrom.work.planned import plan_of, work_from
 
 PANEL = Support(400, 300)
 BUY = Purchase("PW6", 71.0, ((60.0, 1), (20.0, 1)), 14.5)
@@ -29,9 +33,10 @@ BUY = Purchase("PW6", 71.0, ((60.0, 1), (20.0, 1)), 14.5)
 
 @pytest.fixture(scope="module")
 def found(kettle_bytes):
-    plan = make_plan(decode(kettle_bytes, longest_px=320), PlanSettings(PANEL), starter_shelf())
-    scene = scene_at_half_size(plan.picture, plan.areas, plan.mixes, PANEL)
-    return plan, find_passes(scene, starter_shelf(), Choices(school="glazes", drawing="strong", side_mm=15))
+    work = work_from(decode(kettle_bytes, longest_px=320), Brief(PANEL), starter_shelf())
+    return plan_of(work), find_passes(
+        scene_of(work), starter_shelf(), Choices(school="glazes", drawing="strong", side_mm=15)
+    )
 
 
 def sheet(found, paper="A4"):
@@ -39,6 +44,20 @@ def sheet(found, paper="A4"):
     stages = [np.full((60, 80, 3), 40 * (i % 6), dtype=np.uint8) for i in range(len(passes.passes))]
     areas = {area.id: (area.index + 1, area.name) for area in plan.areas.areas}
     return studio_sheet_pdf(passes, areas, stages, (BUY,), "Kettle", paper)
+
+
+def test_sides_painted_in_a_mix_that_no_step_uses_take_their_paint_from_the_plan(found):
+    _, passes = found
+    (sides,) = [job for job in passes.jobs if job.kind == "sides"]
+    assert sides.mix in passes.mix_of
+    from_tubes = sum(
+        passes.volumes[mix.id] * dose.parts / mix.total_parts
+        for mix in passes.mixes
+        for dose in mix.made_from
+        if is_tube(dose.source)
+    )
+    assert sum(need.volume_ml for need in passes.paint) == pytest.approx(from_tubes)
+    assert passes.volumes[sides.mix] >= sides.volume_ml > 0
 
 
 def test_the_studio_sheet_has_one_page_a_pass_with_every_mix_and_job(found):
@@ -110,23 +129,17 @@ choices = st.builds(
 
 @given(choices)
 def test_choices_survive_being_written_and_read(made):
-    import json
-
-    assert passes_json.read_choices(json.loads(json.dumps(passes_json.choices_json(made)))) == made
+    assert codec.read(json.loads(json.dumps(codec.written(made))), Choices) == made
 
 
 def test_what_is_not_written_is_as_the_school_has_it_and_absurd_numbers_are_refused():
-    assert passes_json.read_choices({}) == Choices()
+    assert codec.read({}, Choices) == Choices()
     with pytest.raises(BadSetting):
-        passes_json.read_choices({"film_factor": 100.0})
-    with pytest.raises(BadSetting):
-        passes_json.read_choices({"techniques": {"x": "spoon"}})
+        codec.read({"film_factor": 100.0}, Choices)
+    with pytest.raises(codec.OldDocument):
+        codec.read({"techniques": {"x": "spoon"}}, Choices)
 
 
 def test_passes_and_jobs_survive_being_written_and_read(found):
     _, passes = found
-    for one in passes.passes:
-        assert passes_json.read_pass(passes_json.pass_json(one)) == one
-    for job in passes.jobs:
-        assert passes_json.read_job(passes_json.job_json(job)) == job
-    assert passes_json.read_drawing(passes_json.drawing_json(passes.drawing)) == passes.drawing
+    assert codec.read(json.loads(json.dumps(codec.written(passes))), PassPlan) == passes

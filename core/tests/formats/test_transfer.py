@@ -10,7 +10,11 @@ import pypdf
 import pytest
 from PIL import Image
 
-from ypsochrom.formats import grid_pdf, ladder_pdf, ora, transfer_pdf, values_svg
+from ypsochrom.formats.pdf import grid as grid_pdf
+from ypsochrom.formats.pdf import ladder as ladder_pdf
+from ypsochrom.formats.pdf import transfer as transfer_pdf
+from ypsochrom.formats.pictures import ora
+from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.support import Support
 from ypsochrom.values.value_map import value_map

@@ -1,7 +1,8 @@
 import pytest
 
 from ypsochrom.kit import errors
-from ypsochrom.kit.progress import part_of, silent
+from ypsochrom.kit.progress import part_of
+from ypsochrom.kit.recent import Recent
 
 
 def test_a_part_reports_its_share_of_the_whole():
@@ -19,10 +20,6 @@ def test_parts_nest():
     assert heard == [pytest.approx(0.875)]
 
 
-def test_silence_is_a_report_too():
-    silent(0.5, "anything")
-
-
 def every_error():
     kinds = [kind for kind in vars(errors).values() if isinstance(kind, type)]
     return [kind for kind in kinds if issubclass(kind, errors.YpsochromError)]
@@ -30,6 +27,7 @@ def every_error():
 
 def test_every_error_has_a_code_of_its_own():
     codes = [kind.code for kind in every_error()]
+    assert len(codes) > 8
     assert len(set(codes)) == len(codes)
 
 
@@ -37,3 +35,13 @@ def test_an_error_says_in_one_line_what_is_wrong_and_what_to_do():
     error = errors.BadShelf("The shelf is empty.", "Add a tube.")
     assert str(error) == "The shelf is empty. Add a tube."
     assert errors.Cancelled().hint
+
+
+def test_what_was_asked_for_longest_ago_is_forgotten_first():
+    kept = Recent(2)
+    assert kept.get("a") is None
+    assert kept.keep("a", 1) == 1
+    kept.keep("b", 2)
+    assert kept.get("a") == 1  # asked for again, so it stays
+    kept.keep("c", 3)
+    assert (kept.get("a"), kept.get("b"), kept.get("c")) == (1, None, 3)

@@ -39,7 +39,7 @@ def test_each_metal_is_told_once_and_names_its_paints():
 
 def test_every_caution_defers_to_the_label_and_local_rules():
     every = (*cautions_for(catalogue()), *PROCESS_CAUTIONS)
-    assert len(every) == 9
+    assert len(every) == 11
     assert len({caution.id for caution in every}) == len(every)
     for caution in every:
         assert "label" in caution.hint

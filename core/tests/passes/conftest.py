@@ -4,17 +4,24 @@ import pytest
 
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.support import Support
-from ypsochrom.passes.plan import PlanSettings, make_plan, scene_at_half_size
 from ypsochrom.subject.decode import decode
+from ypsochrom.work.brief import Brief
+from ypsochrom.work.pass_nodes import scene_of
+from ypsochrom.work.planned import plan_of, work_from
 
 PANEL = Support(400, 300)
 
 
 @pytest.fixture(scope="session")
-def kettle_plan(kettle_bytes):
-    return make_plan(decode(kettle_bytes, longest_px=480), PlanSettings(PANEL), starter_shelf())
+def kettle_work(kettle_bytes):
+    return work_from(decode(kettle_bytes, longest_px=480), Brief(PANEL), starter_shelf())
 
 
 @pytest.fixture(scope="session")
-def scene(kettle_plan):
-    return scene_at_half_size(kettle_plan.picture, kettle_plan.areas, kettle_plan.mixes, PANEL)
+def kettle_plan(kettle_work):
+    return plan_of(kettle_work)
+
+
+@pytest.fixture(scope="session")
+def scene(kettle_work):
+    return scene_of(kettle_work)

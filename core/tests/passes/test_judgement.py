@@ -6,16 +6,17 @@ import numpy as np
 import pytest
 
 from ypsochrom.areas.area import find_areas
-from ypsochrom.areas.facts import Decision, planned
+from ypsochrom.areas.borders import borders_of
+from ypsochrom.areas.facts import PLANES, Decision, planned, proposed_planes
 from ypsochrom.colour import cielab, srgb
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
 from ypsochrom.paint.catalogue import paintbox
-from ypsochrom.passes.ground import Ground
-from ypsochrom.passes.judgement import pale_over_dark
-from ypsochrom.passes.pass_plan import find_passes
-from ypsochrom.passes.plan import scene_of
+from ypsochrom.passes.films.ground import Ground
+from ypsochrom.passes.plan.judgement import pale_over_dark
+from ypsochrom.passes.plan.pass_plan import find_passes
+from ypsochrom.passes.scene import Scene
 from ypsochrom.values.scale import value_field
 
 PANEL = Support(400, 300)
@@ -29,7 +30,11 @@ def blocks_plan(blocks):
 
 
 def passes_of(areas, box, lab):
-    return find_passes(scene_of(areas, find_mixes(areas.areas, box), PANEL, lab), starter_shelf())
+    planes = proposed_planes(areas.areas, areas.labels)
+    depth = {area.id: PLANES.index(planes[area.index]) for area in areas.areas}
+    borders = borders_of(areas.areas, areas.labels, lab, PANEL, depth)
+    by_id = {area.id: planes[area.index] for area in areas.areas}
+    return find_passes(Scene(areas.areas, by_id, borders, find_mixes(areas.areas, box), PANEL), starter_shelf())
 
 
 def test_15_a_large_pale_area_over_a_dark_ground_is_told_with_its_coats(blocks_plan):

@@ -9,10 +9,10 @@ from ypsochrom.areas.area import Area
 from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
-from ypsochrom.passes.ground import GESSO_TINTING, Ground, ground_colour, is_pale, tone_lab
-from ypsochrom.passes.keeping import kept_piles, shared_piles
+from ypsochrom.passes.amounts.keeping import kept_piles, shared_piles
+from ypsochrom.passes.amounts.pace import pass_minutes, touch_dry_minutes
+from ypsochrom.passes.films.ground import GESSO_TINTING, Ground, ground_colour, is_pale, tone_lab
 from ypsochrom.passes.manners import THICKEST, by_hand, checked_factor, manner
-from ypsochrom.passes.pace import pass_minutes, touch_dry_minutes
 from ypsochrom.passes.step import PaintPass, Step
 
 

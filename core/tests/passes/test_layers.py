@@ -7,7 +7,8 @@ from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
 from ypsochrom.paint.catalogue import paintbox
-from ypsochrom.passes import layers, quantities
+from ypsochrom.passes.amounts import quantities
+from ypsochrom.passes.films import layers
 from ypsochrom.passes.manners import Manner
 
 BOX = paintbox(["PW6"])

@@ -5,15 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ypsochrom.passes.manners import manner
-from ypsochrom.passes.order import (
-    Relation,
-    broken,
-    conflict_of,
-    free_places,
-    put_in_order,
-    with_moves,
-)  # fmt: skip
-from ypsochrom.passes.rules import BENEATH, DARK, GLAZE
+from ypsochrom.passes.order.engine import Relation, put_in_order
+from ypsochrom.passes.order.moves import broken, conflict_of, free_places, with_moves
+from ypsochrom.passes.order.rules import BENEATH, DARK, GLAZE
 from ypsochrom.passes.scene import Move
 from ypsochrom.passes.step import Draft, Role
 

@@ -9,16 +9,19 @@ from sklearn.datasets import load_sample_images
 
 from ypsochrom.colour import srgb
 from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf, Cancelled
-from ypsochrom.materials.measures import bead_cm
+from ypsochrom.materials.measures import DROP_ML, bead_cm
 from ypsochrom.materials.shelf import Tube, starter_shelf
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import paint, paintbox
-from ypsochrom.passes import layers, quantities
+from ypsochrom.passes.amounts import quantities
+from ypsochrom.passes.films import layers
+from ypsochrom.passes.films.stages import stage_pictures
 from ypsochrom.passes.manners import Manner
-from ypsochrom.passes.plan import PlanSettings, make_plan, scene_at_half_size
-from ypsochrom.passes.quantities import mix_volumes
-from ypsochrom.passes.stages import stage_pictures
+from ypsochrom.passes.scene import Choices
 from ypsochrom.subject.decode import Picture, decode
+from ypsochrom.work.brief import Brief, MixSettings
+from ypsochrom.work.pass_nodes import scene_of
+from ypsochrom.work.planned import make_plan, plan_of, work_from
 
 PANEL = Support(400, 300)
 BOX = paintbox(["PW6"])
@@ -26,22 +29,34 @@ SOURCES = ("kettle", "coffee", "china")
 
 
 @pytest.fixture(scope="module", params=SOURCES)
-def plan(request, kettle_bytes):
+def work(request, kettle_bytes):
     if request.param == "kettle":
         picture = decode(kettle_bytes)
     else:
         photo = data.coffee() if request.param == "coffee" else load_sample_images().images[0]
         picture = Picture(srgb.decode_picture(np.ascontiguousarray(photo)), photo.shape[1], photo.shape[0])
-    return make_plan(picture, PlanSettings(PANEL, tubes=8), starter_shelf())
+    return work_from(picture, Brief(PANEL, mixes=MixSettings(tubes=8)), starter_shelf())
+
+
+@pytest.fixture(scope="module")
+def plan(work):
+    return plan_of(work)
 
 
 def test_shares_areas_and_volumes_add_up(plan):
     assert sum(s.share for s in plan.values.steps) == pytest.approx(1)
     assert sum(a.area_cm2 for a in plan.areas.areas) == pytest.approx(PANEL.area_cm2)
     steps = [s for p in plan.passes.passes for s in p.steps]
-    for mix, volume in plan.passes.volumes.items():
-        assert sum(s.volume_ml for s in steps if s.mix == mix) == pytest.approx(volume)
-    assert sum(n.volume_ml for n in plan.passes.paint) == pytest.approx(sum(plan.passes.volumes.values()))
+    volumes, taken = plan.passes.volumes, dict.fromkeys(plan.passes.volumes, 0.0)
+    for mix in plan.passes.mixes:
+        for dose in mix.made_from:
+            if dose.source in taken:
+                taken[dose.source] += volumes[mix.id] * dose.parts / mix.total_parts
+    for mix in plan.passes.mixes:  # what is needed, and no part more than up to a whole drop
+        needed = sum(s.volume_ml for s in steps if s.mix == mix.id) + taken[mix.id]
+        more = volumes[mix.id] - max(needed, quantities.SMALLEST_PILE_ML)
+        assert 0 <= more + 1e-9 < DROP_ML * mix.total_parts
+    assert sum(n.volume_ml for n in plan.passes.paint) == pytest.approx(sum(volumes.values()) - sum(taken.values()))
     for need in plan.passes.paint:
         assert need.mass_g == pytest.approx(need.volume_ml * paint(need.key).density_kg_per_l)
 
@@ -81,15 +96,18 @@ def test_step_volumes_are_area_times_film_times_coats_with_loss(plan):
         for step in paint_pass.steps:
             film = step.area_cm2 * step.film_um * 1e-4 * step.coats
             with_margin = film / (1 - quantities.LOSS_SHARE) * (1 + quantities.MARGIN_SHARE)
-            assert step.volume_ml + step.medium_ml >= with_margin - 1e-12
+            assert step.volume_ml + step.medium_ml == pytest.approx(with_margin)
             assert 1 <= step.coats <= layers.MOST_COATS
-    assert min(mix_volumes(plan.passes.passes).values()) >= quantities.SMALLEST_PILE_ML - 1e-9
-    assert plan.passes.volumes == pytest.approx(mix_volumes(plan.passes.passes))
+    assert min(plan.passes.volumes.values()) >= quantities.SMALLEST_PILE_ML - 1e-9
+    for mix in plan.passes.mixes:
+        for dose in mix.made_from:  # whole drops of every source
+            count = plan.passes.volumes[mix.id] * dose.parts / mix.total_parts / DROP_ML
+            assert count >= 1 - 1e-6
+            assert count == pytest.approx(round(count))
 
 
-def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(plan):
-    scene = scene_at_half_size(plan.picture, plan.areas, plan.mixes, PANEL)
-    stages = stage_pictures(plan.areas, scene, plan.all_mixes, plan.passes.passes, plan.mixes.box)
+def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(work, plan):
+    stages = stage_pictures(plan.areas, scene_of(work), plan.all_mixes, plan.passes.passes, plan.mixes.box)
     assert len(stages) == len(plan.passes.passes)
     photo = plan.picture.srgb8.astype(float)
     away = [np.abs(stage - photo).mean() for stage in stages]
@@ -122,7 +140,7 @@ def small(kettle_bytes):
 
 def test_short_stock_is_warned_of_by_name(kettle_bytes):
     shelf = [Tube("PW6", 60, 0.5), Tube("PB29"), Tube("PBr7bs"), Tube("PY42")]
-    plan = make_plan(small(kettle_bytes), PlanSettings(PANEL), shelf)
+    plan = make_plan(small(kettle_bytes), Brief(PANEL), shelf)
     (warning,) = [a for a in plan.advice if a.id == "passes.W001"]
     assert warning.subject == "PW6"
     assert "0.5 ml" in warning.message
@@ -130,26 +148,24 @@ def test_short_stock_is_warned_of_by_name(kettle_bytes):
 
 
 def test_a_shelf_without_white_plans_and_warns(kettle_bytes):
-    plan = make_plan(small(kettle_bytes), PlanSettings(PANEL), [Tube("PB29"), Tube("PBr7bs"), Tube("PY42")])
+    plan = make_plan(small(kettle_bytes), Brief(PANEL), [Tube("PB29"), Tube("PBr7bs"), Tube("PY42")])
     assert "mixes.W001" in {a.id for a in plan.advice}
     assert math.isfinite(sum(plan.passes.volumes.values()))
 
 
 def test_an_empty_shelf_an_unknown_school_and_a_sliver_are_refused(kettle_bytes):
     with pytest.raises(BadShelf):
-        make_plan(small(kettle_bytes), PlanSettings(PANEL), [])
+        make_plan(small(kettle_bytes), Brief(PANEL), [])
     with pytest.raises(BadSetting, match="school"):
-        PlanSettings(PANEL, school="by accident")
+        Brief(PANEL, passes=Choices(school="by accident"))
     with pytest.raises(BadPicture):
-        make_plan(small(kettle_bytes), PlanSettings(Support(2000, 20)), starter_shelf())
+        make_plan(small(kettle_bytes), Brief(Support(2000, 20)), starter_shelf())
 
 
 def test_the_plan_is_the_same_byte_for_byte(kettle_bytes):
     from ypsochrom.formats.plan_files import files
 
-    first, second = (
-        files(make_plan(small(kettle_bytes), PlanSettings(PANEL), starter_shelf()), "Kettle") for _ in "12"
-    )
+    first, second = (files(make_plan(small(kettle_bytes), Brief(PANEL), starter_shelf()), "Kettle") for _ in "12")
     assert first == second
 
 
@@ -159,4 +175,4 @@ def test_work_can_be_stopped_from_its_progress_report(kettle_bytes):
             raise Cancelled
 
     with pytest.raises(Cancelled):
-        make_plan(small(kettle_bytes), PlanSettings(PANEL), starter_shelf(), stop)
+        make_plan(small(kettle_bytes), Brief(PANEL), starter_shelf(), stop)

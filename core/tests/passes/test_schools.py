@@ -11,9 +11,10 @@ from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.shelf import Tube, starter_shelf
 from ypsochrom.materials.supplies import STARTER_MEDIUMS
 from ypsochrom.paint import surface
-from ypsochrom.passes import layers, rules
-from ypsochrom.passes.compare import away_from_goal
-from ypsochrom.passes.pass_plan import find_passes
+from ypsochrom.passes.films import layers
+from ypsochrom.passes.order import rules
+from ypsochrom.passes.plan.compare import away_from_goal
+from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.schools.glazes import SHORT_DE00

@@ -1,5 +1,7 @@
 """Areas over HTTP: changes by hand that last, decisions that mixes and passes follow, advice that can be set aside."""
 
+import json
+
 import pytest
 
 JSON = "application/json"
@@ -31,13 +33,13 @@ def centre(area):
 
 
 def plan(client, pid):
-    answer = client.post(f"/api/passes/{pid}/plan")
+    answer = client.post(f"/api/desk/{pid}/plan")
     assert answer.status_code < 300, answer.content
     return answer.json()
 
 
 def stale(client, pid):
-    bench = ask(client, "get", f"passes/{pid}/bench")
+    bench = ask(client, "get", f"desk/{pid}")
     return {word for word in ("areas", *FOLLOWING) if bench[word] != "current"}
 
 
@@ -130,7 +132,7 @@ def test_another_colour_plane_and_handling_are_kept_and_mixes_follow(client, pla
     mixes = ask(client, "get", f"mixes/{pid}")["mixes"]
     serving = [mix for mix in mixes if any(part["area"] == area["id"] for part in mix["serves"])]
     assert any(mix["target_lab"][2] < -20 for mix in serving)  # blue now
-    seen = ask(client, "get", f"mixes/{pid}/appearance")
+    seen = ask(client, "post", f"mixes/{pid}/appearance", {})
     assert set(seen["by_area"]) == {one["id"] for one in told["areas"]}
     back = ask(client, "patch", path, {"target": "", "handling": "usual", "plane": "as_found", "name": ""})
     again = next(one for one in back["areas"] if one["id"] == area["id"])
@@ -202,7 +204,7 @@ def test_the_plan_cannot_be_shown_before_it_is_up_to_date(client, planned):
     pid = planned["id"]
     area = largest(areas_of(client, pid))
     ask(client, "patch", f"areas/{pid}/{area['id']}", {"target": "#3060a0"})
-    refused = ask(client, "get", f"mixes/{pid}/appearance", status=409)
+    refused = ask(client, "post", f"mixes/{pid}/appearance", {}, status=409)
     assert "up to date" in refused["hint"]
 
 
@@ -216,11 +218,12 @@ def test_a_name_that_another_area_has_is_refused(client, planned):
 
 
 def test_coats_over_the_ground_are_told_with_the_passes_and_can_be_set_aside_too(client, planned):
-    from server.passes.models import PassRow
+    from server.records.models import Result
 
     pid = planned["id"]
     area = largest(areas_of(client, pid))
-    row = PassRow.objects.get(painting_id=pid)
+    row = Result.objects.get(painting_id=pid, node="passes")
+    plan = json.loads(row.body)
     told = {
         "id": "passes.W015",
         "severity": "warning",
@@ -228,7 +231,7 @@ def test_coats_over_the_ground_are_told_with_the_passes_and_can_be_set_aside_too
         "hint": "Lighter ground.",
         "subject": area["id"],
     }
-    row.advice = [told, *row.advice]
+    row.body, row.stamp = json.dumps({**plan, "advice": [told, *plan["advice"]]}), "another"
     row.save()
     (finding,) = ask(client, "get", f"passes/{pid}")["findings"]
     assert (finding["areas"], finding["dismissed"]) == ([area["id"]], None)

@@ -1,13 +1,15 @@
 """Tubes measured over HTTP: from a card's photo, a file, the simulated colorimeter; kept, told, taken back."""
 
 import io
+from dataclasses import replace
 
 import numpy as np
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
-from server.materials.services import tubes_of
+from server.materials.models import TubeRow
+from server.materials.services import tube_out, tubes_of
 from ypsochrom.colour import spectra, srgb
 from ypsochrom.materials import swatch_card
 from ypsochrom.materials.instruments import SimulatedCamera, SimulatedTubes
@@ -139,3 +141,17 @@ def test_another_painter_s_tube_cannot_be_measured(client, tube, other_client):
         other_client.delete(f"/api/materials/tubes/{tube['id']}/calibration"),
     ):
         assert answer.status_code == 404
+
+
+def test_how_a_tube_hides_is_told_from_its_own_films(client, painter):
+    tube = client.post(
+        "/api/materials/tubes", {"key": "PV19r", "volume_ml": 60, "left_ml": 60, "nozzle_mm": 8}, content_type=JSON
+    ).json()
+    catalogue = next(one for one in client.get("/api/materials/paints").json() if one["key"] == "PV19r")
+    assert (tube["opacity"], tube["covers_in"]) == (catalogue["opacity"], catalogue["covers_in"])
+    row = TubeRow.objects.get(pk=tube["id"])
+    strong = replace(
+        paint("PV19r"), absorption=20 * paint("PV19r").absorption, scattering=20 * paint("PV19r").scattering
+    )
+    own = tube_out(row, strong)
+    assert own.covers_in == 1 < tube["covers_in"]

@@ -161,16 +161,16 @@ def test_a_kept_recipe_stays_through_new_plans_and_passes_follow(client, planned
     mine = next(m for m in kept["mixes"] if m["id"] == mix["id"])
     assert (mine["parts"], mine["kept"]) == (own, True)
     assert kept["up_to_date"]
-    bench = client.get(f"/api/passes/{planned['id']}/bench").json()
-    assert (bench["mixes"], bench["passes"]) == ("current", "stale")
+    bench = client.get(f"/api/desk/{planned['id']}").json()
+    assert (bench["mixes"], bench["passes"]) == ("current", "current")  # the passes follow at once
     client.put(address, {"tubes": 6}, content_type=JSON)
-    client.post(f"/api/passes/{planned['id']}/plan")
+    client.post(f"/api/desk/{planned['id']}/plan")
     again = client.get(address).json()
     assert [m["parts"] for m in again["mixes"] if m["kept"]] == [own]
     back = client.put(f"{address}/recipes/{mix['id']}", {"parts": None}, content_type=JSON).json()
     assert back["up_to_date"]
     assert next(m for m in back["mixes"] if m["id"] == mix["id"])["parts"] != own
-    client.post(f"/api/passes/{planned['id']}/plan")
+    client.post(f"/api/desk/{planned['id']}/plan")
     assert not any(m["kept"] for m in client.get(address).json()["mixes"])
 
 
@@ -187,8 +187,9 @@ def test_a_bad_own_recipe_is_refused_and_the_mix_stays(client, planned):
 def test_palettes_are_suggested_judged_chosen_and_planned_with(client, planned, painter):
     address = f"/api/mixes/{planned['id']}"
     body = {"count": 4, "locked": ["PV19r"]}
-    suggested = post(client, f"{planned['id']}/palette/suggestion", body).json()
-    keys = [tube["key"] for tube in suggested["palette"]]
+    keys = post(client, f"{planned['id']}/palette/suggestion", body).json()["result"]["keys"]
+    assert client.get(f"{address}/palette/suggestion").json()["result"]["keys"] == keys
+    suggested = post(client, f"{planned['id']}/palette/report", {"keys": keys}).json()
     assert len(keys) == 4
     assert {"PV19r", "PW6"} <= set(keys)
     assert suggested["missing"] == []
@@ -203,13 +204,14 @@ def test_palettes_are_suggested_judged_chosen_and_planned_with(client, planned, 
     chosen = client.put(f"{address}/palette", {"keys": keys}, content_type=JSON).json()
     assert chosen["chosen"]
     assert not chosen["up_to_date"]
-    client.post(f"/api/passes/{planned['id']}/plan")
+    client.post(f"/api/desk/{planned['id']}/plan")
     assert {tube["key"] for tube in client.get(address).json()["palette"]} == set(keys)
     assert not client.put(f"{address}/palette", {"keys": None}, content_type=JSON).json()["chosen"]
 
 
 def test_the_whole_catalogue_is_offered_with_what_is_missing(client, planned, painter):
-    found = post(client, f"{planned['id']}/palette/suggestion", {"count": 5, "out_of": "catalogue"}).json()
+    run = post(client, f"{planned['id']}/palette/suggestion", {"count": 5, "out_of": "catalogue"}).json()
+    found = post(client, f"{planned['id']}/palette/report", {"keys": run["result"]["keys"]}).json()
     shelf = {tube.key for tube in tubes_of(painter)}
     assert {tube["key"] for tube in found["missing"]} == {t["key"] for t in found["palette"]} - shelf
 
@@ -238,7 +240,7 @@ def test_calibrating_a_tube_puts_the_mixes_out_of_date_and_new_ones_say_so(clien
             readings = client.post(f"/api/materials/tubes/{tubes[key]}/colorimeter").json()["readings"]
             body = {"readings": readings, "how": "colorimeter", "keep": True}
             client.post(f"/api/materials/tubes/{tubes[key]}/calibration", body, content_type=JSON)
-    assert client.get(f"/api/passes/{planned['id']}/bench").json()["mixes"] == "stale"
+    assert client.get(f"/api/desk/{planned['id']}").json()["mixes"] == "stale"
     recipe = post(client, "bench/pile", {"parts": {"PW6": 1, "PY42": 1}}).json()
     assert recipe["source"] == "calibrated"
 
@@ -252,3 +254,35 @@ def test_another_painter_s_painting_has_no_bench(planned, other_client):
     assert other_client.get(f"/api/mixes/{planned['id']}").status_code == 404
     assert post(other_client, f"{planned['id']}/palette/suggestion", {"count": 4}).status_code == 404
     assert other_client.put(f"/api/mixes/{planned['id']}/palette", {"keys": None}, content_type=JSON).status_code == 404
+
+
+def test_a_pile_is_laid_in_films_over_every_ground(client, planned):
+    given = {"parts": {"PBr7ru": 1}, "technique": "glaze", "medium_share": 0.95}
+    found = post(client, "bench/film", given).json()
+    assert [row["name"] for row in found["over"]] == ["white", "grey", "black"]
+    assert found["wet_um"] == 10
+    over_white = [one["lightness"] for one in found["over"][0]["laid"]]
+    assert len(over_white) == 5
+    assert over_white == sorted(over_white, reverse=True)
+    assert found["covers_in"] is None
+
+
+def test_films_stand_over_the_paintings_own_ground_when_it_has_one(client, planned):
+    client.put(
+        f"/api/passes/{planned['id']}/choices",
+        {**client.get(f"/api/passes/{planned['id']}").json()["choices"], "ground": "warm earth"},
+        content_type="application/json",
+    )
+    given = {"parts": {"PW6": 1}, "painting": planned["id"]}
+    found = post(client, "bench/film", given).json()
+    assert found["over"][-1]["name"] == "your ground"
+    assert found["opacity"] == "O"
+    assert found["covers_in"] == 2
+
+
+@pytest.mark.parametrize("wrong", [{"medium_share": 1}, {"medium_share": -1}, {"technique": "smear"}, {"parts": {}}])
+def test_films_that_no_hand_lays_are_refused(client, planned, wrong):
+    given = {"parts": {"PW6": 1}, **wrong}
+    refused = post(client, "bench/film", given)
+    assert refused.status_code == 422
+    assert refused.json()["hint"]

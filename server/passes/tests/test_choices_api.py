@@ -2,6 +2,7 @@
 
 import csv
 import io
+from contextvars import Context
 
 import pypdf
 import pytest
@@ -34,7 +35,7 @@ def test_the_trade_lists_nine_schools_with_their_rules_and_the_grounds(client):
 def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
     pid = planned["id"]
     before = ask(client, "get", str(pid))
-    assert all(one["stage_url"] and all(one["looks"].values()) for one in before["passes"])
+    assert all(one["stage_url"] and one["look_url"] for one in before["passes"])
     chosen = ask(client, "put", f"{pid}/choices", {"school": "glazes"})
     assert roles(chosen) != roles(before)
     assert chosen["school"] == "glazes"
@@ -43,41 +44,110 @@ def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
     assert painted["up_to_date"]
     assert all(client.get(one["stage_url"]).status_code == 200 for one in painted["passes"])
     for one in painted["passes"]:
-        assert all(client.get(url).status_code == 200 for url in one["looks"].values())
+        pictures = [client.get(one["look_url"].format(look=look)) for look in ("wet", "grey", "changes", "varnished")]
+        assert all(answer["Content-Type"] == "image/jpeg" for answer in pictures)
+        assert len({answer.content for answer in pictures}) == 4
     back = ask(client, "put", f"{pid}/choices", {"school": "direct"})
     assert roles(back) == roles(before)
 
 
 def test_pictures_follow_in_the_background_and_never_those_of_an_older_choice(client, planned, painter, monkeypatch):
-    from server.passes import services, tasks
-    from server.subject.services import painting_of
+    from server.passes import services
+    from server.records import runs, tasks
+    from server.records.history import painting_of
+    from server.work import planning
+    from ypsochrom.work import pass_nodes
 
     pid = planned["id"]
-    monkeypatch.setattr(tasks.plan_painting.__class__, "enqueue", lambda *_: None)
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: None)
     chosen = ask(client, "put", f"{pid}/choices", {"school": "on-site"})
     assert not chosen["up_to_date"]
     assert {one["stage_url"] for one in chosen["passes"]} == {""}
     again = ask(client, "put", f"{pid}/choices", {"school": "light-first"})  # a run waits already: no second one
     assert roles(again)[0] == "lightest passages"
-    painting = painting_of(painter, pid)
-    paint = services._paint
+    stages = pass_nodes.stages
+    chosen_meanwhile = []
 
-    def chosen_otherwise_meanwhile(row, *rest):
-        if row.facts["school"] == "light-first":
-            services.choose(painter, pid, services.ChoicesData(school="sections"))
-        paint(row, *rest)
+    def chosen_otherwise_meanwhile(*given):
+        if not chosen_meanwhile:
+            chosen_meanwhile.append(services.choose(painter, pid, services.ChoicesData(school="sections")))
+        return stages(*given)
 
-    monkeypatch.setattr(services, "_paint", chosen_otherwise_meanwhile)
-    services.compute(painting, lambda *_: None)
+    monkeypatch.setattr(pass_nodes, "stages", chosen_otherwise_meanwhile)
+    runs.carry_out(runs.latest(painting_of(painter, pid)).pk, planning.plan)
     end = ask(client, "get", str(pid))
     assert (end["school"], end["up_to_date"]) == ("sections", True)
     assert len([one for one in end["passes"] if one["stage_url"]]) == len(roles(end))
 
 
+def test_a_choice_made_while_a_run_comes_to_its_end_is_seen_by_it(client, planned, painter, monkeypatch):
+    """No run is begun while one is under way: the one under way must not end without a look at what has changed."""
+    from server.records import runs, tasks
+
+    pid, rounds = planned["id"], []
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: None)
+    run = runs.begin(painter, pid)
+
+    def work(running, progress):
+        rounds.append(running.painting.brief["body"]["passes"]["school"])
+        if len(rounds) == 1:  # the last thing before the end
+            ask(client, "put", f"{pid}/choices", {"school": "light-first"})
+
+    runs.carry_out(run.pk, work)
+    assert rounds == ["direct", "light-first"]
+    assert runs.latest(run.painting).state == "done"
+
+
+def test_stages_that_a_run_keeps_while_a_choice_is_given_back_are_not_taken_for_its_own(
+    client, planned, painter, monkeypatch
+):
+    """The choice given back has had its pictures; meanwhile the run under way keeps those of the other choice."""
+    from server.records import runs, tasks
+    from server.work import desk, planning
+
+    pid = planned["id"]
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: None)
+    ask(client, "put", f"{pid}/choices", {"school": "light-first"})
+    keep = desk.keep
+
+    def kept_late(painting, *change):
+        runs.carry_out(runs.latest(painting).pk, planning.plan)
+        return keep(painting, *change)
+
+    monkeypatch.setattr(desk, "keep", kept_late)
+    ask(client, "put", f"{pid}/choices", {"school": "direct"})
+    told = client.get(f"/api/desk/{pid}").json()
+    assert told["run"]["state"] == "waiting" or told["passes"] == "current"
+
+
+def test_when_a_run_is_told_as_done_the_work_is_told_as_it_left_it(client, planned, painter, monkeypatch):
+    """The page stops asking when a run is done: an answer may not join its end with the work as it was before."""
+    from server.records import runs, tasks
+    from server.work import desk, planning
+
+    pid = planned["id"]
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: None)
+    ask(client, "put", f"{pid}/choices", {"school": "light-first"})
+    opened = desk.opened
+
+    def opened_slowly(painting):
+        work = opened(painting)
+        monkeypatch.setattr(desk, "opened", opened)
+        Context().run(runs.carry_out, runs.latest(painting).pk, planning.plan)  # in another process, as it were
+        return work
+
+    monkeypatch.setattr(desk, "opened", opened_slowly)
+    told = client.get(f"/api/desk/{pid}").json()
+    assert (told["passes"], told["run"]["state"]) == ("stale", "waiting")
+    told = client.get(f"/api/desk/{pid}").json()
+    assert (told["passes"], told["run"]["state"]) == ("current", "done")
+
+
 def test_every_step_says_why_and_how_much(client, planned):
     found = ask(client, "get", str(planned["id"]))
     steps = [step for one in found["passes"] for step in one["steps"]]
-    assert all(reason["title"] and reason["words"] for step in steps for reason in step["reasons"])
+    titles = ask(client, "get", "trade")["titles"]
+    assert all(titles[reason["rule"]] and reason["words"] for step in steps for reason in step["reasons"])
     assert sum(bool(step["reasons"]) for step in steps) > 0.8 * len(steps)
     assert found["pace"]["hours"] > 0
     for one in found["passes"]:
@@ -133,7 +203,7 @@ def test_all_schools_side_by_side(client, planned):
     assert len(found) == 9
     assert found["glazes"]["medium_ml"] > found["direct"]["medium_ml"]
     assert ask(client, "get", f"{pid}/studies/schools/run")["state"] == "done"
-    assert ask(client, "get", f"{pid}/bench")["run"]["kind"] == "plan"
+    assert client.get(f"/api/desk/{pid}").json()["run"]["kind"] == "plan"
 
 
 def test_grounds_side_by_side_with_savings(client, planned):
@@ -165,8 +235,19 @@ def test_nothing_can_be_studied_before_a_plan(client, painting):
     ask(client, "post", f"{painting['id']}/studies/schools", {}, status=409)
 
 
-def test_two_paintings_share_what_is_alike(client, planned):
-    pid = planned["id"]
+def test_two_paintings_share_what_is_alike(client, planned, upload):
+    pid, twin = planned["id"], upload(title="The same again").json()["id"]
+    client.post(f"/api/desk/{twin}/plan")
+    shared = ask(client, "get", f"{pid}/shared/{twin}")
+    assert shared["other"] == "The same again"
+    volumes = ask(client, "get", str(pid))["volumes"]
+    assert {(one["mine"], one["mine_name"]) for one in shared["piles"]} == {
+        (one["theirs"], one["theirs_name"]) for one in shared["piles"]
+    }
+    assert {one["mine"] for one in shared["piles"]} == {mix for mix, volume_ml in volumes.items() if volume_ml}
+    for one in shared["piles"]:
+        assert one["volume_ml"] == pytest.approx(2 * volumes[one["mine"]])
+        assert one["de00"] == pytest.approx(0, abs=1e-6)
     assert ask(client, "get", f"{pid}/shared/{pid}", status=409)["message"]
     ask(client, "get", f"{pid}/shared/9999", status=404)
 
@@ -202,8 +283,11 @@ def test_a_glaze_is_planned_over_what_lies_there_after_a_pass(client, planned):
     family = area["families"][0]["family"]
     found = ask(client, "get", f"{pid}/glaze?after=1&area={area['id']}&family={family}")
     assert found["de00"] <= found["de00_before"]
-    assert bool(found["parts"]) == bool(found["layers"])
-    assert all(0.8 <= share <= 0.95 for share in found["layers"])
+    assert all(layer["parts"] and layer["words"] for layer in found["layers"])
+    assert all(0.8 <= share <= 0.99 for layer in found["layers"] for share in layer["shares"])
     if found["layers"]:
         assert found["medium_ml"] > found["paint_ml"] > 0
+        assert 1 <= len(found["curves"]) <= 3
+        assert [one["coats"] for one in found["curves"][0]["coats"]] == list(range(9))
+        assert 0 <= found["contrast_kept"] <= 1
     ask(client, "get", f"{pid}/glaze?after=1&area=a99&family={family}", status=404)

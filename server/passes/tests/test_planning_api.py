@@ -8,8 +8,9 @@ import pypdf
 import pytest
 from PIL import Image
 
-from server.passes import runs, tasks
-from server.passes.models import PlanRun
+from server.records import runs
+from server.records.models import Run
+from server.work import planning
 from ypsochrom.kit.errors import Cancelled
 
 JSON = "application/json"
@@ -23,7 +24,7 @@ def get(client, path):
 
 
 def states(client, painting):
-    bench = get(client, f"passes/{painting['id']}/bench")
+    bench = get(client, f"desk/{painting['id']}")
     return [bench[word] for word in ("values", "areas", "mixes", "passes")]
 
 
@@ -55,7 +56,14 @@ def test_a_plan_holds_together(client, planned):
         assert {step["area"] for step in one["steps"]} <= known
         assert {step["mix"] for step in one["steps"]} <= piles
         assert client.get(one["stage_url"]).status_code == 200
-    assert sum(paint["volume_ml"] for paint in passes["paint"]) == pytest.approx(sum(passes["volumes"].values()))
+    taken = sum(
+        passes["volumes"][mix["id"]] * dose["parts"] / sum(one["parts"] for one in mix["doses"])
+        for mix in mixes["mixes"]
+        for dose in mix["doses"]
+        if dose["pile"] and mix["id"] in passes["volumes"]
+    )
+    needed = sum(paint["volume_ml"] for paint in passes["paint"])
+    assert needed + taken == pytest.approx(sum(passes["volumes"].values()))
     assert client.get(areas["labels_url"]).status_code == 200
 
 
@@ -63,7 +71,7 @@ def test_nothing_planned_is_an_empty_answer_not_an_error(client, painting):
     assert get(client, f"areas/{painting['id']}")["areas"] == []
     assert get(client, f"mixes/{painting['id']}")["mixes"] == []
     assert get(client, f"passes/{painting['id']}")["passes"] == []
-    assert states(client, painting) == ["missing"] * 4
+    assert states(client, painting) == ["current", "missing", "missing", "missing"]
     refused = client.get(f"/api/passes/{painting['id']}/files/plan.pdf")
     assert (refused.status_code, refused.json()["code"]) == (409, "site.conflict")
 
@@ -77,8 +85,8 @@ def test_what_depends_on_a_change_is_out_of_date_and_one_plan_mends_it(client, p
     client.put(f"/api/mixes/{pid}", {"tubes": 4}, content_type=JSON)
     assert states(client, planned) == ["current", "current", "stale", "stale"]
     client.patch(f"/api/subject/paintings/{pid}", {"size": "300x300mm"}, content_type=JSON)
-    assert states(client, planned) == ["stale"] * 4
-    client.post(f"/api/passes/{pid}/plan")
+    assert states(client, planned) == ["current", "stale", "stale", "stale"]  # values follow at once
+    client.post(f"/api/desk/{pid}/plan")
     assert states(client, planned) == ["current"] * 4
     assert len(get(client, f"mixes/{pid}")["palette"]) == 4
 
@@ -89,7 +97,7 @@ def test_names_that_the_painter_typed_survive_a_new_plan(client, planned):
     renamed = client.patch(f"/api/areas/{pid}/{area['id']}", {"name": "the dark half"}, content_type=JSON).json()
     assert "the dark half" in {a["name"] for a in renamed["areas"]}
     client.patch(f"/api/subject/paintings/{pid}", {"size": "420x300mm"}, content_type=JSON)
-    client.post(f"/api/passes/{pid}/plan")
+    client.post(f"/api/desk/{pid}/plan")
     kept = [a for a in get(client, f"areas/{pid}")["areas"] if a["name"] == "the dark half"]
     assert len(kept) == 1
     plan = json.loads(client.get(f"/api/passes/{pid}/files/plan.json").content)
@@ -111,7 +119,7 @@ def test_the_plan_is_fetched_as_pdf_and_open_files(client, planned, paper, width
 
 
 def test_an_empty_shelf_fails_the_plan_with_what_to_do(client, painting):
-    run = client.post(f"/api/passes/{painting['id']}/plan").json()
+    run = client.post(f"/api/desk/{painting['id']}/plan").json()
     assert run["state"] == "failed"
     assert "shelf is empty" in run["message"]
     assert run["hint"]
@@ -119,15 +127,15 @@ def test_an_empty_shelf_fails_the_plan_with_what_to_do(client, painting):
 
 def test_a_run_that_waits_or_runs_can_be_stopped_and_is_not_doubled(client, painting, painter, shelf):
     run = runs.begin(painter, painting["id"])
-    again = client.post(f"/api/passes/{painting['id']}/plan")
+    again = client.post(f"/api/desk/{painting['id']}/plan")
     assert again.status_code == 409
-    assert client.post(f"/api/passes/runs/{run.pk}/cancel").json()["state"] == "cancelled"
-    runs.carry_out(run.pk, tasks._plan)
-    assert PlanRun.objects.get(pk=run.pk).state == "cancelled"
+    assert client.post(f"/api/desk/runs/{run.pk}/cancel").json()["state"] == "cancelled"
+    runs.carry_out(run.pk, planning.plan)
+    assert Run.objects.get(pk=run.pk).state == "cancelled"
 
     running = runs.begin(painter, painting["id"])
     runs.cancel(painter, running.pk)
-    PlanRun.objects.filter(pk=running.pk).update(state="running")
+    Run.objects.filter(pk=running.pk).update(state="running")
     with pytest.raises(Cancelled):
         runs._reporter(running)(0.5, "half way")
 
@@ -135,10 +143,10 @@ def test_a_run_that_waits_or_runs_can_be_stopped_and_is_not_doubled(client, pain
 def test_a_run_whose_workshop_was_lost_can_be_begun_anew(client, painting, painter, shelf):
     run = runs.begin(painter, painting["id"])
     long_ago = run.heard - 2 * runs.LOST_AFTER
-    PlanRun.objects.filter(pk=run.pk).update(state="running", heard=long_ago)
-    bench = get(client, f"passes/{painting['id']}/bench")
+    Run.objects.filter(pk=run.pk).update(state="running", heard=long_ago)
+    bench = get(client, f"desk/{painting['id']}")
     assert bench["run"]["state"] == "failed"
-    assert client.post(f"/api/passes/{painting['id']}/plan").json()["state"] == "done"
+    assert client.post(f"/api/desk/{painting['id']}/plan").json()["state"] == "done"
 
 
 @pytest.mark.parametrize("kind", ["flat grey", "pure noise"])
@@ -152,7 +160,7 @@ def test_a_flat_photo_and_one_of_noise_give_a_sensible_plan(client, upload, shel
     relief = get(client, f"values/{painting['id']}/relief")
     assert relief["words"]
     assert len(relief["accents"]) == 3
-    assert client.post(f"/api/passes/{painting['id']}/plan").json()["state"] == "done"
+    assert client.post(f"/api/desk/{painting['id']}/plan").json()["state"] == "done"
     areas = get(client, f"areas/{painting['id']}")["areas"]
     assert 1 <= len(areas) <= 24
     for name in ("transfer.pdf", "layers.ora", "contours.svg"):

@@ -47,7 +47,7 @@ def test_from_another_address_the_local_studio_stays_closed(client):
 
 
 @pytest.mark.django_db
-@pytest.mark.parametrize("path", ["studio", "materials/tubes", "subject/paintings", "passes/benches", "values/1"])
+@pytest.mark.parametrize("path", ["studio", "materials/tubes", "subject/paintings", "subject/titles", "values/1"])
 def test_a_hosted_site_asks_for_a_login(hosted, path):
     assert Client().get(f"/api/{path}").status_code == 401
 
@@ -69,14 +69,15 @@ def test_nothing_is_seen_or_changed_across_owners(hosted, two_painters, upload):
     for method, path in [
         ("get", f"subject/paintings/{pid}"), ("patch", f"subject/paintings/{pid}"), ("delete", f"subject/paintings/{pid}"),
         ("get", f"values/{pid}"), ("put", f"values/{pid}"), ("get", f"areas/{pid}"), ("patch", f"areas/{pid}/a01"),
-        ("get", f"mixes/{pid}"), ("put", f"mixes/{pid}"), ("get", f"passes/{pid}"), ("get", f"passes/{pid}/bench"),
-        ("post", f"passes/{pid}/plan"), ("get", f"passes/{pid}/files/plan.pdf"),
+        ("get", f"mixes/{pid}"), ("put", f"mixes/{pid}"), ("get", f"passes/{pid}"), ("get", f"desk/{pid}"),
+        ("post", f"desk/{pid}/plan"), ("get", f"passes/{pid}/files/plan.pdf"),
         ("put", f"materials/tubes/{tube['id']}"), ("delete", f"materials/tubes/{tube['id']}"),
     ]:  # fmt: skip
         body = {"put": TUBE | {"tubes": 3}, "patch": {"name": "mine"}}.get(method, {})
         answer = getattr(ben, method)(f"/api/{path}", json.dumps(body) if method != "get" else None, content_type=JSON)
         assert answer.status_code == 404, (method, path)
-    assert ben.get("/api/subject/paintings").json() == []
+    assert ben.get("/api/subject/paintings").json()["paintings"] == []
+    assert ben.get("/api/subject/titles").json() == []
     assert ben.get("/api/materials/tubes").json() == []
     assert ada.get("/api/materials/tubes").json() == [tube]
 
@@ -103,7 +104,7 @@ def test_writes_without_the_pages_token_are_refused(upload):
         strict.delete("/api/materials/tubes/1"),
         strict.patch("/api/subject/paintings/1", "{}", content_type=JSON),
         strict.put("/api/values/1", "{}", content_type=JSON),
-        strict.post("/api/passes/1/plan"),
+        strict.post("/api/desk/1/plan"),
         upload(as_client=strict),
     ]
     assert [answer.status_code for answer in refused] == [403] * 6

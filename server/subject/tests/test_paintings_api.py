@@ -1,4 +1,5 @@
 import io
+import os
 from pathlib import Path
 
 import pytest
@@ -8,8 +9,9 @@ from django.test import Client
 from django.utils import timezone
 from PIL import Image
 
-from server.site import pictures
-from server.subject.models import Painting, StoredPicture
+from server.records import pictures
+from server.records.history import KEPT_FOR
+from server.records.models import Painting, StoredPicture
 
 pytestmark = pytest.mark.django_db
 
@@ -20,7 +22,12 @@ def test_a_photo_becomes_a_painting_cropped_to_its_support(upload, client):
     assert painting["width_px"] == painting["height_px"] == 240
     picture = client.get(painting["picture_url"]).content
     assert Image.open(io.BytesIO(picture)).size == (240, 240)
-    assert client.get("/api/subject/paintings").json() == [painting]
+    (card,) = client.get("/api/subject/paintings").json()["paintings"]
+    assert card == {name: painting[name] for name in card if name in painting} | {
+        "values": "current",
+        "passes": "missing",
+        "run": None,
+    }
 
 
 def test_what_is_stored_holds_no_metadata(upload, client):
@@ -67,36 +74,38 @@ def test_a_removed_painting_is_gone(client, planned):
     path = f"/api/subject/paintings/{planned['id']}"
     assert client.delete(path).status_code == 204
     assert client.get(path).status_code == 404
-    assert Client().get("/api/passes/benches").json() == []
+    assert Client().get("/api/subject/paintings").json()["count"] == 0
 
 
 def stored_files():
     return {path.name for path in Path(settings.MEDIA_ROOT).rglob("*.*")}
 
 
-@pytest.mark.django_db(transaction=True)
-def test_the_photo_of_a_removed_painting_leaves_the_disk(client, planned, upload):
+def test_the_pictures_of_a_painting_leave_the_disk_when_its_time_in_the_bin_is_over(client, planned, upload):
     kept = upload(title="Another", size="300x300mm").json()
-    before = stored_files()
     client.delete(f"/api/subject/paintings/{planned['id']}")
-    assert client.get(planned["reference_url"]).status_code == 200  # the other painting has the same reference
+    assert client.get(planned["picture_url"]).status_code == 200  # it can still be taken out of the bin
+    Painting.objects.filter(pk=planned["id"]).update(removed=timezone.now() - KEPT_FOR)
+    StoredPicture.objects.update(stored=timezone.now() - 2 * pictures.UNDER_WAY)
+    call_command("tidy_records", verbosity=0)
     assert client.get(planned["picture_url"]).status_code == 404
     assert planned["picture_url"].split("/")[-1] not in stored_files()
+    assert client.get(planned["reference_url"]).status_code == 200  # the other painting has the same reference
     client.delete(f"/api/subject/paintings/{kept['id']}")
+    Painting.objects.update(removed=timezone.now() - KEPT_FOR)
+    call_command("tidy_records", verbosity=0)
     assert client.get(planned["reference_url"]).status_code == 404
     assert not StoredPicture.objects.exists()
-    assert kept["reference_url"].split("/")[-1] not in stored_files()
-    assert len(stored_files()) < len(before)
 
 
 def test_value_maps_that_were_only_tried_are_tidied_away_and_kept_ones_stay(client, painting):
     path = f"/api/values/{painting['id']}"
     tried = client.put(path, {"limits": [4]}, content_type="application/json").json()["map_url"]
     kept = client.put(path, {"limits": [5]}, content_type="application/json").json()["map_url"]
-    call_command("tidy_pictures", verbosity=0)
+    call_command("tidy_records", verbosity=0)
     assert client.get(tried).status_code == 200  # young: it may belong to work under way
     StoredPicture.objects.update(stored=timezone.now() - 2 * pictures.UNDER_WAY)
-    call_command("tidy_pictures", verbosity=0)
+    call_command("tidy_records", verbosity=0)
     assert client.get(tried).status_code == 404
     assert client.get(kept).status_code == 200
     assert client.get(painting["picture_url"]).status_code == 200
@@ -106,8 +115,27 @@ def test_one_painters_tidying_leaves_the_same_picture_of_another_alone(client, p
     other = django_user_model.objects.create_user("other")
     name = painting["reference_url"].split("/")[-1]
     StoredPicture.objects.create(owner=other, name=name)
-    assert pictures.forget(other, [name, "another"]) == 1
+    StoredPicture.objects.update(stored=timezone.now() - 2 * pictures.UNDER_WAY)
+    assert pictures.forget_old(other) == 1
     assert client.get(painting["reference_url"]).status_code == 200
+
+
+def test_a_file_that_is_swept_before_its_row_is_there_is_written_again(painter, monkeypatch):
+    name = pictures.store(painter, b"swept", "png")
+    StoredPicture.objects.all().delete()
+    insert = StoredPicture.objects.bulk_create
+
+    def swept_just_before(*rows, **how):
+        os.utime(pictures._place(name), (0, 0))
+        pictures.sweep_files()
+        assert not pictures._place(name).exists()
+        return insert(*rows, **how)
+
+    monkeypatch.setattr(StoredPicture.objects, "bulk_create", swept_just_before)
+    assert pictures.store(painter, b"swept", "png") == name
+    assert pictures.read(name) == b"swept"
+    pictures.sweep_files()
+    assert pictures.read(name) == b"swept"
 
 
 def change(client, painting, **what):
@@ -161,21 +189,25 @@ def test_a_smaller_crop_moves_both_ways(client, painting):
 
 
 def test_finish_and_curve_bend_the_values_and_put_the_plan_out_of_date(client, planned):
-    path = f"/api/passes/{planned['id']}/bench"
+    path = f"/api/desk/{planned['id']}"
     assert client.get(path).json()["values"] == "current"
     matt = change(client, planned, finish="matt", curve=[[7, 6.5], [3, 4]]).json()
     assert matt["darkest"] > planned["darkest"]
     assert matt["curve"] == [[3, 4], [7, 6.5]]
     assert matt["value_url"] != planned["value_url"]
-    assert {client.get(path).json()[word] for word in ("values", "areas", "mixes")} == {"stale"}
+    assert {client.get(path).json()[word] for word in ("areas", "mixes")} == {"stale"}
 
 
 def test_a_focal_passage_changes_the_order_of_passes_and_nothing_before_them(client, planned):
-    bench = f"/api/passes/{planned['id']}/bench"
-    focal = {"x": 0.4, "y": 0.6, "radius": 0.1}
+    bench = f"/api/desk/{planned['id']}"
+    focal = {"x": 0.5, "y": 0.5, "radius": 0.25}
+    before = client.get(bench).json()["stamps"]
     assert change(client, planned, focal=focal).json()["focal"] == focal
+    after = client.get(bench).json()["stamps"]
+    assert after["passes"] != before["passes"]
+    assert after["mixes"] == before["mixes"]
     words = ("values", "areas", "mixes", "passes")
-    assert [client.get(bench).json()[word] for word in words] == ["current", "current", "current", "stale"]
+    assert [client.get(bench).json()[word] for word in words] == ["current"] * 4  # the passes follow at once
     assert change(client, planned, no_focal=True).json()["focal"] is None
     assert client.get(bench).json()["passes"] == "current"
 
@@ -218,7 +250,7 @@ def test_an_observation_is_laid_zone_by_zone_and_planned_like_a_photo(client, ob
     laid = lay(client, observation, zones=zones, cells=cells, borders="straight").json()
     assert laid["picture_url"] != observation["picture_url"]
     assert len(laid["observation"]["colours"]) == 3
-    answer = client.post(f"/api/passes/{laid['id']}/plan")
+    answer = client.post(f"/api/desk/{laid['id']}/plan")
     assert answer.json()["state"] == "done", answer.content
     areas = client.get(f"/api/areas/{laid['id']}").json()["areas"]
     assert 2 <= len(areas) <= 8
@@ -227,12 +259,12 @@ def test_an_observation_is_laid_zone_by_zone_and_planned_like_a_photo(client, ob
 
 
 def test_notes_of_the_light_do_not_put_the_plan_out_of_date(client, observation, shelf):
-    client.post(f"/api/passes/{observation['id']}/plan")
+    client.post(f"/api/desk/{observation['id']}/plan")
     noted = lay(
         client, observation, notes={"when": "2026-05-02T10:30", "latitude_deg": 54.3, "longitude_deg": 9.7}
     ).json()
     assert noted["observation"]["notes"]["latitude_deg"] == 54.3
-    assert client.get(f"/api/passes/{observation['id']}/bench").json()["passes"] == "current"
+    assert client.get(f"/api/desk/{observation['id']}").json()["passes"] == "current"
 
 
 @pytest.mark.parametrize(
@@ -275,10 +307,12 @@ def add_photo(client, painting, tone=(240, 240, 240)):
     return client.post(f"/api/subject/paintings/{painting['id']}/references", {"photo": out, "name": "the eyes"})
 
 
-def lay_photo(client, reference, patch=None, **what):
+def lay_photo(client, painting, reference, patch=None, **what):
     body = {key: reference[key] for key in ("name", "patch", "marks")} | what
     body["patch"] = body["patch"] | (patch or {})
-    return client.put(f"/api/subject/references/{reference['id']}", body, content_type="application/json")
+    return client.put(
+        f"/api/subject/paintings/{painting['id']}/references/{reference['id']}", body, content_type="application/json"
+    )
 
 
 def test_another_photo_is_laid_over_the_base_moved_and_taken_away(client, planned):
@@ -288,14 +322,16 @@ def test_another_photo_is_laid_over_the_base_moved_and_taken_away(client, planne
     with_it = client.get(path).json()
     assert with_it["picture_url"] != planned["picture_url"]
     assert with_it["reference_url"] == planned["reference_url"]
-    assert client.get(f"/api/passes/{planned['id']}/bench").json()["areas"] == "stale"
-    moved = lay_photo(client, reference, {"at": [0.2, 0.3], "turn_deg": 15, "mirrored": True, "width": 0.3}).json()
+    assert client.get(f"/api/desk/{planned['id']}").json()["areas"] == "stale"
+    moved = lay_photo(
+        client, planned, reference, {"at": [0.2, 0.3], "turn_deg": 15, "mirrored": True, "width": 0.3}
+    ).json()
     assert moved["patch"]["turn_deg"] == 15
     assert client.get(path).json()["picture_url"] not in (with_it["picture_url"], planned["picture_url"])
     assert client.get(f"{path}/references").json() == [moved]
-    assert client.delete(f"/api/subject/references/{reference['id']}").status_code == 204
+    assert client.delete(f"{path}/references/{reference['id']}").status_code == 204
     assert client.get(path).json()["picture_url"] == planned["picture_url"]
-    assert client.get(f"/api/passes/{planned['id']}/bench").json()["areas"] == "current"
+    assert client.get(f"/api/desk/{planned['id']}").json()["areas"] == "current"
 
 
 def test_photos_that_disagree_in_horizon_or_light_are_told_with_the_angle(client, painting):
@@ -303,7 +339,7 @@ def test_photos_that_disagree_in_horizon_or_light_are_told_with_the_angle(client
     marks = {"horizon": [[0.1, 0.5], [0.9, 0.5]], "light": [[0.1, 0.1], [0.5, 0.5]]}
     assert change(client, painting, marks=marks).json()["advice"] == []
     tilted = {"horizon": [[0.1, 0.4], [0.9, 0.6]], "light": [[0.9, 0.1], [0.5, 0.5]]}
-    lay_photo(client, reference, marks=tilted)
+    lay_photo(client, painting, reference, marks=tilted)
     told = client.get(f"/api/subject/paintings/{painting['id']}").json()["advice"]
     assert [one["id"] for one in told] == ["subject.W030", "subject.W031"]
     assert "11 degrees" in told[0]["message"]
@@ -315,7 +351,7 @@ def test_photos_that_disagree_in_horizon_or_light_are_told_with_the_angle(client
 )
 def test_patches_that_cannot_be_change_nothing(client, painting, wrong):
     reference = add_photo(client, painting).json()
-    assert lay_photo(client, reference, wrong).status_code == 422
+    assert lay_photo(client, painting, reference, wrong).status_code == 422
     assert client.get(f"/api/subject/paintings/{painting['id']}/references").json() == [reference]
 
 
@@ -323,7 +359,8 @@ def test_no_more_than_a_handful_of_photos_and_none_of_another_painter(client, pa
     for _ in range(8):
         assert add_photo(client, painting).status_code == 201
     assert add_photo(client, painting).status_code == 422
-    reference = client.get(f"/api/subject/paintings/{painting['id']}/references").json()[0]
-    assert lay_photo(other_client, reference).status_code == 404
-    assert other_client.delete(f"/api/subject/references/{reference['id']}").status_code == 404
+    path = f"/api/subject/paintings/{painting['id']}"
+    reference = client.get(f"{path}/references").json()[0]
+    assert lay_photo(other_client, painting, reference).status_code == 404
+    assert other_client.delete(f"{path}/references/{reference['id']}").status_code == 404
     assert add_photo(other_client, painting).status_code == 404

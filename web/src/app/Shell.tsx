@@ -8,19 +8,20 @@ import UndoIcon from "@mui/icons-material/Undo";
 import { useQueryClient } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 
-import { useSurround } from "../shared/ui/Stage";
+import { useSurround } from "../shared/ui/Viewer";
 import { useUndo } from "../shared/undo/UndoProvider";
 import { logOut, type Studio } from "./queries";
+import { Saving } from "./Saving";
 
 export const SHORTCUTS: [string, string][] = [
   ["1 – 5", "Subject, values, areas, mixes, passes"],
   ["[ and ]", "The pass before, the pass after; on the passes also the arrow keys"],
-  ["+ − 0", "Nearer, farther, the whole picture (on the picture)"],
+  ["+ − 0", "Zoom in, zoom out, the whole picture (on the picture)"],
   ["↑ ↓", "Move a border of the ladder (Page keys: half a step)"],
   ["G", "Another grey around the picture"],
-  ["Esc", "Choose nothing"],
-  ["Ctrl Z", "Undo the last edit"],
-  ["Ctrl Y", "Do it again"],
+  ["Esc", "Clear selection"],
+  ["Ctrl Z", "Undo the last change"],
+  ["Ctrl Y", "Redo"],
   ["?", "This list"],
 ];
 
@@ -106,6 +107,7 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
             {studio.painter}: log out
           </Button>
         )}
+        <Saving />
         <Tooltip title={next ? `Undo: ${next}` : "Nothing to undo"}>
           <span>
             <IconButton onClick={undo} disabled={!next} aria-label="Undo">
@@ -113,9 +115,9 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
             </IconButton>
           </span>
         </Tooltip>
-        <Tooltip title={nextRedo ? `Do again: ${nextRedo}` : "Nothing to do again"}>
+        <Tooltip title={nextRedo ? `Redo: ${nextRedo}` : "Nothing to redo"}>
           <span>
-            <IconButton onClick={redo} disabled={!nextRedo} aria-label="Do again">
+            <IconButton onClick={redo} disabled={!nextRedo} aria-label="Redo">
               <RedoIcon />
             </IconButton>
           </span>

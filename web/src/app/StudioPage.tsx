@@ -1,67 +1,57 @@
 /** The studio: every painting with its picture and how far it is. */
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 
-import {
-  Box,
-  Button,
-  Card,
-  CardActionArea,
-  CardActions,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  Stack,
-  Typography,
-} from "@mui/material";
+import { Box, Button, Card, CardActionArea, CardActions, Stack, Typography } from "@mui/material";
 import AddIcon from "@mui/icons-material/Add";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 
 import { tubesQuery } from "../features/materials";
-import { benchesQuery, isUnderWay, type Bench } from "../features/passes";
-import {
-  NewObservationDialog,
-  NewPaintingDialog,
-  paintingsQuery,
-  removePainting,
-  type Painting,
-} from "../features/subject";
+import { PAINTINGS, paintingsQuery, removePainting, type PaintingCard } from "../features/subject";
 import { inWords } from "../shared/api/client";
 import { Failed, Loading } from "../shared/ui/States";
 import { mm } from "../shared/ui/numbers";
 import { useUndo } from "../shared/undo/UndoProvider";
+import { isUnderWay } from "../shared/api/runs";
+import { binQuery, restore } from "./bin";
 import { Contours } from "./Contours";
 
+const NewObservationDialog = lazy(() => import("../features/subject/NewObservationDialog"));
+const NewPaintingDialog = lazy(() => import("../features/subject/NewPaintingDialog"));
+const PaintingPages = lazy(() => import("./PaintingPages"));
+const PaintingSearch = lazy(() => import("./PaintingSearch"));
+const Bin = lazy(() => import("./Bin"));
+
 /** How far a painting is, in a few words. */
-export function progressWords(bench: Bench | undefined): string {
-  if (!bench) return "";
-  if (isUnderWay(bench.run)) return `planning: ${bench.run!.doing}`;
-  if (bench.passes === "current" && bench.values === "current") return "planned";
-  return bench.passes === "missing" ? "not planned yet" : "plan out of date";
+export function progressWords({
+  run,
+  passes,
+  values,
+}: Pick<PaintingCard, "run" | "passes" | "values">): string {
+  if (run && isUnderWay(run)) return `planning: ${run.doing}`;
+  if (passes === "current" && values === "current") return "planned";
+  return passes === "missing" ? "not planned yet" : "plan out of date";
 }
 
-export function StudioPage() {
-  const paintings = useQuery(paintingsQuery);
-  const benches = useQuery(benchesQuery);
+export default function StudioPage() {
+  const [search, setSearch] = useSearchParams();
+  const page = Number(search.get("page")) || 1;
+  const wanted = search.get("search") ?? "";
+  const paintings = useQuery(paintingsQuery(page, wanted));
   const tubes = useQuery(tubesQuery);
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const { tell } = useUndo();
+  const { edit, tell } = useUndo();
   const [adding, setAdding] = useState(false);
   const [observing, setObserving] = useState(false);
-  const [removing, setRemoving] = useState<Painting | null>(null);
-  const state = new Map(benches.data?.map((bench) => [bench.painting, bench]));
 
-  const remove = async (painting: Painting) => {
-    setRemoving(null);
-    try {
-      await removePainting(painting.id);
-      await queries.invalidateQueries({ queryKey: ["paintings"] });
-    } catch (error) {
-      tell(inWords(error));
-    }
-  };
+  const listedAnew = () =>
+    Promise.all([queries.invalidateQueries({ queryKey: PAINTINGS }), queries.invalidateQueries(binQuery)]);
+  const remove = (painting: PaintingCard) =>
+    edit(() => removePainting(painting.id).then(listedAnew), {
+      label: `Removed “${painting.title}”`,
+      back: () => restore("painting", painting.id).then(listedAnew),
+    }).catch((error: unknown) => tell(inWords(error)));
   return (
     <Box component="main">
       <title>Paintings · Ypsochrom</title>
@@ -98,7 +88,13 @@ export function StudioPage() {
       <Box sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 4 }}>
         {paintings.isPending && <Loading what="your paintings" />}
         {paintings.isError && <Failed error={paintings.error} again={() => void paintings.refetch()} />}
-        {paintings.data?.length === 0 && (
+        {paintings.data && (wanted !== "" || paintings.data.pages > 1) && (
+          <Suspense>
+            <PaintingSearch wanted={wanted} search={(title) => setSearch(title ? { search: title } : {})} />
+          </Suspense>
+        )}
+        {paintings.data?.count === 0 && wanted !== "" && <Typography>No painting of that title.</Typography>}
+        {paintings.data?.count === 0 && wanted === "" && (
           <Box sx={{ py: 6, textAlign: "center" }}>
             <Typography variant="h2" gutterBottom>
               The easel is empty
@@ -120,7 +116,7 @@ export function StudioPage() {
             gridTemplateColumns: "repeat(auto-fill, minmax(290px, 1fr))",
           }}
         >
-          {paintings.data?.map((painting) => (
+          {paintings.data?.paintings.map((painting) => (
             <Card component="li" key={painting.id}>
               <CardActionArea component={Link} to={`/paintings/${painting.id}/values`}>
                 <Box
@@ -132,65 +128,68 @@ export function StudioPage() {
                     placeItems: "center",
                   }}
                 >
-                  <img src={painting.thumbnail_url} alt="" style={{ maxWidth: "100%", maxHeight: 196 }} />
+                  {painting.thumbnail_url && (
+                    <img src={painting.thumbnail_url} alt="" style={{ maxWidth: "100%", maxHeight: 196 }} />
+                  )}
                 </Box>
                 <Box sx={{ p: 2 }}>
                   <Typography variant="h2" noWrap>
                     {painting.title}
                   </Typography>
                   <Typography color="text.secondary">
-                    {mm(painting.width_mm)} × {mm(painting.height_mm)} ·{" "}
-                    {progressWords(state.get(painting.id))}
+                    {mm(painting.width_mm)} × {mm(painting.height_mm)} · {progressWords(painting)}
                   </Typography>
                 </Box>
               </CardActionArea>
               <CardActions sx={{ justifyContent: "end" }}>
-                <Button onClick={() => setRemoving(painting)} aria-label={`Remove ${painting.title}`}>
+                <Button onClick={() => void remove(painting)} aria-label={`Remove ${painting.title}`}>
                   Remove
                 </Button>
               </CardActions>
             </Card>
           ))}
         </Box>
+        {paintings.data && paintings.data.pages > 1 && (
+          <Suspense>
+            <PaintingPages
+              count={paintings.data.pages}
+              page={paintings.data.page}
+              turn={(to) => setSearch({ ...(wanted && { search: wanted }), page: String(to) })}
+            />
+          </Suspense>
+        )}
       </Box>
-      {observing && (
-        <NewObservationDialog
-          close={() => setObserving(false)}
-          made={(painting) => {
-            void queries.invalidateQueries({ queryKey: ["paintings"] });
-            void navigate(`/paintings/${painting.id}/subject`);
-          }}
-        />
-      )}
-      {adding && (
-        <NewPaintingDialog
-          close={() => setAdding(false)}
-          made={(painting) => {
-            void queries.invalidateQueries({ queryKey: ["paintings"] });
-            void navigate(`/paintings/${painting.id}/values`);
-          }}
-          shelf={
-            <Typography color="text.secondary">
-              {tubes.data?.length
-                ? `Mixed from the ${tubes.data.length} tubes on your shelf.`
-                : "Your shelf is empty: add tubes before you plan."}{" "}
-              <Link to="/materials">See the shelf</Link>
-            </Typography>
-          }
-        />
-      )}
-      {removing && (
-        <Dialog open onClose={() => setRemoving(null)} aria-labelledby="remove-title">
-          <DialogTitle id="remove-title">Remove “{removing.title}”?</DialogTitle>
-          <DialogContent>Its photo, names and plan go with it. This cannot be undone.</DialogContent>
-          <DialogActions>
-            <Button onClick={() => setRemoving(null)}>Keep it</Button>
-            <Button variant="contained" onClick={() => void remove(removing)}>
-              Remove it
-            </Button>
-          </DialogActions>
-        </Dialog>
-      )}
+      <Suspense>
+        {observing && (
+          <NewObservationDialog
+            close={() => setObserving(false)}
+            made={(painting) => {
+              void queries.invalidateQueries({ queryKey: PAINTINGS });
+              void navigate(`/paintings/${painting.id}/subject`);
+            }}
+          />
+        )}
+        {adding && (
+          <NewPaintingDialog
+            close={() => setAdding(false)}
+            made={(painting) => {
+              void queries.invalidateQueries({ queryKey: PAINTINGS });
+              void navigate(`/paintings/${painting.id}/values`);
+            }}
+            shelf={
+              <Typography color="text.secondary">
+                {tubes.data?.length
+                  ? `Mixed from the ${tubes.data.length} tubes on your shelf.`
+                  : "Your shelf is empty: add tubes before you plan."}{" "}
+                <Link to="/materials">See the shelf</Link>
+              </Typography>
+            }
+          />
+        )}
+      </Suspense>
+      <Suspense>
+        <Bin />
+      </Suspense>
     </Box>
   );
 }

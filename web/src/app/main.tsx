@@ -10,8 +10,10 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 
 import { ProblemError } from "../shared/api/client";
+import { followRevisions } from "../shared/api/freshness";
+import { revisions } from "../shared/api/revisions";
 import { StudioClient } from "../shared/api/StudioClient";
-import { SurroundProvider } from "../shared/ui/Stage";
+import { SurroundProvider } from "../shared/ui/Viewer";
 import { UndoProvider } from "../shared/undo/UndoProvider";
 import { App } from "./App";
 import { theme } from "./theme";
@@ -28,6 +30,8 @@ const queries = new StudioClient({
     },
   },
 });
+
+followRevisions(queries, revisions);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

@@ -1,15 +1,10 @@
 /** Who is logged in. */
-import { queryOptions } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../shared/api/client";
+import { $api, answered, api, type Schemas } from "../shared/api/client";
 
 export type Studio = Schemas["Studio"];
 
-export const studioQuery = queryOptions({
-  queryKey: ["studio"],
-  queryFn: () => answered(api.GET("/api/studio")),
-  staleTime: Infinity,
-});
+export const studioQuery = $api.queryOptions("get", "/api/studio", {}, { staleTime: Infinity });
 
 export const logIn = (username: string, password: string) =>
   answered(api.POST("/api/studio/login", { body: { username, password } }));

@@ -3,20 +3,14 @@ import { expect, it } from "vitest";
 import { ring } from "./Contours";
 import { SHORTCUTS } from "./Shell";
 import { progressWords } from "./StudioPage";
+import { reasonWords } from "./workspace/WorkList";
 
-const bench = {
-  painting: 1,
-  values: "current",
-  areas: "current",
-  mixes: "current",
-  passes: "current",
-  run: null,
-} as const;
+const standing = { values: "current", passes: "current", run: null } as const;
 
 it("says in a few words how far a painting is", () => {
-  expect(progressWords(bench)).toBe("planned");
-  expect(progressWords({ ...bench, values: "stale" })).toBe("plan out of date");
-  expect(progressWords({ ...bench, passes: "missing" })).toBe("not planned yet");
+  expect(progressWords(standing)).toBe("planned");
+  expect(progressWords({ ...standing, values: "stale" })).toBe("plan out of date");
+  expect(progressWords({ ...standing, passes: "missing" })).toBe("not planned yet");
   const run = {
     id: 1,
     kind: "plan",
@@ -26,8 +20,7 @@ it("says in a few words how far a painting is", () => {
     message: "",
     hint: "",
   } as const;
-  expect(progressWords({ ...bench, run })).toBe("planning: finding the areas");
-  expect(progressWords(undefined)).toBe("");
+  expect(progressWords({ ...standing, run })).toBe("planning: finding the areas");
 });
 
 it("lists every shortcut once", () => {
@@ -44,5 +37,13 @@ it("draws contour lines as closed rings that grow downhill", () => {
   expect(ring(0)).toMatch(/^M.*Z$/);
   expect([0, 1, 2, 3].map((level) => span(ring(level)))).toEqual(
     [0, 1, 2, 3].map((level) => span(ring(level))).sort((a, b) => a - b),
+  );
+});
+
+it("says why something is out of date, in three reasons at most", () => {
+  expect(reasonWords([])).toBe("");
+  expect(reasonWords(["the shelf"])).toBe("changed: the shelf");
+  expect(reasonWords(["the photo", "the crop", "the shelf", "the finish"])).toBe(
+    "changed: the photo, the crop, the shelf and more",
   );
 });

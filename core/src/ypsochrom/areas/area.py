@@ -1,7 +1,8 @@
 """Areas as the painter meets them: named, measured, with their local colour and value families."""
 
 from collections import Counter
-from dataclasses import dataclass, field
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 from typing import Literal, get_args
 
 import cv2
@@ -9,13 +10,13 @@ import numpy as np
 from scipy import ndimage
 
 from ..colour import cielab
-from ..colour.munsell import lab_to_value
-from ..colour.types import Lab, LabelImage, LinearRgb, MunsellValue, triple
+from ..colour.types import LabelImage, LabTriple, LinearRgb, MunsellValue, triple
 from ..colour.words import colour_name
 from ..materials.support import Support
 from ..values.value_map import brush_px
 from .families import FAMILIES, Family, families
 from .partition import partition
+from .pixels import ByArea, unchanged
 
 FINEST_BRUSH_MM = 4.0
 Handling = Literal["usual", "thin", "thick", "bare"]
@@ -28,7 +29,7 @@ _LEAST_FAMILY_SHARE = 0.01
 
 @dataclass(frozen=True)
 class FamilyPart:
-    """The part of an area that lies in one value family; `lab` is the photo's mean colour there."""
+    """The part of an area that lies in one value family; `lab` is the photo's mean colour there, `value` in the paint's range."""
 
     family: Family
     area_cm2: float
@@ -40,7 +41,8 @@ class FamilyPart:
 class Area:
     """One paintable area; `index` is its number in the label image, `centre` a point (x, y, shares 0-1) well inside.
 
-    `lab` is its local colour: the mean of its light without its darkest and lightest twentieth.
+    `lab` is its local colour: the mean of its light without its darkest and lightest twentieth; `value` the same of its values,
+    bent into the range of dry paint like those of its parts.
     """
 
     index: int
@@ -69,66 +71,99 @@ def find_areas(linear: LinearRgb, values: MunsellValue, support: Support, *, det
     return describe(linear, values, partition(linear, detail=detail), support)
 
 
-def describe(linear: LinearRgb, values: MunsellValue, labels: LabelImage, support: Support) -> AreaMap:
-    """Measure and name the areas of a given label image 0 .. n-1."""
+def describe(
+    linear: LinearRgb,
+    values: MunsellValue,
+    labels: LabelImage,
+    support: Support,
+    ids: Sequence[str] | None = None,
+    *,
+    before: AreaMap | None = None,
+) -> AreaMap:
+    """Measure and name the areas of a given label image 0 .. n-1, under these ids (None: numbered in their order).
+
+    `before` are areas found in the same picture for the same support: those that are still the same are not measured again.
+    """
     count = int(labels.max()) + 1
-    kinds = _without_tiny(
-        families(values, labels, count, brush_px(FINEST_BRUSH_MM, support, labels.shape[1])), labels, count
-    )
+    ids = ids or [f"a{index + 1:02d}" for index in range(count)]
+    same = {} if before is None else unchanged(before.labels, labels)
+    former = {index: before.areas[was] for index, was in same.items()} if before else {}
+    by_area = ByArea(labels, np.array([index not in same for index in range(count)]))
+    kinds = before.families.copy() if before and same else np.zeros(labels.shape, dtype=np.uint8)
+    families(values, by_area, brush_px(FINEST_BRUSH_MM, support, labels.shape[1]), into=kinds)
+    kinds = _without_tiny(kinds, labels, count)
     cell = labels.astype(np.int32) * len(FAMILIES) + kinds
-    cells = count * len(FAMILIES)
-    pixels = np.bincount(cell.ravel(), minlength=cells)
-    light = np.stack(
-        [np.bincount(cell.ravel(), weights=linear[..., i].ravel(), minlength=cells) for i in range(3)], axis=-1
-    )
-    centres = [_inside(labels, index, box) for index, box in enumerate(ndimage.find_objects(labels + 1))]
-    by_area = pixels.reshape(count, -1).sum(axis=1)
-    lab = cielab.linear_to_lab(_usual_light(linear, values, labels, count))
-    part_lab = cielab.linear_to_lab(light / np.maximum(pixels, 1)[:, None])
-    names = _names(lab, centres)
-    areas = []
-    for index in range(count):
-        share = float(by_area[index] / labels.size)
+    pixels = np.bincount(np.concatenate(by_area.split(cell)), minlength=count * len(FAMILIES))
+    light = _means(linear, cell, pixels, by_area)
+    part_value = _means(values[..., None], cell, pixels, by_area)[:, 0]
+    usual_light, usual_value = _usual(linear, values, by_area)
+    measured = []
+    for index, box in enumerate(ndimage.find_objects(labels + 1)):
+        if index in former:
+            measured.append(former[index])
+            continue
+        own = range(index * len(FAMILIES), (index + 1) * len(FAMILIES))
+        share = float(pixels[own.start : own.stop].sum() / labels.size)
+        usual, part_lab = cielab.linear_to_lab(usual_light[index]), cielab.linear_to_lab(light[own.start : own.stop])
         parts = tuple(
             FamilyPart(
                 family=family,
                 area_cm2=float(pixels[at] / labels.size * support.area_cm2),
-                value=float(lab_to_value(part_lab[at])),
-                lab=triple(part_lab[at]),
+                value=float(part_value[at]),
+                lab=triple(lab),
             )
-            for family, at in ((family, index * len(FAMILIES) + i) for i, family in enumerate(FAMILIES))
+            for family, at, lab in zip(FAMILIES, own, part_lab, strict=True)
             if pixels[at]
         )
-        areas.append(
+        measured.append(
             Area(
                 index=index,
-                id=f"a{index + 1:02d}",
-                name=names[index],
+                id=ids[index],
+                name="",
                 area_cm2=share * support.area_cm2,
                 share=share,
-                value=float(lab_to_value(lab[index])),
-                lab=triple(lab[index]),
-                centre=centres[index],
+                value=float(usual_value[index]),
+                lab=triple(usual),
+                centre=_inside(labels, index, box),
                 parts=parts,
             )
         )
-    return AreaMap(labels=labels, families=kinds, areas=tuple(areas))
+    names = _names([area.lab for area in measured], [area.centre for area in measured])
+    areas = tuple(
+        replace(area, index=index, id=ids[index], name=name)
+        for index, (area, name) in enumerate(zip(measured, names, strict=True))
+    )
+    return AreaMap(labels=labels, families=kinds, areas=areas)
+
+
+def _means(picture: np.ndarray, cell: LabelImage, pixels: np.ndarray, by_area: ByArea) -> np.ndarray:
+    """The mean of a picture (height, width, channels) in every cell (a family of an area); 0 where a cell has no `pixels`."""
+    own, seen = (np.concatenate(by_area.some(of)) for of in (cell, picture))
+    count = np.bincount(own, minlength=len(pixels))
+    sums = [np.bincount(own, weights=seen[:, k], minlength=len(pixels)) for k in range(seen.shape[1])]
+    means = np.stack(sums, axis=-1) / np.maximum(count, 1)[:, None]
+    for missed in np.flatnonzero((pixels > 0) & (count == 0)).tolist():
+        means[missed] = picture[cell == missed].mean(axis=0, dtype=np.float64)
+    return means
 
 
 _TRIM = 0.05
 """The darkest and the lightest twentieth of an area tell of accents and highlights, not of its own colour."""
 
 
-def _usual_light(linear: LinearRgb, values: MunsellValue, labels: LabelImage, count: int) -> LinearRgb:
-    """The mean light of every area without its extremes, shape (count, 3)."""
-    order = np.argsort(labels, axis=None, kind="stable")
-    ends = np.cumsum(np.bincount(labels.ravel(), minlength=count))[:-1]
-    found = []
-    for own in np.split(order, ends):
-        value = values.ravel()[own]
+def _usual(linear: LinearRgb, values: MunsellValue, by_area: ByArea) -> tuple[LinearRgb, MunsellValue]:
+    """The mean light (count, 3) and value (count,) of every area without its extremes; 0 where its pixels are not asked for."""
+    light, usual = [], []
+    for own, value in zip(by_area.some(linear), by_area.some(values), strict=True):
+        if not len(own):
+            light.append(np.zeros(3))
+            usual.append(0.0)
+            continue
         low, high = np.quantile(value, [_TRIM, 1 - _TRIM])
-        found.append(linear.reshape(-1, 3)[own[(value >= low) & (value <= high)]].mean(axis=0))
-    return np.stack(found)
+        inside = (value >= low) & (value <= high)
+        light.append(own[inside].mean(axis=0, dtype=np.float64))
+        usual.append(float(value[inside].mean(dtype=np.float64)))
+    return np.stack(light), np.array(usual)
 
 
 def _without_tiny(kinds: LabelImage, labels: LabelImage, count: int) -> LabelImage:
@@ -156,9 +191,9 @@ def _inside(labels: LabelImage, index: int, box: tuple[slice, slice]) -> tuple[f
     return (float(x) + box[1].start + 0.5) / width, (float(y) + box[0].start + 0.5) / height
 
 
-def _names(lab: Lab, centres: list[tuple[float, float]]) -> list[str]:
+def _names(colours: Sequence[LabTriple], centres: Sequence[tuple[float, float]]) -> list[str]:
     """A name for every area: its colour and where it lies; a number only where two would be the same."""
-    names = [f"{colour_name(colour)}, {_place(centre)}" for colour, centre in zip(lab, centres, strict=True)]
+    names = [f"{colour_name(np.array(lab))}, {_place(centre)}" for lab, centre in zip(colours, centres, strict=True)]
     repeated = {name for name, times in Counter(names).items() if times > 1}
     seen: Counter[str] = Counter()
     unique = []

@@ -5,7 +5,7 @@ large the change is. Lost, soft, firm and hard are common practice of the trade;
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
 import cv2
@@ -56,6 +56,11 @@ class Border:
     hue_difference_deg: float
     over: str
 
+    @property
+    def under(self) -> str:
+        """The side that is painted under the other's edge."""
+        return self.b if self.over == self.a else self.a
+
 
 @dataclass(frozen=True)
 class _Seam:
@@ -67,12 +72,19 @@ class _Seam:
 
 
 def borders_of(
-    areas: Sequence[Area], labels: LabelImage, lab: Lab, support: Support, planes: Mapping[str, int]
+    areas: Sequence[Area],
+    labels: LabelImage,
+    lab: Lab,
+    support: Support,
+    planes: Mapping[str, int],
+    known: Mapping[tuple[int, int], Border] | None = None,
 ) -> tuple[Border, ...]:
     """All borders of neighbouring areas, longest first.
 
-    `lab` is the picture (height, width, 3) as it is, not smoothed; `planes` gives every area's depth, 0 in front.
+    `lab` is the picture (height, width, 3) as it is, not smoothed; `planes` gives every area's depth, 0 in front. `known` are
+    borders found before between areas that have not changed, by their indices now, lower first: they are not measured again.
     """
+    known = known or {}
     mm_per_px = support.width_mm / labels.shape[1]
     seams = _seams(labels)
     picture = np.asarray(lab, dtype=np.float32)
@@ -80,6 +92,10 @@ def borders_of(
     for (i, j), seam in seams.items():
         length = seam.length_px * mm_per_px
         if length < _LEAST_LENGTH_MM:
+            continue
+        over = in_front(areas[i], areas[j], planes).id
+        if (i, j) in known:
+            found.append(replace(known[i, j], a=areas[i].id, b=areas[j].id, over=over))
             continue
         first, second, width_px = _across(picture, labels, seam, (i, j), max(6.0, _ACROSS_MM / mm_per_px))
         de00 = float(delta_e_2000(first, second))
@@ -94,7 +110,7 @@ def borders_of(
                 value_difference=float(lab_to_value(second) - lab_to_value(first)),
                 chroma_difference=float(np.hypot(*second[1:]) - np.hypot(*first[1:])),
                 hue_difference_deg=hue_turn_deg(first, second),
-                over=in_front(areas[i], areas[j], planes).id,
+                over=over,
             )
         )
     return tuple(sorted(found, key=lambda border: (-border.length_mm, border.a, border.b)))
@@ -133,7 +149,9 @@ def _seams(labels: LabelImage) -> dict[tuple[int, int], _Seam]:
     key, y, x = np.concatenate(keys), np.concatenate(ys), np.concatenate(xs)
     order = np.argsort(key, kind="stable")
     key, y, x = key[order], y[order], x[order]
-    starts = np.flatnonzero(np.concatenate([[True], key[1:] != key[:-1]])) if len(key) else np.array([], dtype=int)
+    if not len(key):
+        return {}
+    starts = np.flatnonzero(np.concatenate([[True], key[1:] != key[:-1]]))
     ends = np.append(starts[1:], len(key))
     return {
         (int(key[s] // n), int(key[s] % n)): _Seam(y[s:e], x[s:e], _STEPS_TO_LENGTH * (e - s))

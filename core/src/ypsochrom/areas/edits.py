@@ -5,7 +5,7 @@ anew on another partition, after another detail, threshold or crop, as far as it
 any more is told as advice, and nothing is lost: the edit stays in the list.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -14,13 +14,15 @@ import cv2
 import numpy as np
 
 from ..colour import cielab
-from ..colour.types import Float, Lab, LabelImage, LinearRgb, Mask
-from ..imaging.discs import nearest_label
+from ..colour.types import Lab, LabelImage, LinearRgb, Mask
+from ..imaging.outlines import rings
 from ..kit.advice import Advice
+from ..kit.codec import one_of_kinds
 from ..kit.errors import BadSetting
+from ..kit.recent import Recent
 from ..materials.support import Support
-from ..values.steps import natural_breaks
 from .partition import in_reading_order
+from .splitting import Meaningless, beyond_line, second_class
 
 Spot = tuple[float, float]
 """A place on the picture: x and y as shares (0-1) of width and height; outside 0-1 it is not on the picture."""
@@ -28,10 +30,8 @@ Spot = tuple[float, float]
 MOST_AREAS = 99
 """More areas than this nobody paints from, and a label image holds 8 bits."""
 
-MOST_EDITS = 200
+MOST_EDITS = 100
 LEAST_STROKE = 0.002
-_CALMED_PX = 2.0
-
 SplitBy = Literal["value", "colour", "line"]
 
 
@@ -79,6 +79,31 @@ class Lock:
 
 
 Edit = Merge | Split | Give | Absorb | Lock
+one_of_kinds(Edit)
+
+
+def placed(edit: Edit, move: Callable[[Spot], Spot]) -> Edit:
+    """The change with all its places moved, as from the crop to the whole reference."""
+    match edit:
+        case Merge():
+            return Merge(tuple(move(spot) for spot in edit.spots))
+        case Split():
+            return Split(move(edit.spot), edit.by, tuple(move(spot) for spot in edit.line))
+        case Give():
+            to = None if edit.to is None else move(edit.to)
+            return Give(tuple(move(spot) for spot in edit.shape), to, edit.width)
+        case Lock():
+            return Lock(move(edit.spot), tuple(tuple(move(spot) for spot in ring) for ring in edit.rings))
+        case Absorb():
+            return edit
+
+
+def lock_at(labels: LabelImage, spot: Spot) -> Lock:
+    """A lock on the area at a place, with its outline as it is now."""
+    height, width = labels.shape
+    x, y = min(max(0, int(spot[0] * width)), width - 1), min(max(0, int(spot[1] * height)), height - 1)
+    found = rings(labels == labels[y, x], 1.0)
+    return Lock(spot, tuple(tuple((px / width, py / height) for px, py in ring.tolist()) for ring in found))
 
 
 @dataclass(frozen=True, eq=False)
@@ -88,10 +113,6 @@ class Edited:
     labels: LabelImage
     locked: frozenset[int]
     lost: tuple[Advice, ...]
-
-
-class _Meaningless(Exception):
-    """An edit that finds nothing to do on this partition; the message is for the painter."""
 
 
 @dataclass
@@ -109,6 +130,10 @@ class _Board:
         return np.asarray(cielab.linear_to_lab(self.linear), dtype=np.float32)
 
     @property
+    def px_per_mm(self) -> float:
+        return self.labels.shape[1] / self.support.width_mm
+
+    @property
     def next_label(self) -> int:
         return int(self.labels.max()) + 1
 
@@ -121,7 +146,7 @@ class _Board:
     def area_at(self, spot: Spot) -> int:
         at = self.pixel(spot)
         if at is None:
-            raise _Meaningless("its place is no longer on the picture")
+            raise Meaningless("its place is no longer on the picture")
         return int(self.labels[at[1], at[0]])
 
     def points(self, shape: Sequence[Spot]) -> np.ndarray:
@@ -130,7 +155,7 @@ class _Board:
 
     def free(self, label: int) -> None:
         if label in self.locked:
-            raise _Meaningless("the area there is locked")
+            raise Meaningless("the area there is locked")
 
 
 def carry_out(labels: LabelImage, edits: Sequence[Edit], linear: LinearRgb, support: Support) -> Edited:
@@ -138,28 +163,73 @@ def carry_out(labels: LabelImage, edits: Sequence[Edit], linear: LinearRgb, supp
 
     `linear` is the picture in linear sRGB, of the labels' own size.
     """
-    board = _Board(np.asarray(labels, dtype=np.int32).copy(), linear, support, set())
-    lost: list[Advice] = []
+    if not edits:
+        return Edited(labels, frozenset(), ())
     order = sorted(range(len(edits)), key=lambda i: not isinstance(edits[i], Lock))
-    for place in order:
+    ways = _ways(labels, support, [(place, edits[place]) for place in order])
+    board, lost, done = _known(ways, linear, support)
+    if board is None:
+        board = _Board(np.asarray(labels, dtype=np.int16), linear, support, set())
+    for place, way in zip(order[done:], ways[done:], strict=True):
         before = board.labels.copy()
         try:
             _do(board, edits[place])
-            if len(np.unique(board.labels)) > MOST_AREAS:
-                raise _Meaningless(f"there would be more than {MOST_AREAS} areas")
-        except _Meaningless as reason:
+            if len(_present(board.labels)) > MOST_AREAS:
+                raise Meaningless(f"there would be more than {MOST_AREAS} areas")
+        except Meaningless as reason:
             board.labels = before
-            lost.append(_not_kept(place, edits[place], str(reason)))
-    found = np.unique(board.labels)
-    compact = np.searchsorted(found, board.labels).astype(np.uint8)
+            lost = (*lost, _not_kept(place, edits[place], str(reason)))
+        if way in ways[-2:]:
+            _boards.keep(way, _Left(linear, board.labels.copy(), frozenset(board.locked), lost))
+    found = _present(board.labels)
+    rank = np.zeros(int(found[-1]) + 1, dtype=np.uint8)
+    rank[found] = np.arange(len(found))
+    compact = rank[board.labels]
     ordered = in_reading_order(compact)
     locked = {int(ordered[board.labels == label][0]) for label in board.locked if label in found}
     return Edited(ordered, frozenset(locked), tuple(sorted(lost, key=lambda advice: int(advice.subject or 0))))
 
 
-def refusal(edited: Edited, place: int) -> None:
-    """`BadSetting` when the edit at this place of the list could not be carried out: for one that is just being made."""
-    for advice in edited.lost:
+@dataclass(frozen=True, eq=False)
+class _Left:
+    """How a board was left, and the very picture that it was laid over: on another one a split may fall otherwise."""
+
+    linear: LinearRgb
+    labels: np.ndarray
+    locked: frozenset[int]
+    lost: tuple[Advice, ...]
+
+
+_boards: Recent[int, _Left] = Recent(4)
+"""How the board was left lately, by the way to it: an edit more, or the last one taken back, costs no more than that one."""
+
+
+def _ways(labels: LabelImage, support: Support, ordered: Sequence[tuple[int, Edit]]) -> tuple[int, ...]:
+    """For every edit a number that stands for the partition and all that was done to it until then."""
+    way, ways = hash((labels.tobytes(), support)), []
+    for one in ordered:
+        way = hash((way, one))
+        ways.append(way)
+    return tuple(ways)
+
+
+def _known(ways: tuple[int, ...], linear: LinearRgb, support: Support) -> tuple[_Board | None, tuple[Advice, ...], int]:
+    """The board after as many edits as it is known for, what was lost by then, and how many edits those are."""
+    for done in range(len(ways), 0, -1):
+        known = _boards.get(ways[done - 1])
+        if known is not None and known.linear is linear:
+            return _Board(known.labels.copy(), linear, support, set(known.locked)), known.lost, done
+    return None, (), 0
+
+
+def _present(labels: LabelImage) -> np.ndarray:
+    """The labels that occur, in rising order."""
+    return np.flatnonzero(np.bincount(labels.ravel()))
+
+
+def refusal(lost: Sequence[Advice], place: int) -> None:
+    """`BadSetting` when the edit at this place of the list is among the `lost` ones: for one that is just being made."""
+    for advice in lost:
         if advice.subject == str(place):
             raise BadSetting(advice.message, advice.hint)
 
@@ -212,86 +282,26 @@ def _split(board: _Board, edit: Split) -> None:
     label = board.area_at(edit.spot)
     board.free(label)
     mask = board.labels == label
-    second = _beyond_line(board, mask, edit.line) if edit.by == "line" else _second_class(board, mask, edit.by)
+    if edit.by == "line":
+        second = beyond_line(mask, board.points(edit.line))
+    else:
+        window = _window(mask, round(_MARGIN_MM * board.px_per_mm) + _MARGIN_PX)
+        second = np.zeros_like(mask)
+        second[window] = second_class(board.lab[window], mask[window], edit.by, board.px_per_mm)
     board.labels[second] = board.next_label
 
 
-_LEAST_PIECE_MM = 4.0
-"""Pieces of a split narrower than the finest brush that areas are painted with join the other part."""
+_MARGIN_MM, _MARGIN_PX = 7.0, 10
+"""Beyond an area, what the smoothing that parts it reaches."""
 
 
-def _second_class(board: _Board, mask: Mask, by: SplitBy) -> Mask:
-    """The lighter part of an area, or the part that is other in hue, as pieces that a brush can paint."""
-    lab = _calmed(board.lab, mask)
-    along = lab[:, 0] if by == "value" else _main_hue_axis(lab)
-    low, high = (float(x) for x in np.quantile(along, [0.02, 0.98]))
-    if high - low < (_FLAT_LIGHTNESS if by == "value" else _FLAT_CHROMA):
-        raise _Meaningless(f"it is all of one {'value' if by == 'value' else 'colour'} there")
-    span = np.clip((along - low) / (high - low) * 10, 0, 10)
-    breaks = natural_breaks(span, 2)
-    if breaks is None:
-        raise _Meaningless("nothing in it parts from the rest")
-    side = np.zeros(mask.shape, dtype=np.float32)
-    side[mask] = np.where(span > breaks[0], 1.0, -1.0)
-    px = max(1.0, _LEAST_PIECE_MM / board.support.width_mm * mask.shape[1])
-    voted = cv2.GaussianBlur(side, (0, 0), px / 3)  # pixels outside the area do not vote: they are 0
-    second = _without_small(mask & (voted > 0), mask, px)
-    second = mask & ~_without_small(mask & ~second, mask, px)
-    if not second.any() or second.sum() == mask.sum():
-        raise _Meaningless("its parts are finer than a brush")
-    return second
-
-
-def _calmed(lab: Lab, mask: Mask) -> Lab:
-    """The colours of an area's pixels (n, 3) without their finest texture, its neighbours left out of the smoothing."""
-    weight = mask.astype(np.float32)
-    summed = cv2.GaussianBlur(lab * weight[..., None], (0, 0), _CALMED_PX)[mask]
-    return np.asarray(summed / cv2.GaussianBlur(weight, (0, 0), _CALMED_PX)[mask][:, None], dtype=float)
-
-
-_FLAT_LIGHTNESS, _FLAT_CHROMA = 6.0, 5.0
-"""CIELAB spans (2nd to 98th percentile) below which an area is of one value or of one colour."""
-
-
-def _main_hue_axis(lab: Lab) -> Float:
-    """Where each pixel lies along the direction in which a* and b* vary most."""
-    ab = lab[:, 1:] - lab[:, 1:].mean(axis=0)
-    _, directions = np.linalg.eigh(ab.T @ ab)
-    main = directions[:, -1]
-    return np.asarray(ab @ (main * np.sign(main[np.abs(main).argmax()])))
-
-
-def _without_small(part: Mask, whole: Mask, px: float) -> Mask:
-    """The pieces of a part that hold at least a disc of this diameter."""
-    _count, pieces, stats, _ = cv2.connectedComponentsWithStats(part.astype(np.uint8), connectivity=4)
-    large = stats[:, cv2.CC_STAT_AREA] >= np.pi * px**2 / 4
-    large[0] = False
-    return np.asarray(large[pieces] & whole)
-
-
-def _beyond_line(board: _Board, mask: Mask, line: Sequence[Spot]) -> Mask:
-    """The part of an area on the far side of a drawn line, whose ends are drawn on to beyond the picture."""
-    if len(line) < 2:
-        raise _Meaningless("the line has no length")
-    points = board.points(line)
-    reach = float(np.hypot(*mask.shape))
-    for end, next_to in ((0, 1), (-1, -2)):
-        away = points[end] - points[next_to]
-        length = float(np.hypot(*away))
-        if length < 1e-6:
-            raise _Meaningless("the line has no length")
-        points[end] = points[end] + away / length * reach
-    wall = np.zeros(mask.shape, dtype=np.uint8)
-    cv2.polylines(wall, [np.rint(points).astype(np.int32)], isClosed=False, color=1, thickness=1, lineType=cv2.LINE_4)
-    apart = mask & (wall == 0)
-    count, pieces, stats, _ = cv2.connectedComponentsWithStats(apart.astype(np.uint8), connectivity=4)
-    sizes = stats[1:, cv2.CC_STAT_AREA]
-    if count < 3 or np.sort(sizes)[-2] < 16:
-        raise _Meaningless("the line does not part it")
-    side = np.zeros(mask.shape, dtype=np.uint8)
-    side[apart] = 1
-    side[pieces == 1 + int(sizes.argmax())] = 2
-    return np.asarray(mask & (nearest_label(side, side == 0) == 1))
+def _window(mask: Mask, margin: int) -> tuple[slice, slice]:
+    """The part of the picture in which an area lies."""
+    rows, columns = np.flatnonzero(mask.any(axis=1)), np.flatnonzero(mask.any(axis=0))
+    return (
+        slice(max(0, int(rows[0]) - margin), int(rows[-1]) + margin + 1),
+        slice(max(0, int(columns[0]) - margin), int(columns[-1]) + margin + 1),
+    )
 
 
 def _give(board: _Board, edit: Give) -> None:
@@ -308,7 +318,7 @@ def _give(board: _Board, edit: Give) -> None:
         board.free(target)
     taken = (shape > 0) & ~np.isin(board.labels, list(board.locked)) & (board.labels != target)
     if not taken.any():
-        raise _Meaningless("there is nothing under it to give")
+        raise Meaningless("there is nothing under it to give")
     board.labels[taken] = board.next_label if target is None else target
 
 
@@ -337,7 +347,7 @@ def _lock(board: _Board, edit: Lock) -> None:
         cv2.fillPoly(held, rings, 1)  # even-odd: a ring within a ring is a hole
     mask = (held > 0) & ~np.isin(board.labels, list(board.locked))
     if not mask.any():
-        raise _Meaningless("its place is no longer on the picture")
+        raise Meaningless("its place is no longer on the picture")
     label = board.next_label
     board.labels[mask] = label
     board.locked.add(label)

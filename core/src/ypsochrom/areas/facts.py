@@ -3,20 +3,21 @@
 And what the painter decides about it: another colour, thick or thin paint or none, another plane of depth.
 """
 
-import itertools
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal, get_args
 
-import cv2
 import numpy as np
 
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, Lab, LabelImage, LabTriple, triple
 from ..materials.support import Support
 from .area import Area, AreaMap, Handling
+from .borders import Border, Softness, in_front
 from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
 from .features import LIGHT_OFFSET
+from .pixels import ByArea
+from .seen import Seen
 
 Plane = Literal["front", "middle", "back"]
 PLANES: tuple[Plane, ...] = get_args(Plane)
@@ -25,14 +26,25 @@ PLANES: tuple[Plane, ...] = get_args(Plane)
 
 @dataclass(frozen=True)
 class Decision:
-    """What the painter decided about an area; `None` leaves it as found. `target_lab` is CIELAB under D65."""
+    """What the painter decided about an area; `None` and "" leave it as found. `target_lab` is CIELAB under D65."""
 
     target_lab: LabTriple | None = None
     plane: Plane | None = None
     handling: Handling = "usual"
+    name: str = ""
 
 
 AS_FOUND = Decision()
+
+
+@dataclass(frozen=True)
+class EdgeDecision:
+    """What the painter decided about the border of two areas (ids); `None` leaves it as found, `over` is one of the two."""
+
+    a: str
+    b: str
+    softness: Softness | None = None
+    over: str | None = None
 
 
 @dataclass(frozen=True)
@@ -50,20 +62,24 @@ class Facts:
     texture_mm: float | None
 
 
-def facts_of(areas: AreaMap, lab: Lab, support: Support, planes: Sequence[Plane]) -> tuple[Facts, ...]:
-    """Facts of every area; `lab` is the picture, of the label image's size, `planes` one plane an area."""
+def facts_of(
+    areas: AreaMap, seen: Seen, support: Support, planes: Sequence[Plane], known: Mapping[int, Facts] | None = None
+) -> tuple[Facts, ...]:
+    """Facts of every area; `seen` has the label image's size, `planes` one plane an area.
+
+    `known` gives what was found before of areas that have not changed, by their index now: it is not measured again.
+    """
+    known = known or {}
     mm_per_px = support.width_mm / areas.labels.shape[1]
-    by_area = np.argsort(areas.labels, axis=None, kind="stable")
-    ends = np.cumsum(np.bincount(areas.labels.ravel(), minlength=len(areas.areas)))[:-1]
-
-    def split(of: np.ndarray) -> list[np.ndarray]:
-        return np.split(of.reshape(len(by_area), -1)[by_area], ends)
-
-    colours, kinds = split(lab), split(areas.families)
-    detail = [split(band) for band in _detail_sizes(lab[..., 0])]
+    by_area = ByArea(areas.labels, np.array([area.index not in known for area in areas.areas]))
+    colours, kinds = by_area.some(seen.lab), by_area.some(areas.families)
+    detail = [by_area.some(band) for band in seen.detail]
     found = []
     for area in areas.areas:
-        own, kind = colours[area.index], kinds[area.index][:, 0]
+        if area.index in known:
+            found.append(replace(known[area.index], id=area.id, plane=planes[area.index]))
+            continue
+        own, kind = colours[area.index], kinds[area.index]
         found.append(
             Facts(
                 id=area.id,
@@ -88,17 +104,8 @@ def _robust(lab: Lab) -> LabTriple | None:
     return triple(kept.mean(axis=0))
 
 
-_OCTAVES = 4
 _CALM_LIGHTNESS = 1.5
 """Detail that wavers by less than this in L* (standard deviation) is not worth a brush."""
-
-
-def _detail_sizes(lightness: Float) -> list[Float]:
-    """Squared detail of every pixel in octaves: differences of Gaussians at 1, 2, 4 and 8 px (burt_adelson1983)."""
-    levels: list[Float] = [np.asarray(lightness, dtype=np.float32)]
-    for octave in range(_OCTAVES):
-        levels.append(np.asarray(cv2.GaussianBlur(levels[0], (0, 0), float(2**octave)), dtype=np.float32))
-    return [np.asarray((fine - broad) ** 2) for fine, broad in itertools.pairwise(levels)]
 
 
 _PERIOD_PX = 4.0
@@ -113,6 +120,8 @@ _MEDIAN_OF_SQUARE = 0.455
 
 def _texture_mm(bands: Sequence[Float], mm_per_px: float) -> float | None:
     """The width of one mark (half a period) of the finest detail that counts beside the strongest."""
+    if not len(bands[0]):
+        return None
     strength = np.sqrt([float(np.median(band)) / _MEDIAN_OF_SQUARE for band in bands])
     counts = np.flatnonzero(strength >= max(_CALM_LIGHTNESS, _HEARD * float(strength.max())))
     return float(2 ** int(counts[0]) * _PERIOD_PX / 2 * mm_per_px) if len(counts) else None
@@ -124,14 +133,15 @@ def proposed_planes(areas: Sequence[Area], labels: LabelImage) -> tuple[Plane, .
     What stands lower in the picture is nearer; what runs along the upper edge lies behind (common practice). An area's place is
     its lowest tenth: things stand on their feet. It is a proposal, to be corrected by hand.
     """
-    height = labels.shape[0]
+    height, count = labels.shape[0], len(areas)
+    cell = np.arange(height)[:, None] * count + labels
+    by_row = np.bincount(cell.ravel(), minlength=height * count).reshape(height, count)
     found: list[Plane] = []
     for area in areas:
-        mask = labels == area.index
-        rows = np.flatnonzero(mask.any(axis=1))
-        weights = mask.sum(axis=1)[rows]
+        rows = np.flatnonzero(by_row[:, area.index])
+        weights = by_row[rows, area.index]
         foot = float(np.interp(0.9, np.cumsum(weights) / weights.sum(), rows / height))
-        top_share = float(mask[0].mean())
+        top_share = float(by_row[0, area.index] / labels.shape[1])
         if top_share > _WALL_SHARE or foot < _BACK_ABOVE:
             found.append("back")
         else:
@@ -152,6 +162,29 @@ def told_planes(labels: LabelImage, depth: LabelImage) -> tuple[Plane, ...]:
     cell = labels.astype(np.int64).ravel() * len(PLANES) + depth.ravel()
     table = np.bincount(cell, minlength=count * len(PLANES)).reshape(count, len(PLANES))
     return tuple(PLANES[int(k)] for k in table.argmax(axis=1))
+
+
+def planes_as_decided(facts: Iterable[Facts], decisions: Mapping[str, Decision]) -> dict[str, Plane]:
+    """The plane of every area: the painter's, else the proposed one."""
+    return {one.id: decisions.get(one.id, AS_FOUND).plane or one.plane for one in facts}
+
+
+def edges_as_decided(
+    borders: Iterable[Border], areas: Sequence[Area], planes: Mapping[str, Plane], said: Iterable[EdgeDecision]
+) -> tuple[Border, ...]:
+    """The borders as the painter has them: over and under by the planes, both and the softness as the painter said."""
+    area_of = {area.id: area for area in areas}
+    depth = {area: PLANES.index(plane) for area, plane in planes.items()}
+    by_pair = {frozenset((one.a, one.b)): one for one in said}
+    found = []
+    for border in borders:
+        own = by_pair.get(frozenset((border.a, border.b)))
+        over = in_front(area_of[border.a], area_of[border.b], depth).id
+        softness = border.softness
+        if own is not None:
+            over, softness = own.over or over, own.softness or softness
+        found.append(replace(border, over=over, softness=softness))
+    return tuple(found)
 
 
 def planned(areas: AreaMap, decisions: Mapping[str, Decision]) -> AreaMap:

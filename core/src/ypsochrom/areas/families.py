@@ -7,6 +7,7 @@ import numpy as np
 
 from ..colour.types import LabelImage, MunsellValue
 from ..values.steps import natural_breaks
+from .pixels import ByArea
 
 Family = Literal["accent", "shadow", "half-tone", "light", "highlight"]
 FAMILIES: tuple[Family, ...] = get_args(Family)
@@ -24,27 +25,33 @@ _APART = 0.9
 _FEWEST_PIXELS = 24
 
 
-def families(field: MunsellValue, areas: LabelImage, count: int, brush_px: float) -> LabelImage:
-    """The family of every pixel (uint8, index into `FAMILIES`), smoothed to about half the finest brush."""
+def families(field: MunsellValue, by_area: ByArea, brush_px: float, into: LabelImage) -> None:
+    """Write the family of every pixel (uint8, index into `FAMILIES`), smoothed to about half the finest brush, into a picture."""
     smooth = cv2.GaussianBlur(field.astype(np.float32), (0, 0), max(1.0, brush_px / 4))
-    found = np.full(field.shape, HALF_TONE, dtype=np.uint8)
-    for area in range(count):
-        mask = areas == area
-        found[mask] = _of_values(smooth[mask])
-    return found
+    limits = [_limits(some) for some in by_area.some(smooth)]
+    by_area.put([_of_values(own, found) for own, found in zip(by_area.split(smooth), limits, strict=True)], into)
 
 
-def _of_values(values: MunsellValue) -> np.ndarray:
+def _limits(values: MunsellValue) -> np.ndarray | None:
+    """The four values at which the families of an area meet (some may be endless); None where it is flat."""
+    if len(values) < _FEWEST_PIXELS:
+        return None
     low, high = (float(x) for x in np.quantile(values, [0.05, 0.95]))
-    if high - low < FLAT_RANGE or len(values) < _FEWEST_PIXELS:
-        return np.full(len(values), HALF_TONE, dtype=np.uint8)
+    if high - low < FLAT_RANGE:
+        return None
     classes = 2 if high - low < _TWO_RANGE else 3
     breaks = natural_breaks(values, classes)
     if breaks is None:
+        return None
+    darkest, lightest = breaks[0], breaks[-1]  # one and the same where there is no half-tone between
+    shadow, light = values[values < darkest], values[values >= lightest]
+    return np.array([float(shadow.mean()) - _APART, darkest, lightest, float(light.mean()) + _APART])
+
+
+def _of_values(values: MunsellValue, limits: np.ndarray | None) -> np.ndarray:
+    if limits is None:
         return np.full(len(values), HALF_TONE, dtype=np.uint8)
-    names = np.array([SHADOW, LIGHT] if classes == 2 else [SHADOW, HALF_TONE, LIGHT], dtype=np.uint8)
-    found = names[np.searchsorted(breaks, values, side="right")]
-    shadow, light = values[found == SHADOW], values[found == LIGHT]
-    found[values < shadow.mean() - _APART] = ACCENT
-    found[values > light.mean() + _APART] = HIGHLIGHT
+    found = np.full(len(values), ACCENT, dtype=np.uint8)
+    for limit in limits:
+        found += values >= limit
     return found

@@ -1,5 +1,7 @@
 """What tells one painted thing from the next: colour, colour relative to its light, and edges."""
 
+from concurrent.futures import ThreadPoolExecutor
+
 import cv2
 import numpy as np
 
@@ -69,7 +71,8 @@ def _texture(lightness: Float, fine_px: float, broad_px: float, over_px: float) 
 def _gradient(picture: Float, sigma_px: float) -> Float:
     blurred = cv2.GaussianBlur(picture, (0, 0), sigma_px)
     across, down = cv2.Sobel(blurred, cv2.CV_32F, 1, 0) / 8, cv2.Sobel(blurred, cv2.CV_32F, 0, 1) / 8
-    return np.sqrt((across**2 + down**2).sum(axis=-1))
+    channels = sum(cv2.split(across * across + down * down))
+    return np.asarray(np.sqrt(channels))
 
 
 def edges(lab: Lab) -> tuple[Float, Float]:
@@ -77,6 +80,7 @@ def edges(lab: Lab) -> tuple[Float, Float]:
     lightness, a, b = lab[..., 0], lab[..., 1], lab[..., 2]
     relative = 0.6 * _RELATIVE_SCALE / (np.maximum(lightness, 0) + LIGHT_OFFSET)
     seen = np.stack([lightness, 0.7 * a, 0.7 * b, relative * a, relative * b], axis=-1).astype(np.float32)
-    fine = _gradient(seen, _FINE_PX)
-    broad = _gradient(seen, _BROAD_PX) * (_BROAD_PX / _FINE_PX)
-    return fine, np.sqrt(fine * broad)
+    with ThreadPoolExecutor(1) as aside:
+        broad = aside.submit(_gradient, seen, _BROAD_PX)
+        fine = _gradient(seen, _FINE_PX)
+    return fine, np.sqrt(fine * broad.result() * (_BROAD_PX / _FINE_PX))

@@ -25,7 +25,7 @@ class MergeSettings:
 
 
 @dataclass(frozen=True)
-class Step:
+class Merging:
     """One merging: the patch that grew, the one it took in, and what that cost."""
 
     kept: int
@@ -45,7 +45,7 @@ class _Graph:
 
 def merge_order(
     patches: LabelImage, features: Float, edge: Float, settings: MergeSettings, *, down_to: int = 1
-) -> tuple[Step, ...]:
+) -> tuple[Merging, ...]:
     """The mergings from all patches down to so many areas, in their order.
 
     Ward's criterion (ward1963) between neighbours, weighted by how strong an edge lies on their common border.
@@ -64,13 +64,13 @@ def merge_order(
 
     heap = [(cost(i, j), i, j, 0, 0) for i, near in enumerate(graph.borders) for j in near if j > i]
     heapq.heapify(heap)
-    steps: list[Step] = []
+    steps: list[Merging] = []
     while heap and left > down_to:
         price, i, j, seen_i, seen_j = heapq.heappop(heap)
         if graph.changes[i] != seen_i or graph.changes[j] != seen_j:
             continue
         _absorb(graph, i, j)
-        steps.append(Step(i, j, price))
+        steps.append(Merging(i, j, price))
         left -= 1
         for k in graph.borders[i]:
             a, b = min(i, k), max(i, k)
@@ -78,7 +78,7 @@ def merge_order(
     return tuple(steps)
 
 
-def areas_after(count: int, steps: Sequence[Step]) -> np.ndarray:
+def areas_after(count: int, steps: Sequence[Merging]) -> np.ndarray:
     """The area (0 .. n-1) of every one of `count` patches when these mergings have been done."""
     parent = list(range(count))
     for step in steps:
@@ -89,7 +89,7 @@ def areas_after(count: int, steps: Sequence[Step]) -> np.ndarray:
 
 def _graph_of(patches: LabelImage, features: Float, edge: Float) -> _Graph:
     n = int(patches.max()) + 1
-    flat = patches.ravel()
+    flat = patches.ravel().astype(np.intp)
     pixels = np.bincount(flat, minlength=n).astype(float)
     means = np.stack(
         [np.bincount(flat, weights=features[..., i].ravel(), minlength=n) / pixels for i in range(features.shape[-1])],

@@ -4,7 +4,9 @@ What is found is a tree: pieces at the finest detail, and the order in which the
 reading the tree, without looking at the picture again.
 """
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import cv2
 import numpy as np
@@ -12,12 +14,12 @@ from scipy import ndimage
 from skimage.segmentation import watershed
 
 from ..colour import cielab
-from ..colour.types import LabelImage, LinearRgb
+from ..colour.types import Float, LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
 from ..imaging.resample import enlarge_labels, fit_within, shrink
 from ..kit.errors import BadSetting
 from .features import edges, features, smooth, thing_features
-from .merging import MergeSettings, Step, areas_after, merge_order
+from .merging import MergeSettings, Merging, areas_after, merge_order
 
 FEWEST_AREAS, MOST_AREAS = 8, 24
 """How many areas a picture gets by itself: as few as its plainness allows."""
@@ -39,7 +41,7 @@ class AreaTree:
     """`pieces` (uint8, height x width, 0 .. n-1): the finest areas, each connected; `steps` merge them down to one."""
 
     pieces: LabelImage = field(repr=False)
-    steps: tuple[Step, ...]
+    steps: tuple[Merging, ...]
 
     @property
     def finest(self) -> int:
@@ -60,7 +62,13 @@ class AreaTree:
             raise BadSetting(f"A detail of {detail} areas was asked for.", f"Choose {LEAST_DETAIL} to {MOST_DETAIL}.")
         count = min(detail or self.usual, self.finest)
         table = areas_after(self.finest, self.steps[: self.finest - count])
-        return in_reading_order(table.astype(np.uint8)[self.pieces])
+        sums = np.zeros((count, 3))
+        np.add.at(sums, table, self._sums)
+        return _order_of(sums, self.pieces.shape[0])[table][self.pieces]
+
+    @cached_property
+    def _sums(self) -> Float:
+        return _sums(self.pieces)
 
 
 def find_tree(linear: LinearRgb) -> AreaTree:
@@ -74,16 +82,18 @@ def find_tree(linear: LinearRgb) -> AreaTree:
     lab = np.asarray(cielab.linear_to_lab(shrink(linear, small_width, small_height)), dtype=np.float32)
     calm = smooth(lab)
     fine, lasting = edges(calm)
-    patches = watershed(fine, markers=min(_PATCHES, max(1, calm.shape[0] * calm.shape[1] // 16))) - 1
-    alike = merge_order(patches, features(calm), lasting, _PATCHES_ALIKE, down_to=_PARTS_OF_THINGS)
+    with ThreadPoolExecutor(1) as aside:
+        things = aside.submit(thing_features, lab, calm)
+        patches = watershed(fine, markers=min(_PATCHES, max(1, calm.shape[0] * calm.shape[1] // 16))) - 1
+        alike = merge_order(patches, features(calm), lasting, _PATCHES_ALIKE, down_to=_PARTS_OF_THINGS)
     parts = areas_after(int(patches.max()) + 1, alike)[patches]
-    steps = merge_order(parts, thing_features(lab, calm), lasting, _OF_ONE_THING)
+    steps = merge_order(parts, things.result(), lasting, _OF_ONE_THING)
     count = int(parts.max()) + 1
     first = max(0, count - MOST_DETAIL)
     piece_of = areas_after(count, steps[:first])
     pieces = _without_crumbs(enlarge_labels(piece_of.astype(np.uint8)[parts], width, height))
     # the later steps speak of parts: each stands for the piece that holds it
-    left = tuple(Step(int(piece_of[s.kept]), int(piece_of[s.absorbed]), s.cost) for s in steps[first:])
+    left = tuple(Merging(int(piece_of[s.kept]), int(piece_of[s.absorbed]), s.cost) for s in steps[first:])
     return AreaTree(pieces, left)
 
 
@@ -106,12 +116,22 @@ def _without_crumbs(labels: LabelImage) -> LabelImage:
 
 def in_reading_order(labels: LabelImage) -> LabelImage:
     """Labels renumbered 0 .. n-1 by where each area's centre lies: rows of a tenth of the height, then left to right."""
-    keys = []
+    return _order_of(_sums(labels), labels.shape[0])[labels]
+
+
+def _sums(labels: LabelImage) -> Float:
+    """The number of pixels of every label, and the sums of their columns and rows, shape (n, 3)."""
+    found = []
     for label, box in enumerate(ndimage.find_objects(labels + 1)):
-        y, x = np.nonzero(labels[box] == label)
-        row, column = float(y.mean()) + box[0].start, float(x.mean()) + box[1].start
-        keys.append((int(10 * row / labels.shape[0]), column, label))
-    table = np.zeros(len(keys), dtype=np.uint8)
-    for place, (_, _, label) in enumerate(sorted(keys)):
-        table[label] = place
-    return table[labels]
+        own = cv2.moments((labels[box] == label).astype(np.uint8), binaryImage=True)
+        pixels = own["m00"]
+        found.append((pixels, own["m10"] + pixels * box[1].start, own["m01"] + pixels * box[0].start))
+    return np.array(found)
+
+
+def _order_of(sums: Float, height: int) -> LabelImage:
+    """The place of every label in reading order."""
+    columns, rows = sums[:, 1] / sums[:, 0], sums[:, 2] / sums[:, 0]
+    table = np.zeros(len(sums), dtype=np.uint8)
+    table[np.lexsort((columns, (10 * rows / height).astype(int)))] = np.arange(len(sums))
+    return table

@@ -1,4 +1,4 @@
-"""`ypsochrom plan | values | mix | match`: batch work and checks on the same core as the web application.
+"""`ypsochrom plan | values | mix | match | film`: batch work and checks on the same core as the web application.
 
 The contract is public and versioned (docs/plan-schema). Bad input gives one line on standard error and exit status 2.
 """
@@ -8,6 +8,7 @@ import json
 import re
 import sys
 from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 from typing import Any, NoReturn
 
@@ -73,6 +74,16 @@ def _parser() -> argparse.ArgumentParser:
     mix.add_argument("--json", action="store_true", help="print JSON")
     mix.set_defaults(run=_mix)
 
+    film = commands.add_parser("film", help="what a mix looks like laid in a film over a ground")
+    film.add_argument("recipe", metavar="MIX", help="such as 'PBr7ru:1'")
+    film.add_argument("--technique", default="opaque", help="how it is laid: glaze, opaque, thin, wash, ... (opaque)")
+    film.add_argument("--wet-um", type=float, help="wet film of one coat in um, else the technique's usual one")
+    film.add_argument("--medium-share", type=float, help="share of medium in it, 0-1, else the technique's usual one")
+    film.add_argument("--coats", type=int, default=1, help="coats, each laid on the dry one before (1)")
+    film.add_argument("--over", default="white", help="white, grey, black or L,a,b (white)")
+    film.add_argument("--json", action="store_true", help="print JSON")
+    film.set_defaults(run=_film)
+
     match = commands.add_parser("match", help="the best recipes for a colour")
     match.add_argument("targets", nargs="+", metavar="TARGET", help="L,a,b (CIELAB, D65) or #rrggbb")
     match.add_argument("--tubes-only", help="only these paints, as in PW6,PB29,PY42")
@@ -110,43 +121,48 @@ def _read_shelf(path: Path | None) -> Any:
 
 
 def _plan(options: argparse.Namespace) -> None:
-    from ..formats import plan_files
-    from ..materials.support import Support
-    from ..mixes.mix_set import USUAL_TUBES
-    from ..passes.plan import PlanSettings, make_plan
     from ..subject.decode import decode
 
-    settings = PlanSettings(
-        support=Support.parse(options.size),
-        steps=options.steps,
-        method=options.method,
-        brush_mm=options.brush_mm,
-        school=options.school,
-        tubes=USUAL_TUBES if options.tubes is None else options.tubes,
-    )
-    tubes = _read_shelf(options.shelf)
-    plan = make_plan(decode(_read_photo(options.photo)), settings, tubes)
+    content = _read_photo(options.photo)
+    with ThreadPoolExecutor(1) as aside:  # while the photo is decoded, the rest of the application is loaded
+        picture = aside.submit(decode, content)
+        from ..formats import plan_files
+        from ..materials.support import Support
+        from ..mixes.mix_set import USUAL_TUBES
+        from ..passes.scene import Choices
+        from ..work.brief import Brief, MixSettings, ValueSettings
+        from ..work.planned import make_plan
+
+        brief = Brief(
+            support=Support.parse(options.size),
+            values=ValueSettings(method=options.method, count=options.steps, brush_mm=options.brush_mm),
+            mixes=MixSettings(tubes=USUAL_TUBES if options.tubes is None else options.tubes),
+            passes=Choices(school=options.school),
+        )
+        tubes = _read_shelf(options.shelf)
+        plan = make_plan(picture.result(), brief, tubes)
     plan_files.write(plan, options.out, options.photo.stem, options.paper)
 
 
 def _values(options: argparse.Namespace) -> None:
-    from ..formats import folder, plan_json, png
+    from ..formats import folder
+    from ..formats.exchange import plan_json
+    from ..formats.pictures import png
     from ..materials.support import Support
-    from ..passes.plan import PlanSettings
-    from ..subject.crop import crop_to
     from ..subject.decode import decode
-    from ..values.scale import value_field
-    from ..values.steps import thresholds
-    from ..values.value_map import value_map
+    from ..work.brief import Brief, ValueSettings
+    from ..work.planned import work_from
+    from ..work.value_node import brush_of
 
-    settings = PlanSettings(Support.parse(options.size), brush_mm=options.brush_mm)
-    field = value_field(crop_to(decode(_read_photo(options.photo)), settings.support).linear)
-    limits = _numbers(options.thresholds) if options.thresholds else thresholds(field, options.steps, options.method)
-    found = value_map(field, limits, settings.support, settings.map_brush_mm)
+    limits = _numbers(options.thresholds) if options.thresholds else None
+    count = options.steps if limits is None else len(limits) + 1
+    settings = ValueSettings(method=options.method, count=count, limits=limits, brush_mm=options.brush_mm)
+    brief = Brief(support=Support.parse(options.size), values=settings)
+    found = work_from(decode(_read_photo(options.photo)), brief).now("values")
     answer = {
-        "schema_version": plan_json.SCHEMA_VERSION,
-        "support": plan_json.support_json(settings.support),
-        "brush_mm": settings.map_brush_mm,
+        "schema_version": plan_json.VALUES_VERSION,
+        "support": plan_json.support_json(brief.support),
+        "brush_mm": brush_of(brief),
         **plan_json.values_json(found),
     }
     files: dict[str, bytes | str] = {
@@ -164,7 +180,7 @@ def _numbers(text: str) -> tuple[float, ...]:
 
 
 def _mix(options: argparse.Namespace) -> None:
-    from ..formats.plan_json import prediction_json
+    from ..formats.exchange.plan_json import prediction_json
     from ..mixes.recipe import Recipe
 
     answers = [prediction_json(Recipe.parse(text)) for text in options.recipes]
@@ -178,9 +194,34 @@ def _mix(options: argparse.Namespace) -> None:
         )
 
 
+def _film(options: argparse.Namespace) -> None:
+    from ..formats.exchange.plan_json import film_json
+    from ..mixes.recipe import Recipe
+    from ..passes.manners import by_hand, checked_technique
+
+    usual = by_hand(checked_technique(options.technique))
+    answer = film_json(
+        Recipe.parse(options.recipe),
+        options.over,
+        wet_um=usual.wet_um if options.wet_um is None else options.wet_um,
+        medium_share=usual.medium_share if options.medium_share is None else options.medium_share,
+        coats=options.coats,
+        water=usual.medium == "water",
+    )
+    if options.json:
+        print(json.dumps(answer, indent=2))
+        return
+    dry, wet = (", ".join(f"{x:.1f}" for x in answer[key]) for key in ("lab_dry", "lab_wet"))
+    coats = f"{answer['coats']} coat{'s' if answer['coats'] > 1 else ''}"
+    print(
+        f"{options.recipe}, {coats} of {answer['wet_um']:g} um wet, {answer['medium_share']:.1%} medium, over {options.over}: "
+        f"dry Lab {dry}, wet Lab {wet}, contrast ratio {answer['contrast_ratio']:.2f}"
+    )
+
+
 def _match(options: argparse.Namespace) -> None:
     from ..colour.written import read_colour
-    from ..formats.plan_json import matches_json
+    from ..formats.exchange.plan_json import matches_json
     from ..materials.shelf import usable_box
     from ..mixes.search import best_recipes
     from ..mixes.table import table_for

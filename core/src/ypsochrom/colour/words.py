@@ -49,7 +49,7 @@ def colour_name(lab: Lab) -> str:
         return "near white"
     if chroma < NEUTRAL_CHROMA + 3 and lightness < 22:
         return "near black"
-    tone = next(word for end, word in _TONES if lightness < end)
+    tone = next((word for end, word in _TONES if lightness < end), _TONES[-1][1])  # lights may be brighter than white
     family = hue_family(lab)
     greyed = "greyed " if family not in ("grey", "brown") and chroma < _GREYED_CHROMA else ""
     return f"{tone} {greyed}{family}"

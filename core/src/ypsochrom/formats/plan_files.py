@@ -1,23 +1,33 @@
 """All files of a plan, as `ypsochrom plan` leaves them in a folder."""
 
 import json
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
-from ..passes.plan import Plan
-from . import folder, plan_json, plan_pdf, png, recipes_csv, svg
-from .pdf_page import Paper
+from ..passes.plan.whole import Plan
+from . import folder
+from .csv import recipes as recipes_csv
+from .exchange import plan_json
+from .pdf import plan as plan_pdf
+from .pdf.page import Paper
+from .pictures import png
+from .svg import areas as svg
 
 
 def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]:
     """File name to content."""
-    return {
-        "plan.json": json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
-        "value-map.png": png.value_map_png(plan.values),
-        "areas.png": png.labels_png(plan.areas.labels),
-        "areas.svg": svg.areas_svg(plan.areas, plan.settings.support),
-        "recipes.csv": recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
-        "plan.pdf": plan_pdf.plan_pdf(plan, title, paper),
-    }
+    with ThreadPoolExecutor(1) as aside:
+        value_map = aside.submit(png.value_map_png, plan.values)
+        areas = aside.submit(png.labels_png, plan.areas.labels)
+        outlines = aside.submit(svg.areas_svg, plan.areas, plan.support)
+        return {
+            "plan.json": json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
+            "recipes.csv": recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
+            "plan.pdf": plan_pdf.plan_pdf(plan, title, paper),
+            "value-map.png": value_map.result(),
+            "areas.png": areas.result(),
+            "areas.svg": outlines.result(),
+        }
 
 
 def write(plan: Plan, where: Path, title: str, paper: Paper = "A4") -> None:

@@ -13,6 +13,8 @@ _METALS: dict[str, tuple[str, ...]] = {
     "cobalt": ("PB28", "PB35"),
     "nickel": ("PY150",),
     "manganese": ("PBr7",),
+    "chromium": ("PG17", "PG18"),
+    "zinc": ("PW4",),
 }
 """Colour Index names by the metal that asks for care; of PBr7 only the umbers contain manganese to speak of."""
 

@@ -14,9 +14,9 @@ import numpy as np
 
 from ..colour import spectra, srgb
 from ..colour.types import LinearRgb, Reflectance, Srgb8
-from ..paint import appearance, kubelka_munk, surface
+from ..paint import appearance, directed, films, surface
 from ..paint.calibration import SWATCH_FILM_UM, WHITE_PARTS, SwatchKind
-from ..paint.catalogue import SCATTERING_UNIT_PER_UM, Paint, Paintbox
+from ..paint.catalogue import Paint, Paintbox
 
 
 class Colorimeter(Protocol):
@@ -99,7 +99,7 @@ class SimulatedTubes:
         k = share * ours.absorption + (1 - share) * theirs.absorption
         s = share * ours.scattering + (1 - share) * theirs.scattering
         ground = surface.internal(np.full(36, 0.04 if kind == "on black" else 0.85), surface.dry("matt"))
-        film = kubelka_munk.film(k, s, film_um * SCATTERING_UNIT_PER_UM, ground)
+        film = films.laid(*directed.in_films(k, s), film_um, ground)
         return surface.seen(film, surface.dry("satin"))
 
     def pile(self, parts: Mapping[str, float], box: Paintbox, *, slip: float = 0.1) -> Reflectance:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ..kit.errors import BadShelf, UnknownPaint
+from ..kit.text import csv_text, from_cell, plain
 from ..paint import catalogue
 
 USUAL_VOLUME_ML = 60.0
@@ -78,6 +79,14 @@ def usable_box(tubes: Iterable[Tube]) -> catalogue.Paintbox:
     return catalogue.Paintbox.of(paints.values())
 
 
+def looking_box(tubes: Iterable[Tube]) -> catalogue.Paintbox:
+    """The usable paints, or the whole catalogue where nothing is left: for looking at recipes, not for planning."""
+    try:
+        return usable_box(tubes)
+    except BadShelf:
+        return catalogue.paintbox(catalogue.catalogue())
+
+
 def left_ml(tubes: Iterable[Tube]) -> dict[str, float]:
     """What is left of each paint in all its tubes."""
     left: dict[str, float] = {}
@@ -104,6 +113,10 @@ def nozzles_mm(tubes: Iterable[Tube]) -> dict[str, float]:
     return nozzles
 
 
+MOST_TUBES = 500
+"""More than any painter's shelf; every plan looks at all of them."""
+
+
 @dataclass(frozen=True)
 class ShelfRow:
     """One row of a shelf file: the tube it describes, or the problem that keeps it from being one."""
@@ -126,10 +139,14 @@ def read_rows(text: str) -> tuple[ShelfRow, ...]:
     if "key" not in names:
         columns = ", ".join(CSV_COLUMNS)
         raise BadShelf("The shelf file has no column 'key'.", f"Its first row must name columns: {columns}.")
-    found = []
+    found: list[ShelfRow] = []
     for row in rows:
-        cells = {ours: (row[theirs] or "").strip() for ours, theirs in names.items()}
+        cells = {ours: from_cell(plain(row[theirs] or "").strip()) for ours, theirs in names.items()}
         if any(cells.values()):
+            if len(found) == MOST_TUBES:
+                raise BadShelf(
+                    f"The shelf file has more than {MOST_TUBES} rows.", "Split it, or leave out what you do not use."
+                )
             try:
                 found.append(ShelfRow(rows.line_num, _tube_of(cells, decimal_comma=separator != ",")))
             except (BadShelf, UnknownPaint) as error:
@@ -164,7 +181,7 @@ def _tube_of(cells: dict[str, str], *, decimal_comma: bool) -> Tube:
 
     volume = number("volume_ml", USUAL_VOLUME_ML)
     return Tube(
-        key=cells["key"],
+        key=catalogue.present_key(cells["key"]),
         volume_ml=volume,
         left_ml=number("left_ml", volume),
         nozzle_mm=number("nozzle_mm", USUAL_NOZZLE_MM),
@@ -175,12 +192,10 @@ def _tube_of(cells: dict[str, str], *, decimal_comma: bool) -> Tube:
 
 def write_csv(tubes: Iterable[Tube]) -> str:
     """The shelf as CSV text that `read_csv` reads back to the same tubes."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(CSV_COLUMNS)
-    for tube in tubes:
-        price = "" if tube.price is None else f"{tube.price:g}"
-        name = catalogue.paint(tube.key).name
-        numbers = (f"{x:g}" for x in (tube.volume_ml, tube.left_ml, tube.nozzle_mm))
-        writer.writerow([tube.key, name, *numbers, price, tube.notes])
-    return out.getvalue()
+    return csv_text(CSV_COLUMNS, (_row_of(tube) for tube in tubes))
+
+
+def _row_of(tube: Tube) -> list[str]:
+    price = "" if tube.price is None else f"{tube.price:g}"
+    numbers = (f"{x:g}" for x in (tube.volume_ml, tube.left_ml, tube.nozzle_mm))
+    return [tube.key, catalogue.paint(tube.key).name, *numbers, price, tube.notes]

@@ -10,10 +10,15 @@ from .shelf import LOW_SHARE
 from .support import Support
 
 MediumKind = Literal[
-    "matt medium", "gloss medium", "glazing liquid", "retarder", "water", "white gesso", "black gesso", "clear gesso"
-]
+    "matt medium", "gloss medium", "glazing liquid", "retarder", "water", "white gesso", "black gesso", "clear gesso",
+    "isolation coat", "varnish",
+]  # fmt: skip
+MOST_SUPPLIES = 200
+"""More things beside the tubes than any studio has; every change of a shelf looks at all of them."""
+
 MEDIUM_KINDS: tuple[MediumKind, ...] = (
     "matt medium", "gloss medium", "glazing liquid", "retarder", "water", "white gesso", "black gesso", "clear gesso",
+    "isolation coat", "varnish",
 )  # fmt: skip
 
 MEDIUM_USES: dict[MediumKind, str] = {
@@ -25,6 +30,8 @@ MEDIUM_USES: dict[MediumKind, str] = {
     "white gesso": "ground; tinted it is the cheapest first cover",
     "black gesso": "ground for pictures that come out of the dark",
     "clear gesso": "tooth over a drawing or a bare wood that should stay seen",
+    "isolation coat": "the clear film between paint and varnish, so that the varnish can be taken off one day",
+    "varnish": "the last film: protects, and brings the depth of the darks back; can be taken off",
 }
 """What each is for; common practice."""
 
@@ -157,6 +164,8 @@ STARTER_MEDIUMS = (
     Medium("glazing liquid"),
     Medium("retarder", 100, 100),
     Medium("white gesso", 500, 500),
+    Medium("isolation coat"),
+    Medium("varnish"),
 )
 STARTER_BRUSHES = (
     Brush("flat", 50.0), Brush("flat", 25.0), Brush("flat", 12.0), Brush("flat", 6.0), Brush("round", 3.0), Brush("round", 2.0),

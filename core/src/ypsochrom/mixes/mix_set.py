@@ -1,7 +1,8 @@
 """The mixes of a painting: its targets gathered, each group solved, named, and where it falls short, said so."""
 
+import itertools
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -9,18 +10,19 @@ import numpy as np
 from ..areas.area import Area
 from ..areas.families import Family
 from ..colour.ciede2000 import delta_e_2000
-from ..colour.types import LabTriple, triple
+from ..colour.types import Float, Lab, LabTriple, triple
 from ..colour.words import colour_name
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
-from ..kit.progress import Progress, part_of, silent
+from ..kit.progress import Progress, silent
+from ..paint import appearance
 from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
+from .piles import EVER_PARTS, MOST_OF_A_TINTER, Dose, Mixed, Piles
 from .recipe import Recipe
-from .search import OUT_OF_REACH_DE00, Match, best_recipes, evaluate
-from .table import table_for
+from .search import OUT_OF_REACH_DE00, Match, evaluate
 
 USUAL_TUBES = 8
 """Most painters choose four to eight tubes for one painting; common practice."""
@@ -33,13 +35,46 @@ VALUE_OFF = 0.35
 
 
 @dataclass(frozen=True)
+class WorstPart:
+    """The part of an area that is farthest (CIEDE2000) from the pile that serves it."""
+
+    area: str
+    family: Family
+    de00: float
+
+    @property
+    def is_far(self) -> bool:
+        """Whether the eye sees without comparing that the part is another colour."""
+        return self.de00 >= OUT_OF_REACH_DE00
+
+
+@dataclass(frozen=True)
 class Mix:
-    """One pile: its match against the target, a name, and the (area id, family) pairs it serves."""
+    """One pile: its match against the target, a name, and the (area id, family) pairs it serves.
+
+    `doses` are what it is mixed of, tubes and piles before it in a plan's order; empty means the paints of its recipe, which is
+    always the pile in tube paint alone. `expected_de00` is how far from the target a hand is expected to come, and
+    `likely_worst_de00` what it stays under nine times in ten; None where the recipe is the painter's own.
+    """
 
     id: str
     name: str
     match: Match
     serves: tuple[tuple[str, Family], ...]
+    doses: tuple[Dose, ...] = ()
+    expected_de00: float | None = None
+    likely_worst_de00: float | None = None
+    worst_part: WorstPart | None = None
+
+    @property
+    def made_from(self) -> tuple[Dose, ...]:
+        """What it is mixed of, in the order of adding."""
+        return self.doses or tuple(Dose(key, parts) for key, parts in self.match.recipe.parts)
+
+    @property
+    def total_parts(self) -> float:
+        """The parts of the whole pile."""
+        return sum(dose.parts for dose in self.made_from)
 
 
 @dataclass(frozen=True)
@@ -60,7 +95,7 @@ class MixSet:
         return next(mix for mix in self.mixes if (area_id, family) in mix.serves)
 
 
-def targets_of(areas: Sequence[Area], reach: PaintRange = USUAL_RANGE) -> tuple[Target, ...]:
+def targets_of(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -> tuple[Target, ...]:
     """What has to be mixed: one target per area and value family, bent into the range of dry paint.
 
     `BadSetting` when every area is left bare.
@@ -68,21 +103,23 @@ def targets_of(areas: Sequence[Area], reach: PaintRange = USUAL_RANGE) -> tuple[
     found = []
     for area in areas:
         for part in area.parts:
-            lab = lab_in_paint_range(np.array(part.lab), reach)
+            lab = lab_in_paint_range(np.array(part.lab), paint_range)
             found.append(Target(f"{area.id}/{part.family}", triple(lab), part.area_cm2))
     if not found:
         raise BadSetting("Every area is left bare: there is nothing to mix.", "Choose at least one area to be painted.")
     return tuple(found)
 
 
-def choose_palette(box: Paintbox, targets: Sequence[Target], count: int, locked: Sequence[str] = ()) -> Paintbox:
+def choose_palette(
+    box: Paintbox, targets: Sequence[Target], count: int, locked: Sequence[str] = (), progress: Progress = silent
+) -> Paintbox:
     """The `count` tubes of the box that serve these targets best; large and small passages both count."""
     area = np.array([target.area_cm2 for target in targets])
     weights = 0.5 * area / max(float(area.sum()), 1e-9) + 0.5 / len(area)
     groups = gather(targets)
     lab = np.array([group.lab for group in groups])
     summed = np.array([weights[list(group.members)].sum() for group in groups])
-    return box.only(best_tubes(box, lab, summed, count, locked=locked))
+    return box.only(best_tubes(box, lab, summed, count, locked=locked, progress=progress))
 
 
 def find_mixes(
@@ -90,66 +127,115 @@ def find_mixes(
     palette: Paintbox,
     *,
     most: int = MOST_MIXES,
-    reach: PaintRange = USUAL_RANGE,
+    paint_range: PaintRange = USUAL_RANGE,
     progress: Progress = silent,
 ) -> MixSet:
     """Mixes for all families of all areas out of the palette's tubes."""
-    targets = targets_of(areas, reach)
-    table = table_for(palette, part_of(progress, 0.0, 0.7))
+    targets = targets_of(areas, paint_range)
     groups = gather(targets, most=most)
-    piles: dict[Recipe, list[int]] = {}
+    piles, numbers = Piles(palette), itertools.count(1)
+    found: dict[str, tuple[Mixed, list[Target]]] = {}
     for number, group in enumerate(groups, start=1):
-        progress(0.7 + 0.3 * number / len(groups), "solving recipes")
-        recipe = best_recipes(table, np.array(group.lab), count=1)[0].recipe
-        piles.setdefault(recipe, []).extend(group.members)
-    mixes = [
-        _mix(number, recipe, [targets[i] for i in members], palette)
-        for number, (recipe, members) in enumerate(piles.items(), 1)
-    ]
-    return _advised(palette, _with_unique_names(mixes))
+        progress(number / len(groups), "solving recipes")
+        pile, new = piles.mix(np.array(group.lab), lambda: f"m{next(numbers):02d}")
+        found.update({id_: (mixed, []) for id_, mixed in new})
+        found[pile][1].extend(targets[i] for i in group.members)
+    mixes = [_mix(id_, mixed, served, palette) for id_, (mixed, served) in found.items()]
+    return advised(palette, _with_unique_names(mixes))
 
 
-def _advised(palette: Paintbox, mixes: Sequence[Mix]) -> MixSet:
+def advised(palette: Paintbox, mixes: Sequence[Mix]) -> MixSet:
+    """A set of mixes with what there is to say about it."""
     return MixSet(palette, tuple(mixes), (*_palette_advice(palette), *(a for mix in mixes for a in _mix_advice(mix))))
 
 
 @dataclass(frozen=True)
 class KeptRecipe:
-    """A recipe that the painter decided on, for the mix whose target this was."""
+    """A recipe that the painter decided on for a mix, and the mix's target (dry Lab) when they did."""
 
     target_lab: LabTriple
     recipe: Recipe
 
 
-def with_kept(found: MixSet, kept: Sequence[KeptRecipe]) -> tuple[MixSet, tuple[str, ...]]:
-    """The mixes with the painter's own recipes in place of those found, and the ids of the mixes that took one.
+def with_kept(found: MixSet, kept: Mapping[str, KeptRecipe]) -> tuple[MixSet, tuple[str, ...]]:
+    """The mixes with the painter's own recipes (by mix id) in place of those found, and the ids that took one.
 
-    Each recipe goes to the mix whose target is nearest to the one it was made for; one whose target is gone stays aside.
+    A recipe is not taken where its mix is gone, or aims at another colour than when the recipe was kept.
     """
     mixes = list(found.mixes)
-    taken: dict[int, KeptRecipe] = {}
-    for one in kept:
-        free = [i for i in range(len(mixes)) if i not in taken]
-        if free:
-            goals = np.array([mixes[i].match.target_lab for i in free])
-            apart = delta_e_2000(goals, np.array(one.target_lab))
-            if float(apart.min()) <= STILL_THE_SAME_DE00:
-                taken[free[int(apart.argmin())]] = one
-    for i, one in taken.items():
-        match = evaluate(one.recipe, np.array(mixes[i].match.target_lab), found.box)
-        mixes[i] = replace(mixes[i], match=match)
-    return _advised(found.box, mixes), tuple(mixes[i].id for i in sorted(taken))
+    taken = []
+    for i, mix in enumerate(mixes):
+        one = kept.get(mix.id)
+        if one is None:
+            continue
+        target = np.array(mix.match.target_lab)
+        if float(delta_e_2000(target, np.array(one.target_lab))) <= STILL_THE_SAME_DE00:
+            match = evaluate(one.recipe, target, found.box)
+            mixes[i] = replace(mix, match=match, doses=(), expected_de00=None, likely_worst_de00=None)
+            taken.append(mix.id)
+    return advised(found.box, _mixed_anew(mixes, found.box) if taken else mixes), tuple(taken)
 
 
-def _mix(number: int, recipe: Recipe, served: Sequence[Target], palette: Paintbox) -> Mix:
-    """One pile for all targets that came to the same recipe; it is judged against their common mean."""
-    match = evaluate(recipe, mean_colour(served), palette)
-    return Mix(
-        id=f"m{number:02d}",
-        name=colour_name(np.array(match.lab_dry)),
-        match=match,
-        serves=tuple(_serves(target.serves) for target in served),
+def _mixed_anew(mixes: Sequence[Mix], palette: Paintbox) -> list[Mix]:
+    """The mixes as they become when some of the piles that they are made of are others now."""
+    shares: dict[str, Float] = dict(zip(palette.keys, np.eye(len(palette)), strict=True))
+    anew = []
+    for mix in mixes:
+        own = {dose.source: dose.parts / mix.total_parts for dose in mix.made_from}
+        if not own.keys() <= shares.keys():  # a kept recipe may use paints from beside the palette
+            mix = replace(mix, doses=())
+        elif any(source not in palette.keys for source in own):
+            made = np.sum([part * shares[source] for source, part in own.items()], axis=0)
+            mix = replace(mix, match=evaluate(in_tube_paint(made, palette), np.array(mix.match.target_lab), palette))
+        anew.append(mix)
+        parts, total = mix.match.recipe.mapping, mix.match.recipe.total
+        if parts.keys() <= set(palette.keys):
+            shares[mix.id] = np.array([parts.get(key, 0.0) / total for key in palette.keys])
+    return anew
+
+
+def in_tube_paint(shares: Float, palette: Paintbox) -> Recipe:
+    """A pile as parts of tube paint alone, in hundredths of it."""
+    return Recipe.of(
+        {key: 100 * float(share) for key, share in zip(palette.keys, shares, strict=True) if share >= 1e-5}
     )
+
+
+def mix_of(
+    mixed: Mixed, target: Lab, palette: Paintbox, id_: str, name: str, serves: Sequence[tuple[str, Family]] = ()
+) -> Mix:
+    """A pile as a mix of a painting, judged against its target."""
+    tubes = all(dose.source in palette.keys for dose in mixed.made_from)
+    recipe = Recipe.of({d.source: d.parts for d in mixed.made_from}) if tubes else in_tube_paint(mixed.shares, palette)
+    return Mix(
+        id=id_,
+        name=name,
+        match=evaluate(recipe, target, palette),
+        serves=tuple(serves),
+        doses=mixed.made_from,
+        expected_de00=mixed.expected_de00,
+        likely_worst_de00=mixed.likely_worst_de00,
+    )
+
+
+def tint(mixed: Mixed, palette: Paintbox, id_: str) -> Mix:
+    """A paint let down in white as a mix; its target is its own colour."""
+    assert mixed.tint_of is not None  # the caller asked
+    name = f"{palette.only([mixed.tint_of]).paints[0].name} in white"
+    own = mix_of(mixed, appearance.dry_lab(mixed.shares, palette), palette, id_, name)
+    return replace(own, expected_de00=None, likely_worst_de00=None)
+
+
+def _mix(id_: str, mixed: Mixed, served: Sequence[Target], palette: Paintbox) -> Mix:
+    """One pile for all targets that came to it; its target is their common mean."""
+    if mixed.tint_of is not None:
+        return tint(mixed, palette, id_)
+    serves = [_serves(target.serves) for target in served]
+    mix = mix_of(mixed, mean_colour(served), palette, id_, "", serves)
+    apart = delta_e_2000(np.array([target.lab for target in served]), np.array(mix.match.lab_dry))
+    at = int(np.argmax(apart))
+    worst = WorstPart(*serves[at], float(apart[at]))
+    return replace(mix, name=colour_name(np.array(mix.match.lab_dry)), worst_part=worst)
 
 
 def _serves(written: str) -> tuple[str, Family]:
@@ -166,7 +252,7 @@ def _with_unique_names(mixes: Sequence[Mix]) -> tuple[Mix, ...]:
         if name in repeated:
             seen[name] += 1
             name = f"{name} {seen[name]}"
-        named.append(Mix(mix.id, name, mix.match, mix.serves))
+        named.append(replace(mix, name=name))
     return tuple(named)
 
 
@@ -185,6 +271,18 @@ def _palette_advice(palette: Paintbox) -> tuple[Advice, ...]:
 
 def _mix_advice(mix: Mix) -> tuple[Advice, ...]:
     match = mix.match
+    amounts = [dose.parts for dose in mix.made_from]
+    if mix.total_parts > EVER_PARTS or max(amounts) > MOST_OF_A_TINTER * min(amounts):
+        return (
+            Advice(
+                "mixes.N002",
+                "note",
+                f"{mix.name} is kept with {mix.total_parts:g} parts, its smallest dose 1 in "
+                f"{mix.total_parts / min(amounts):.0f}: a hand cannot measure that in a small pile.",
+                "Mix a large pile, or let the studio propose whole parts again.",
+                mix.id,
+            ),
+        )
     if len(match.recipe.keys) == 1 and match.recipe.keys[0].startswith("PBk"):
         return (
             Advice(

@@ -5,12 +5,15 @@ import itertools
 import math
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
 
 import numpy as np
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab
 from ..kit.errors import BadSetting
+from ..kit.progress import Progress, silent
+from ..kit.recent import Recent
 from ..paint.catalogue import Paintbox
 from .table import MAX_PAINTS, SURVEY, colours, enumerate_amounts
 from .uniform import coordinates
@@ -21,6 +24,9 @@ MOST_COMPARED, SHORTLIST = 24, 18
 
 MOST_WEIGHED = 10_000
 """Of so many possible palettes every one is weighed (eight tubes out of sixteen: 6435); of more, by swaps."""
+
+_ALL_AT_ONCE = 16
+"""Of up to so many paints the losses of all 65,536 palettes are worked out together."""
 
 _IN_PAIRS = 3
 """Two colours and white."""
@@ -37,8 +43,20 @@ def checked_tubes(count: int) -> int:
     return count
 
 
+def checked_locks(locked: Sequence[str], count: int) -> None:
+    """`BadSetting` when more paints are locked than a palette of `count` tubes may have."""
+    if len(locked) > count:
+        raise BadSetting(f"{len(locked)} tubes are locked, but the palette may have {count}.", "Unlock some of them.")
+
+
 def best_tubes(
-    box: Paintbox, targets: Lab, weights: Float, count: int, *, locked: Sequence[str] = ()
+    box: Paintbox,
+    targets: Lab,
+    weights: Float,
+    count: int,
+    *,
+    locked: Sequence[str] = (),
+    progress: Progress = silent,
 ) -> tuple[str, ...]:
     """Keys of the `count` paints of the box that match the targets (m, 3) best by weight, in the box's order.
 
@@ -48,12 +66,18 @@ def best_tubes(
     """
     checked_tubes(count)
     targets, weights = np.asarray(targets, dtype=float), np.asarray(weights, dtype=float)
-    if len(locked) > count:
-        raise BadSetting(f"{len(locked)} tubes are locked, but the palette may have {count}.", "Unlock some of them.")
+    checked_locks(locked, count)
     if len(box) > MOST_COMPARED and count < len(box):
+        progress(0.0, "looking for promising paints")
         names = _chosen(box, targets, weights, max(count, SHORTLIST), locked, most_paints=_IN_PAIRS, swaps=False)
         box = box.only(key for key in box.keys if key in names)
+    progress(0.5, "comparing tubes")
     return _chosen(box, targets, weights, count, locked, most_paints=MAX_PAINTS, swaps=True)
+
+
+def prepare(box: Paintbox) -> None:
+    """Work out what the next `best_tubes` from this box needs, before its targets are known."""
+    _survey_of(box, _IN_PAIRS if len(box) > MOST_COMPARED else MAX_PAINTS)
 
 
 def _chosen(
@@ -67,10 +91,7 @@ def _chosen(
     weights = weights / float(weights.sum())
     kept = _always_kept(box, locked)[:count]
 
-    @functools.cache
-    def loss_of(mask: int) -> float:
-        inside = (subsets & ~mask) == 0
-        return float(weights @ costs[:, inside].min(axis=1)) if inside.any() else np.inf
+    loss_of = _losses(subsets, costs, weights, len(keys))
 
     def loss(chosen: Sequence[int]) -> float:
         return loss_of(sum(1 << i for i in chosen))
@@ -90,6 +111,25 @@ def _chosen(
     tried = [_swapped(grown([*kept, first]), kept, len(keys), loss) for first in others]
     chosen = min(tried, key=loss)
     return tuple(keys[i] for i in sorted(chosen))
+
+
+def _losses(subsets: np.ndarray, costs: Float, weights: Float, count: int) -> Callable[[int], float]:
+    """The weighted loss of any palette, given as a bit mask, out of `count` paints: for few of them of all at once."""
+    if count <= _ALL_AT_ONCE:
+        best = np.full((1 << count, len(weights)), np.inf)
+        best[subsets] = costs.T
+        for paint in range(count):  # what a palette reaches without the paint, it reaches with it
+            halves = best.reshape(-1, 2, 1 << paint, len(weights))
+            np.minimum(halves[:, 1], halves[:, 0], out=halves[:, 1])
+        table: list[float] = (best @ weights).tolist()
+        return table.__getitem__
+
+    @functools.cache
+    def loss_of(mask: int) -> float:
+        inside = (subsets & ~mask) == 0
+        return float(weights @ costs[:, inside].min(axis=1)) if inside.any() else np.inf
+
+    return loss_of
 
 
 def _always_kept(box: Paintbox, locked: Sequence[str]) -> list[int]:
@@ -118,21 +158,48 @@ def _swapped(chosen: list[int], kept: Sequence[int], n: int, loss: Callable[[Seq
 
 def _cost_by_subset(box: Paintbox, targets: Lab, most_paints: int) -> tuple[np.ndarray, Float]:
     """Bit masks of the paint sets (s,), and for every target the best CIEDE2000 that each set reaches, (m, s)."""
+    survey = _survey_of(box, most_paints)
+    wanted = coordinates(targets.astype(np.float32))
+
+    def cost_of(row: int) -> Float:
+        away = survey.space - wanted[row]
+        nearest = _argmin_by_group(np.einsum("ij,ij->i", away, away), survey.starts)
+        return delta_e_2000(survey.lab[nearest].astype(float), targets[row])
+
+    with ThreadPoolExecutor(_THREADS) as pool:
+        return survey.subsets, np.stack(list(pool.map(cost_of, range(len(targets)))))
+
+
+@dataclass(frozen=True, eq=False)
+class _Survey:
+    """A coarse table of all recipes of a box in runs of the same paints: `subsets` (s,) as bit masks, each run begins at
+    `starts`.
+
+    `lab` (r, 3), and the same in the space in which the nearest is looked for.
+    """
+
+    subsets: np.ndarray
+    starts: np.ndarray
+    lab: Lab
+    space: Float
+
+
+_surveys: Recent[tuple[str, int], _Survey] = Recent(4)
+
+
+def _survey_of(box: Paintbox, most_paints: int) -> _Survey:
+    """The survey of a box; it depends on the paints only, so a second choice from the same shelf finds it made."""
+    key = (box.fingerprint, most_paints)
+    return _surveys.get(key) or _surveys.keep(key, _survey(box, most_paints))
+
+
+def _survey(box: Paintbox, most_paints: int) -> _Survey:
     amounts = enumerate_amounts(box, ladders=SURVEY, most_paints=most_paints)
     lab = colours(amounts, box)
     masks = (amounts > 0) @ (1 << np.arange(len(box)))
     order = np.argsort(masks, kind="stable")
     subsets, starts = np.unique(masks[order], return_index=True)
-    space, wanted = coordinates(lab[order]), coordinates(targets.astype(np.float32))
-    sorted_lab = lab[order]
-
-    def cost_of(row: int) -> Float:
-        away = space - wanted[row]
-        nearest = _argmin_by_group(np.einsum("ij,ij->i", away, away), starts)
-        return delta_e_2000(sorted_lab[nearest].astype(float), targets[row])
-
-    with ThreadPoolExecutor(_THREADS) as pool:
-        return subsets, np.stack(list(pool.map(cost_of, range(len(targets)))))
+    return _Survey(subsets, starts, lab[order], coordinates(lab[order]))
 
 
 def _argmin_by_group(numbers: Float, starts: np.ndarray) -> np.ndarray:

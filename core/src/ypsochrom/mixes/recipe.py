@@ -45,7 +45,7 @@ class Recipe:
                 raise BadRecipe(
                     f"The recipe asks for {amount} parts of {key}.", "Give every paint a positive number of parts."
                 )
-        present = [(key, _tidy(amount)) for key, amount in parts.items() if amount > 0]
+        present = [(catalogue.present_key(key), _tidy(amount)) for key, amount in parts.items() if amount > 0]
         if not present:
             raise BadRecipe("The recipe has no parts.", "Give at least one paint with a positive number of parts.")
         return cls(tuple(sorted(present, key=lambda part: (-part[1], part[0]))))

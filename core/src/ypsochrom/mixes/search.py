@@ -13,7 +13,7 @@ from ..kit.errors import BadSetting, NoRecipe
 from ..paint import appearance, strength
 from ..paint.catalogue import Paintbox, paintbox
 from .recipe import Recipe
-from .table import MAX_PAINTS, TENTHS, VALUE_FIRST, RecipeTable, colours
+from .table import MAX_PAINTS, TENTHS, RecipeTable, colours
 from .uniform import coordinates
 
 PAINT_PENALTY = 0.3
@@ -32,6 +32,9 @@ OUT_OF_REACH_DE00 = 4.0
 """From here on the eye sees without comparing that a passage is another colour."""
 
 _CANDIDATES = 48
+_LEVEL_CANDIDATES = 384
+"""Out of reach many recipes lie about as far off, and the cheapest of them is farther down the list."""
+
 _QUICK_CANDIDATES = 32
 _REFINED = 10
 _MAX_PARTS = 64 * TENTHS
@@ -133,8 +136,7 @@ def _nearest(table: RecipeTable, target: Lab, wanted: Wanted) -> np.ndarray:
         if float(delta_e_2000(table.lab[nearest[0]].astype(float), target)) < OUT_OF_REACH_DE00:
             return nearest
         # out of reach: what keeps the value is looked at too, and the ranking decides for it
-        _, level = table.value_first.query(target * np.array([VALUE_FIRST, 1.0, 1.0]), k=min(_CANDIDATES, len(table)))
-        return np.union1d(nearest, np.atleast_1d(level))
+        return np.union1d(nearest, table.nearest_in_value(target, _LEVEL_CANDIDATES))
     rows = _allowed(table, wanted)
     distance = np.linalg.norm(np.asarray(table.tree.data)[rows] - goal, axis=1)
     count = min(_CANDIDATES, len(rows))

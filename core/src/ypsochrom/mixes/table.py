@@ -68,6 +68,9 @@ _SCALES = (10, 20, 30, 40, 60, 80, 2, 1)
 _WHITE_MAX = 64 * TENTHS
 _CHUNK = 16_384
 _THREADS = 2
+_LEAF = 40
+"""Quicker to grow than scipy's 10, and as quick to ask."""
+
 _CACHED_TABLES = 8
 
 
@@ -85,10 +88,20 @@ class RecipeTable:
 
     @cached_property
     def value_first(self) -> KDTree:
-        """A tree over the colours in which nearness is value first, then a* and b*; see `VALUE_FIRST`."""
+        """A tree over the colours in which nearness is value first, then a* and b*; for many targets at once."""
         return KDTree(
             self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32), balanced_tree=False, compact_nodes=False
         )
+
+    def nearest_in_value(self, target: Lab, count: int) -> np.ndarray:
+        """The rows that come nearest to one colour when its value counts `VALUE_FIRST` times, in no order.
+
+        It goes through all rows: 3 ms, where the tree takes forty times as long to grow.
+        """
+        apart = (self.lab - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
+        distance = np.einsum("ij,ij->i", apart, apart)
+        count = min(count, len(distance))
+        return np.argpartition(distance, count - 1)[:count]
 
 
 @cache
@@ -189,11 +202,15 @@ def colours(amounts: np.ndarray, box: Paintbox) -> Lab:
         parts = rows.astype(np.float32)
         ratio = parts @ absorption
         ratio /= parts @ scattering
-        root = np.sqrt(ratio * (ratio + 2))
+        root = ratio + 2
+        root *= ratio
+        np.sqrt(root, out=root)
         ratio += root
-        ratio += 1
-        return spectra.reflectance_to_lab(surface.seen(1 / ratio, finish)).astype(np.float32)
+        ratio += 1  # 1 / R
+        return spectra.reflectance_to_lab(surface.seen_of_inverse(ratio, finish)).astype(np.float32)
 
+    if len(amounts) <= _CHUNK:
+        return chunk(amounts)
     starts = range(0, len(amounts), _CHUNK)
     with ThreadPoolExecutor(_THREADS) as pool:
         return np.concatenate(list(pool.map(lambda start: chunk(amounts[start : start + _CHUNK]), starts)))
@@ -206,7 +223,7 @@ def build(box: Paintbox, progress: Progress = silent) -> RecipeTable:
     progress(0.3, "predicting their dry colours")
     lab = colours(amounts, box)
     progress(0.8, "sorting them by colour")
-    tree = KDTree(coordinates(lab), balanced_tree=False, compact_nodes=False)
+    tree = KDTree(coordinates(lab), leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
     return RecipeTable(box=box, amounts=amounts, lab=lab, tree=tree)
 
 

@@ -10,6 +10,7 @@ from ..colour.types import Float, Lab
 VALUE_WEIGHT = 1.3
 """Lightness counts this much more than chroma and hue: values first (common practice)."""
 
+_LEAST_LIGHTNESS = -50.0  # far below black, where a target that no paint reaches may lie
 _COS16, _SIN16 = np.cos(np.radians(16)), np.sin(np.radians(16))
 
 
@@ -20,7 +21,9 @@ def lab_to_din99(lab: Lab) -> Float:
     f = 0.7 * (_COS16 * b - _SIN16 * a)
     g = np.sqrt(e * e + f * f)
     shrink = np.log1p(0.045 * g) / (0.045 * np.maximum(g, 1e-9))
-    return np.stack([105.51 * np.log1p(0.0158 * lightness), shrink * e, shrink * f], axis=-1)
+    return np.stack(
+        [105.51 * np.log1p(0.0158 * np.maximum(lightness, _LEAST_LIGHTNESS)), shrink * e, shrink * f], axis=-1
+    )
 
 
 def coordinates(lab: Lab) -> Float:

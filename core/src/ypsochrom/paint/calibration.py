@@ -17,8 +17,8 @@ from ..colour import spectra
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab, Reflectance, triple
 from ..kit.errors import BadReading
-from . import kubelka_munk, surface
-from .catalogue import SCATTERING_UNIT_PER_UM, Paint, Paintbox
+from . import directed, films, kubelka_munk, surface
+from .catalogue import Paint, Paintbox
 
 SwatchKind = Literal["on white", "on black", "1:1", "1:4", "1:10"]
 
@@ -138,14 +138,14 @@ class _Model:
         """Measured reflectance of every swatch, shape (m, 36)."""
         absorption, scattering = self.coefficients(parameters)
         dry = surface.dry(self.finish)
-        film = SWATCH_FILM_UM * float(np.exp(parameters[-1])) * SCATTERING_UNIT_PER_UM
+        film_um = SWATCH_FILM_UM * float(np.exp(parameters[-1]))
         found = []
         for kind in self.kinds:
             share = 1 / (1 + WHITE_PARTS[kind])
             k = share * absorption + (1 - share) * self.white.absorption
             s = share * scattering + (1 - share) * self.white.scattering
             ground = surface.internal(np.full(36, 0.04 if kind == "on black" else 0.85), surface.dry("matt"))
-            found.append(surface.seen(kubelka_munk.film(k, s, film, ground), dry))
+            found.append(surface.seen(films.laid(*directed.in_films(k, s), film_um, ground), dry))
         return np.stack(found)
 
 

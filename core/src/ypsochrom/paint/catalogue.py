@@ -1,4 +1,4 @@
-"""The paints we know: Colour Index name, K and S, opacity, density.
+"""The paints we know: Colour Index name, K and S, density.
 
 The numbers in data/catalogue.json are from memory and indicative (its `note` says how they were made): nothing in it was
 measured. K and S are per volume of tube paint, in units of titanium white's scattering at 550 nm.
@@ -20,17 +20,17 @@ from ..colour.types import Float
 from ..kit.errors import BadShelf, UnknownPaint
 from . import kubelka_munk, surface
 
-SCATTERING_UNIT_PER_UM = 0.25
-"""One unit of K or S per micrometre of dry film (catalogue note): film thickness x this = thickness in catalogue units."""
-
-Opacity = Literal["T", "ST", "SO", "O"]
+SCATTERING_UNIT_PER_UM = 1 / 6
+"""One unit of K or S per micrometre of dry film: film thickness x this = thickness in catalogue units. So titanium white hides
+to 0.85 in one brush coat and does not hide in one (common practice, docs/adr/0016)."""
 
 _WHITE_LIGHTNESS = 92.0
 _WHITE_CHROMA = 6.0
 
 
 Lightfastness = Literal["I", "II", "III"]
-"""Class after ASTM D4302: I excellent, II very good, III not sufficient; from memory, the label decides."""
+"""Class after ASTM D5098 for acrylic dispersion paints, tested as D4303 says (D4302 is for oils): I excellent, II very good,
+III not sufficient; from memory, the label decides."""
 
 DryFinish = Literal["matt", "satin", "gloss"]
 
@@ -48,7 +48,6 @@ class Paint:
     key: str
     name: str
     pigments: tuple[str, ...]
-    opacity: Opacity
     lightfastness: Lightfastness
     finish: DryFinish
     density_kg_per_l: float
@@ -73,8 +72,7 @@ def catalogue() -> dict[str, Paint]:
         row["key"]: Paint(
             key=row["key"],
             name=row["name"],
-            pigments=(row["pigment"],),
-            opacity=row["opacity"],
+            pigments=tuple(row["pigments"]),
             lightfastness=row["lightfastness"],
             finish=row["finish"],
             density_kg_per_l=row["density_kg_per_l"],
@@ -89,23 +87,20 @@ def catalogue() -> dict[str, Paint]:
     return known
 
 
-_OPACITIES: tuple[Opacity, ...] = ("T", "ST", "SO", "O")
 _LIGHTFASTNESS: tuple[Lightfastness, ...] = ("I", "II", "III")
 
 
 def _mixture(key: str, name: str, parts: dict[Paint, int]) -> Paint:
-    """A convenience mixture: K, S and density by volume; as fugitive as its worst pigment, as opaque as its mean one."""
+    """A convenience mixture: K, S and density by volume; as fugitive as its worst pigment."""
     share = np.array(list(parts.values()), dtype=float) / sum(parts.values())
     absorption = share @ np.stack([p.absorption for p in parts])
     scattering = share @ np.stack([p.scattering for p in parts])
     dry = surface.seen(kubelka_munk.masstone(absorption, scattering), surface.dry("satin"))
     lightness, a, b = (float(x) for x in spectra.reflectance_to_lab(dry))
-    opacity = round(float(share @ np.array([_OPACITIES.index(p.opacity) for p in parts])))
     return Paint(
         key=key,
         name=name,
         pigments=tuple(dict.fromkeys(pigment for p in parts for pigment in p.pigments)),
-        opacity=_OPACITIES[opacity],
         lightfastness=max((p.lightfastness for p in parts), key=_LIGHTFASTNESS.index),
         finish="satin",
         density_kg_per_l=float(share @ np.array([p.density_kg_per_l for p in parts])),
@@ -116,11 +111,20 @@ def _mixture(key: str, name: str, parts: dict[Paint, int]) -> Paint:
     )
 
 
+RENAMED = {"PR83": "PR177", "PB27": "prussian"}
+"""Keys of earlier catalogues: hues that bore the name of the pigment they stand for."""
+
+
+def present_key(key: str) -> str:
+    """A key as it is written today."""
+    return RENAMED.get(key, key)
+
+
 def paint(key: str) -> Paint:
-    """The paint with this key; `UnknownPaint` names the nearest ones."""
+    """The paint with this key, or with one of an earlier catalogue; `UnknownPaint` names the nearest ones."""
     known = catalogue()
-    if key in known:
-        return known[key]
+    if present_key(key) in known:
+        return known[present_key(key)]
     near = difflib.get_close_matches(key.upper(), known, n=3, cutoff=0.4)
     hint = f"Did you mean {', '.join(near)}?" if near else f"Known keys are {', '.join(known)}."
     raise UnknownPaint(f"There is no paint with the key {key!r} in the catalogue.", hint)

@@ -6,13 +6,15 @@ All thicknesses are dry unless `wet` stands in the name; `appearance.WET_SHARE` 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from ..colour import spectra
+from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Reflectance
 from ..kit.errors import BadSetting
-from . import appearance, kubelka_munk, surface
+from . import appearance, directed, kubelka_munk, surface
 from .catalogue import SCATTERING_UNIT_PER_UM, Paintbox
 
 FULL_HIDING = 0.98
@@ -49,8 +51,12 @@ def over(film: Film, box: Paintbox, beneath: Reflectance) -> Reflectance:
 
     Clear medium neither absorbs nor scatters: the film does what its paint alone would do in a thinner one.
     """
-    absorption, scattering = appearance.coefficients(film.parts, box)
-    paint_um = film.dry_um * (1.0 - film.medium_share)
+    found = directed.in_films(*appearance.coefficients(film.parts, box))
+    return laid(*found, film.dry_um * (1.0 - film.medium_share), beneath)
+
+
+def laid(absorption: Float, scattering: Float, paint_um: Float | float, beneath: Reflectance) -> Reflectance:
+    """The same for many films at once, whose K and S are those `directed.in_films` gives; all shapes broadcast to (..., 36)."""
     return kubelka_munk.film(absorption, scattering, paint_um * SCATTERING_UNIT_PER_UM, beneath)
 
 
@@ -66,12 +72,8 @@ def over_wet(
     pigment = appearance.WET_SHARE * (1.0 - medium_share)
     milky = 1.0 - medium_share if water else 1.0
     emulsion = milky * appearance.EMULSION_SCATTERING_PER_UM / SCATTERING_UNIT_PER_UM
-    return kubelka_munk.film(
-        pigment * absorption,
-        appearance.WET_SCATTERING_GAIN * pigment * scattering + emulsion,
-        wet_um * SCATTERING_UNIT_PER_UM,
-        beneath,
-    )
+    wet = directed.in_films(pigment * absorption, appearance.WET_SCATTERING_GAIN * pigment * scattering + emulsion)
+    return laid(*wet, wet_um, beneath)
 
 
 def stack(films: Sequence[Film], box: Paintbox, ground: Reflectance) -> Reflectance:
@@ -97,22 +99,66 @@ def contrast_ratio(film: Film, box: Paintbox) -> float:
     return float(black / white)
 
 
-def hiding_um(parts: Float, box: Paintbox) -> float:
-    """The thinnest dry film that hides, to 1 %; infinite when even a very thick one does not."""
-    if contrast_ratio(Film(parts, _THICKEST_UM), box) < FULL_HIDING:
-        return math.inf
-    low, high = 0.0, _THICKEST_UM
-    while high - low > 0.01 * high:
-        middle = (low + high) / 2
-        hides = contrast_ratio(Film(parts, middle), box) >= FULL_HIDING
-        low, high = (low, middle) if hides else (middle, high)
-    return high
+BRUSH_COAT_WET_UM = 90.0
+"""The wet film of a full brush coat; brush coats dry to 25-100 um (prototype figures)."""
+
+BRUSH_COAT_UM = BRUSH_COAT_WET_UM * appearance.WET_SHARE
+
+COVERED_DE00 = 2.0
+"""What differs by less from the same paint laid elsewhere is not seen at arm's length; common practice."""
+
+MOST_COATS = 9
+"""Beyond so many brush coats nobody goes on."""
+
+Opacity = Literal["T", "ST", "SO", "O"]
+OPACITIES: tuple[Opacity, ...] = ("T", "ST", "SO", "O")
+"""Transparent, semi-transparent, semi-opaque, opaque."""
+
+_LIFTS, _RATIOS = (9.0, 13.5, 16.5), (0.65, 0.8, 0.825)
+_HIDES_THIN_DE00 = 1.5
+_SOON = 2
+"""Coats within which a paint is said to cover soon."""
 
 
-def coats_to_hide(parts: Float, box: Paintbox, coat_um: float) -> float:
-    """How many dry coats of this thickness hide black and white alike; infinite when none do."""
-    needed = hiding_um(parts, box)
-    return math.inf if math.isinf(needed) else max(1, math.ceil(needed / coat_um - 1e-9))
+def opacity(parts: Float, box: Paintbox) -> Opacity:
+    """How opaque painters call a paint, from its films: what a drawdown shows of it.
+
+    Opaque is what hides black and white alike in a thin film, or what both lifts black in a thin film and hides the card in a
+    brush coat; the word is the worse of the two, by bounds from memory that agree with the trade's words for most paints.
+    """
+    if _over_the_card(parts, box, THIN_FILM_UM) <= _HIDES_THIN_DE00:
+        return "O"
+    by_lift = int(np.searchsorted(_LIFTS, lift_over_black(parts, box)))
+    by_ratio = int(np.searchsorted(_RATIOS, contrast_ratio(Film(parts, BRUSH_COAT_UM), box)))
+    return OPACITIES[min(by_lift, by_ratio)]
+
+
+def coats_to_cover(parts: Float, box: Paintbox, coat_um: float = BRUSH_COAT_UM) -> int | None:
+    """Dry coats until nobody sees whether black or white lies beneath; None where `MOST_COATS` do not do it."""
+    coats = (n for n in range(1, MOST_COATS + 1) if _over_the_card(parts, box, n * coat_um) <= COVERED_DE00)
+    return next(coats, None)
+
+
+@dataclass(frozen=True)
+class Hiding:
+    """How opaque a paint is, in how many coats of a film it covers (None: more than anyone lays), and whether it does so by its
+    depth: a clear dark lets light through and still covers soon."""
+
+    opacity: Opacity
+    covers_in: int | None
+    by_depth: bool
+
+
+def hiding(parts: Float, box: Paintbox, coat_um: float = BRUSH_COAT_UM) -> Hiding:
+    """What there is to say of how a paint hides, laid in dry coats of so many um."""
+    word, coats = opacity(parts, box), coats_to_cover(parts, box, coat_um)
+    return Hiding(word, coats, word in ("T", "ST") and coats is not None and coats <= _SOON)
+
+
+def _over_the_card(parts: Float, box: Paintbox, dry_um: float) -> float:
+    """CIEDE2000 between a film over the card's black and over its white."""
+    black, white = spectra.reflectance_to_lab(np.stack(on_card(Film(parts, dry_um), box)))
+    return float(delta_e_2000(black, white))
 
 
 def lift_over_black(parts: Float, box: Paintbox, film_um: float = THIN_FILM_UM) -> float:

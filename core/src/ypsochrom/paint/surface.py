@@ -1,5 +1,7 @@
 """What the surface of a film does to light: Saunderson's correction (saunderson1942) for dry and wet paint.
 
+Of the light that falls on a film the surface turns back `k1`; of that the eye gets the share `first`, more from a matt surface
+than from a glossy one, whose mirror image it avoids. So a finish adds the same to every colour, to whites too.
 The surface sets the darkest dark: a satin film, whatever lies beneath, stays above about L* 18.
 """
 
@@ -38,13 +40,21 @@ def wet(finish: Finish = "satin") -> Surface:
 
 def seen(internal: Reflectance, surface: Surface) -> Reflectance:
     """Measured reflectance of a film whose internal reflectance is given."""
-    passed = (1 - surface.first) * (1 - surface.k1) * (1 - surface.k2)
+    passed = (1 - surface.k1) * (1 - surface.k2)
     return surface.first + passed * internal / (1 - surface.k2 * internal)
+
+
+def seen_of_inverse(inverse: Float, surface: Surface) -> Reflectance:
+    """The same from 1 / R, with one division less; `inverse` is written over."""
+    inverse -= surface.k2
+    np.divide((1 - surface.k1) * (1 - surface.k2), inverse, out=inverse)
+    inverse += surface.first
+    return inverse
 
 
 def internal(measured: Reflectance, surface: Surface) -> Reflectance:
     """The inverse of `seen`; measured reflectances below the surface's own give 0."""
-    passed = (1 - surface.first) * (1 - surface.k1) * (1 - surface.k2)
+    passed = (1 - surface.k1) * (1 - surface.k2)
     above: Float = np.maximum(measured - surface.first, 0.0)
     return above / (passed + surface.k2 * above)
 

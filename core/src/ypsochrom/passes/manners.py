@@ -1,7 +1,7 @@
 """How paint is laid: the technique, the wet film it leaves, and what the paint is thinned with.
 
-Films: brush coats dry to 25-100 um, glazes to 10-30 um, knife work to 300 um and more (prototype figures); the wet films here
-are those at a volume share of solids of 0.45. Shares of medium: common practice of the schools.
+Films: brush coats dry to 25-100 um, knife work to 300 um and more (prototype figures); the wet films here are those at a volume
+share of solids of 0.45. A glaze is brushed out to 10-15 um wet, and shares of medium are the schools' (common practice).
 """
 
 import math
@@ -12,6 +12,7 @@ from ..areas.area import Handling
 from ..kit.errors import BadSetting
 from ..materials.supplies import MediumKind
 from ..paint.appearance import WET_SHARE
+from ..paint.films import BRUSH_COAT_WET_UM
 
 Technique = Literal[
     "wash", "thin", "opaque", "loaded", "wet in wet", "glaze", "scumble", "dry brush", "stippling", "knife", "airbrush"
@@ -19,8 +20,8 @@ Technique = Literal[
 TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
 
 WET_UM: dict[Technique, float] = {
-    "wash": 40, "thin": 60, "opaque": 90, "loaded": 140, "wet in wet": 100, "glaze": 40, "scumble": 45, "dry brush": 50,
-    "stippling": 80, "knife": 700, "airbrush": 30,
+    "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "glaze": 10, "scumble": 45,
+    "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
 }  # fmt: skip
 """The wet film of one coat."""
 

@@ -15,6 +15,7 @@ from ..kit.errors import BadSetting
 from ..materials.support import Support
 from ..mixes.mix_set import Mix, MixSet
 from ..values.composition import Focal
+from .factors import USUAL_FACTORS, Factors
 from .manners import Technique, checked_factor, checked_technique
 
 Hand = Literal["right", "left"]
@@ -87,6 +88,7 @@ class Scene:
     mixes: MixSet
     support: Support
     focal: Focal | None = None
+    factors: Factors = USUAL_FACTORS
 
     @cached_property
     def area_of(self) -> dict[str, Area]:
@@ -120,7 +122,7 @@ class Scene:
         over: dict[str, set[str]] = {}
         under: set[str] = set()
         for border in self.borders:
-            below = border.b if border.over == border.a else border.a
+            below = border.under
             for side in (border.a, border.b):
                 edge[side] = edge.get(side, 0.0) + border.length_mm
             over.setdefault(border.over, set()).add(below)

@@ -89,6 +89,15 @@ class Step:
 
 
 @dataclass(frozen=True)
+class Pair:
+    """Of two steps (ids) the one that comes before the other, and the rule that wants it so."""
+
+    before: str
+    after: str
+    rule: str
+
+
+@dataclass(frozen=True)
 class PaintPass:
     """One pass over the picture; `why` says in a sentence what it is for."""
 
@@ -98,6 +107,11 @@ class PaintPass:
     medium: str
     why: str
     steps: tuple[Step, ...]
+
+    @property
+    def id(self) -> str:
+        """What the pass is for: the same from plan to plan, whatever its number."""
+        return self.role
 
 
 JobKind = Literal[

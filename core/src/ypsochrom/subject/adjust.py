@@ -17,7 +17,7 @@ from ..colour.srgb import XYZ_FROM_RGB
 from ..colour.types import Float, LinearRgb
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
-from .decode import SMALLEST_SIDE_PX, Picture
+from .decoding import SMALLEST_SIDE_PX, Picture
 
 Spot = tuple[float, float]
 

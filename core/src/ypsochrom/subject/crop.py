@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture, BadSetting
 from ..materials.support import Support
-from .decode import SMALLEST_SIDE_PX, Picture
+from .decoding import SMALLEST_SIDE_PX, Picture
 
 SMALLEST_CROP = 0.1
 _MUCH_LOST = 0.3

@@ -56,33 +56,33 @@ _KNEE = 1.5
 """The bend begins so many value steps inside each end of the paint's range."""
 
 
-def to_paint_range(value: MunsellValue, reach: PaintRange = USUAL_RANGE) -> MunsellValue:
+def to_paint_range(value: MunsellValue, paint_range: PaintRange = USUAL_RANGE) -> MunsellValue:
     """Values 0-10 bent into the paint's range: identity between the knees, straight lines from there to the ends.
 
     With the painter's own points a monotone curve through them (fritsch_carlson1980).
     """
-    if reach.curve:
-        x, y = zip((0.0, reach.darkest), *reach.curve, (10.0, reach.lightest), strict=True)
+    if paint_range.curve:
+        x, y = zip((0.0, paint_range.darkest), *paint_range.curve, (10.0, paint_range.lightest), strict=True)
         return PchipInterpolator(x, y)(np.clip(value, 0.0, 10.0))
-    low, high = reach.darkest + _KNEE, reach.lightest - _KNEE
-    return np.interp(value, [0.0, low, high, 10.0], [reach.darkest, low, high, reach.lightest])
+    low, high = paint_range.darkest + _KNEE, paint_range.lightest - _KNEE
+    return np.interp(value, [0.0, low, high, 10.0], [paint_range.darkest, low, high, paint_range.lightest])
 
 
-def value_field(linear: LinearRgb, reach: PaintRange = USUAL_RANGE) -> MunsellValue:
+def value_field(linear: LinearRgb, paint_range: PaintRange = USUAL_RANGE) -> MunsellValue:
     """Munsell value of every pixel, in the paint's range, float32, shape (height, width)."""
     luminance = linear @ XYZ_FROM_RGB[1].astype(np.float32)
-    return _bent_value_of_root(np.sqrt(np.maximum(luminance, 0.0)), reach)
+    return _bent_value_of_root(np.sqrt(np.maximum(luminance, 0.0)), paint_range)
 
 
-def _bent_value_of_root(root: Float, reach: PaintRange) -> MunsellValue:
+def _bent_value_of_root(root: Float, paint_range: PaintRange) -> MunsellValue:
     grid = np.linspace(0.0, 1.0, 4096)
-    table = to_paint_range(munsell.luminance_to_value(grid**2), reach).astype(np.float32)
+    table = to_paint_range(munsell.luminance_to_value(grid**2), paint_range).astype(np.float32)
     return table[np.clip(np.rint(root * 4095), 0, 4095).astype(np.int16)]
 
 
-def lab_in_paint_range(lab: Lab, reach: PaintRange = USUAL_RANGE) -> Lab:
+def lab_in_paint_range(lab: Lab, paint_range: PaintRange = USUAL_RANGE) -> Lab:
     """Colours with their value bent into the paint's range."""
     lab = np.asarray(lab, dtype=float)
     value = munsell.lab_to_value(lab)
-    lightness = munsell.value_to_lightness(to_paint_range(value, reach))
+    lightness = munsell.value_to_lightness(to_paint_range(value, paint_range))
     return np.stack([lightness, lab[..., 1], lab[..., 2]], axis=-1)

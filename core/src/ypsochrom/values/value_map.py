@@ -11,6 +11,7 @@ from ..colour.types import LabelImage, MunsellValue
 from ..imaging.discs import nearest_label, opened, smoothed_levels
 from ..imaging.resample import enlarge_labels, shrink
 from ..kit.errors import BadSetting
+from ..materials.brushes import WIDTHS_MM
 from ..materials.support import Support
 from .steps import checked
 
@@ -43,12 +44,22 @@ class ValueMap:
 
 def brush_px(brush_mm: float, support: Support, width_px: int) -> float:
     """The brush's width in pixels; `BadSetting` when it is no brush or wider than half the support."""
-    widest = WIDEST_BRUSH_SHARE * min(support.width_mm, support.height_mm)
+    widest = widest_brush_mm(support)
     if not 0 < brush_mm <= widest:
         raise BadSetting(
             f"The brush is {brush_mm:g} mm wide.", f"Give a width above 0 and at most {widest:g} mm for this support."
         )
     return brush_mm * width_px / support.width_mm
+
+
+def widest_brush_mm(support: Support) -> float:
+    """The widest brush that a value map of this support can be simplified to."""
+    return WIDEST_BRUSH_SHARE * min(support.width_mm, support.height_mm)
+
+
+def usual_brush_mm(support: Support) -> float:
+    """The brush that suits a support: a thirtieth of its short side, at most the widest there is."""
+    return min(max(WIDTHS_MM), round(min(support.width_mm, support.height_mm) / 30, 1))
 
 
 @dataclass(frozen=True)

@@ -17,17 +17,26 @@ import {
   ReachOverlay,
   reportQuery,
   type Mixes,
+  mixesQuery,
 } from "../../features/mixes";
 import { inWords } from "../../shared/api/client";
-import { Layer, Stage } from "../../shared/ui/Stage";
+import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Easel } from "./easel";
-import { AreasMoved, FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+import {
+  AreasMoved,
+  FactsFrame,
+  ladderShows,
+  MapLayer,
+  NotPlanned,
+  PassesStrip,
+  ViewerFrame,
+} from "./frames";
 
 type ReachLook = "out" | "instead" | "photo";
 
-export function MixesView({ easel }: { easel: Easel }) {
+export default function MixesView({ easel }: { easel: Easel }) {
   const { id, areas, area, mix, paletteKeys, choose } = easel;
   const painting = easel.painting.data!;
   const [look, setLook] = useState<ReachLook>("out");
@@ -36,8 +45,8 @@ export function MixesView({ easel }: { easel: Easel }) {
   const served = mix && mix.serves.length < easel.areaOf.size ? mix.serves.map((part) => part.area) : [];
   return (
     <>
-      <StageFrame>
-        <Stage
+      <ViewerFrame>
+        <Viewer
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, mixes`}
           onTap={(at) => {
@@ -75,8 +84,8 @@ export function MixesView({ easel }: { easel: Easel }) {
               chosen={new Set(mix ? served : area ? [area.id] : [])}
             />
           )}
-        </Stage>
-      </StageFrame>
+        </Viewer>
+      </ViewerFrame>
       <PassesStrip easel={easel} />
       <FactsFrame>
         <AreasMoved upToDate={easel.mixes.data?.up_to_date ?? true} />
@@ -115,9 +124,11 @@ function Facts({ easel }: { easel: Easel }) {
         <MixFacts
           mix={mix}
           volume={passes.data?.volumes[mix.id]}
+          amounts={passes.data?.doses[mix.id]}
           areaNames={easel.areaNames}
           bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
-          giveBack={() => void edits.giveBack(mix.id, mix.name, mix.parts)}
+          giveBack={() => void edits.giveBack(mix.id)}
+          choose={(chosen) => choose({ mix: chosen })}
         />
       </>
     );
@@ -131,6 +142,7 @@ function Facts({ easel }: { easel: Easel }) {
           areaName={area.name}
           mixes={mixes.data.mixes}
           volumes={passes.data?.volumes ?? {}}
+          amounts={passes.data?.doses ?? {}}
           choose={(chosen) => choose({ mix: chosen })}
         />
       </>
@@ -147,35 +159,27 @@ function Facts({ easel }: { easel: Easel }) {
   );
 }
 
-/** Edits of the mixes: what the server answers is shown, and the bench asks anew what is out of date. */
-function useMixEdits({ id, mixes }: Easel) {
+/** Edits of the mixes: what the server answers is shown. */
+function useMixEdits({ id }: Easel) {
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
-  async function kept<T>(label: string, ask: (to: T) => Promise<Mixes>, to: T, before: T) {
-    const apply = async (wanted: T) => {
-      queries.setQueryData(["mixes", id], await ask(wanted));
-      await queries.invalidateQueries({ queryKey: ["bench", id] });
-    };
+  async function kept(ask: () => Promise<Mixes>) {
     try {
-      await edit({ label, act: () => apply(to), undo: () => apply(before) });
+      await edit(async () => queries.setQueryData(mixesQuery(id).queryKey, await ask()));
     } catch (error) {
       tell(inWords(error));
     }
   }
   return {
-    keepTubes: (tubes: number) =>
-      kept("Changed the number of tubes", (n) => changeTubes(id, n), tubes, mixes.data!.tubes),
+    keepTubes: (tubes: number) => kept(() => changeTubes(id, tubes)),
     setPalette: async (keys: string[] | null) => {
-      const before = mixes.data!.chosen ? mixes.data!.palette.map((tube) => tube.key) : null;
-      await kept("Chose the palette", (to) => choosePalette(id, to), keys, before);
+      await kept(() => choosePalette(id, keys));
       tell("The palette is set. Bring the plan up to date to mix from it.");
     },
-    giveBack: (mix: string, name: string, own: Record<string, number>) =>
-      kept(`Gave the recipe of ${name} back`, (to) => keepRecipe(id, mix, to), null, own),
+    giveBack: (mix: string) => kept(() => keepRecipe(id, mix, null)),
     savePalette: async (title: string, keys: string[]) => {
       try {
         const saved = await addPalette(title, keys);
-        await queries.invalidateQueries({ queryKey: ["palettes"] });
         tell(`Saved as “${saved.name}” among the palettes of the shelf.`);
       } catch (error) {
         tell(inWords(error));

@@ -2,7 +2,7 @@
 import { useState } from "react";
 
 import { LinearProgress, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 
 import { AreaOverlay } from "../../features/areas";
@@ -10,24 +10,32 @@ import { palettesQuery, paintsQuery } from "../../features/materials";
 import { keepRecipe } from "../../features/mixes";
 import {
   Amounts,
+  Method,
   PassFacts,
   PlanFiles,
   RuleDialog,
   useChoices,
-  Way,
   WhatIf,
   withMove,
   type Look,
   type Technique,
 } from "../../features/passes";
-import { paintingsQuery } from "../../features/subject";
+import { titlesQuery } from "../../features/subject";
 import { inWords } from "../../shared/api/client";
 import { LookButtons } from "../../shared/ui/LookButtons";
-import { Layer, Stage } from "../../shared/ui/Stage";
+import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Easel } from "./easel";
-import { AreasMoved, FactsFrame, ladderShows, MapLayer, NotPlanned, PassesStrip, StageFrame } from "./frames";
+import {
+  AreasMoved,
+  FactsFrame,
+  ladderShows,
+  MapLayer,
+  NotPlanned,
+  PassesStrip,
+  ViewerFrame,
+} from "./frames";
 
 const LOOKS: [Look, string, string][] = [
   ["dry", "Dry", "Dry, when the pass is done"],
@@ -39,21 +47,22 @@ const LOOKS: [Look, string, string][] = [
 
 const TABS = [
   ["steps", "Steps"],
-  ["way", "Way"],
+  ["method", "Method"],
   ["amounts", "Amounts"],
   ["if", "What if"],
 ] as const;
 type Tab = (typeof TABS)[number][0];
 
-export function PassesView({ easel }: { easel: Easel }) {
+export default function PassesView({ easel }: { easel: Easel }) {
   const painting = easel.painting.data!;
   const { shownPass, area, choose } = easel;
   const [look, setLook] = useState<Look>("dry");
-  const shown = shownPass && (look === "dry" ? shownPass.stage_url : shownPass.looks[look]);
+  const shown =
+    shownPass && (look === "dry" ? shownPass.stage_url : shownPass.look_url.replace("{look}", look));
   return (
     <>
-      <StageFrame>
-        <Stage
+      <ViewerFrame>
+        <Viewer
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, passes`}
           onTap={(at) => {
@@ -75,8 +84,8 @@ export function PassesView({ easel }: { easel: Easel }) {
               chosen={new Set([area.id])}
             />
           )}
-        </Stage>
-      </StageFrame>
+        </Viewer>
+      </ViewerFrame>
       <PassesStrip easel={easel} chosen={shownPass?.number ?? null} />
       <FactsFrame>
         <Facts easel={easel} />
@@ -89,16 +98,15 @@ export function PassesView({ easel }: { easel: Easel }) {
 function Facts({ easel }: { easel: Easel }) {
   const { id, passes, shownPass, area, search, choose } = easel;
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const { busy, change } = useChoices(id, passes.data);
   const [asideAsked, setAsideAsked] = useState<{ rule: string; title: string } | null>(null);
   const palettes = useQuery(palettesQuery);
   const paints = useQuery(paintsQuery);
-  const paintings = useQuery(paintingsQuery);
+  const paintings = useQuery(titlesQuery);
   const askAside = (rule: string, title: string) => setAsideAsked({ rule, title });
   const painting = easel.painting.data!;
-  const { data: bench } = easel.bench;
+  const { data: bench } = easel.standing;
   const asked = search.get("tab");
   const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "steps";
   if (passes.isPending) return <Loading what="passes" />;
@@ -107,14 +115,7 @@ function Facts({ easel }: { easel: Easel }) {
   const plan = passes.data;
   const moving = bench !== undefined && bench.mixes === "current" && bench.areas === "current";
   const keepCheaper = (mix: string, parts: Record<string, number>) => {
-    const follow = async () => {
-      for (const key of ["mixes", "passes", "bench"]) await queries.invalidateQueries({ queryKey: [key] });
-    };
-    void edit({
-      label: "Took the cheaper recipe",
-      act: () => keepRecipe(id, mix, parts).then(follow),
-      undo: () => keepRecipe(id, mix, null).then(follow),
-    }).catch((error: unknown) => tell(inWords(error)));
+    void edit(() => keepRecipe(id, mix, parts)).catch((error: unknown) => tell(inWords(error)));
   };
   return (
     <>
@@ -149,9 +150,9 @@ function Facts({ easel }: { easel: Easel }) {
             area={area?.id ?? null}
             lookAt={(one) => choose({ area: one })}
             chooseMix={(mix) => void navigate(`/paintings/${id}/mixes?mix=${mix}`)}
-            move={(move) => void change("Moved a step", { moves: withMove(plan.choices.moves, move) })}
+            move={(move) => void change({ moves: withMove(plan.choices.moves, move) })}
             lay={(step, technique) =>
-              void change(`Lay it by ${technique}`, {
+              void change({
                 techniques: { ...plan.choices.techniques, [step.id]: technique as Technique },
               })
             }
@@ -164,8 +165,8 @@ function Facts({ easel }: { easel: Easel }) {
           />
         </>
       )}
-      {tab === "way" && (
-        <Way
+      {tab === "method" && (
+        <Method
           paintingId={id}
           passes={plan}
           area={area}
@@ -192,7 +193,7 @@ function Facts({ easel }: { easel: Easel }) {
           close={() => setAsideAsked(null)}
           setAside={(reason) => {
             setAsideAsked(null);
-            void change(`Set “${asideAsked.title}” aside`, {
+            void change({
               rules_off: { ...plan.choices.rules_off, [asideAsked.rule]: reason },
             });
           }}

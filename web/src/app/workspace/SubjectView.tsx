@@ -23,9 +23,9 @@ import {
 import { TransferFiles, WhereTheEyeGoes } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
-import { Layer, Stage } from "../../shared/ui/Stage";
+import { Layer, Viewer } from "../../shared/ui/Viewer";
 import type { Easel } from "./easel";
-import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame } from "./frames";
+import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame } from "./frames";
 
 /** What lies over the picture to compose by; kept while the painter looks at other views. */
 export interface Composing {
@@ -41,7 +41,7 @@ interface Props {
 
 const USUAL_RADIUS = 0.12;
 
-export function SubjectView({ easel, composing, compose }: Props) {
+export default function SubjectView({ easel, composing, compose }: Props) {
   const painting = easel.painting.data!;
   const [tool, setTool] = useState<Tool | null>(null);
   const [handles, setHandles] = useState<Spot[]>([]);
@@ -68,8 +68,8 @@ export function SubjectView({ easel, composing, compose }: Props) {
   const calm = shown.kind === "cropped" && !ladderShows(easel);
   return (
     <>
-      <StageFrame>
-        <Stage picture={shown.size} label={`${painting.title}, subject`} onTap={tap}>
+      <ViewerFrame>
+        <Viewer picture={shown.size} label={`${painting.title}, subject`} onTap={tap}>
           <Layer src={shown.url} alt={shown.alt} />
           {shown.kind === "cropped" && <MapLayer easel={easel} />}
           {shown.kind === "laying" && <PatchOverlay patching={patching} picture={shown.size} />}
@@ -105,8 +105,8 @@ export function SubjectView({ easel, composing, compose }: Props) {
               move={setHandles}
             />
           )}
-        </Stage>
-      </StageFrame>
+        </Viewer>
+      </ViewerFrame>
       <PassesStrip easel={easel} onDesk={observation !== null} />
       <FactsFrame>
         {observation && (

@@ -24,13 +24,11 @@ import {
 } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
-import { Layer, Stage } from "../../shared/ui/Stage";
+import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { displayGreys, type Easel } from "./easel";
-import { FactsFrame, ladderShows, MapLayer, PassesStrip, StageFrame, StripFrame } from "./frames";
+import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame, StripFrame } from "./frames";
 
-const WIDEST_BRUSH_SHARE = 0.25;
-
-export function ValuesView({ easel }: { easel: Easel }) {
+export default function ValuesView({ easel }: { easel: Easel }) {
   const { looking, set: look, ends, setEnds } = useLooks();
   const painting = easel.painting.data!;
   const values = easel.values.data!;
@@ -38,7 +36,7 @@ export function ValuesView({ easel }: { easel: Easel }) {
   const greys = easel.valueGreys.data;
   const [tapped, setTapped] = useState<(Tapped & { map: string }) | null>(null);
   const other = useQuery({
-    ...otherBrushQuery(easel.id, looking.otherBrush ?? 0, values.map_url),
+    ...otherBrushQuery(easel.id, looking.otherBrush ?? 0),
     enabled: looking.otherBrush !== null,
   });
   const otherGreys = useQuery(displayGreys(other.data?.map_url));
@@ -58,8 +56,8 @@ export function ValuesView({ easel }: { easel: Easel }) {
   };
   return (
     <>
-      <StageFrame>
-        <Stage
+      <ViewerFrame>
+        <Viewer
           picture={picture}
           label={`${painting.title}, values`}
           onTap={tap}
@@ -96,8 +94,8 @@ export function ValuesView({ easel }: { easel: Easel }) {
             <ContourLabels relief={relief} picture={picture} />
           )}
           {ends && <ProfileLine picture={picture} ends={ends} move={setEnds} />}
-        </Stage>
-      </StageFrame>
+        </Viewer>
+      </ViewerFrame>
       {ends && greys ? (
         <StripFrame>
           <ProfilePanel
@@ -116,8 +114,7 @@ export function ValuesView({ easel }: { easel: Easel }) {
         <LookFacts looking={looking} profile={ends !== null} set={look} showProfile={setEnds} />
         <ValueFacts
           values={values}
-          change={(label, wanted) => void easel.keepValues(label, wanted)}
-          widestBrush={WIDEST_BRUSH_SHARE * Math.min(painting.width_mm, painting.height_mm)}
+          change={(wanted) => void easel.keepValues(wanted)}
           tapped={tapped?.map === values.map_url && easel.isolated !== null ? tapped : null}
           otherBrush={looking.otherBrush}
           passBrushes={(easel.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}

@@ -1,5 +1,5 @@
-/** The workspace of one painting: bench on the left, then the view of the word that is worked on, and the value ladder. */
-import { useEffect, useState } from "react";
+/** The workspace of one painting: the work in its order on the left, then the view of the word that is worked on, and the value ladder. */
+import { lazy, Suspense, useEffect, useState } from "react";
 
 import { Box } from "@mui/material";
 import { useNavigate, useParams } from "react-router";
@@ -7,16 +7,19 @@ import { useNavigate, useParams } from "react-router";
 import { askedOf, LooksProvider, ValueLadder } from "../../features/values";
 import { addressNow } from "../../shared/address";
 import { Failed, Loading } from "../../shared/ui/States";
-import { ZoomProvider } from "../../shared/ui/Stage";
+import { ZoomProvider } from "../../shared/ui/Viewer";
 import { isTyping } from "../Shell";
-import { AreasView } from "./AreasView";
-import { Bench } from "./Bench";
+import { ViewBoundary } from "../ViewBoundary";
+import { WorkList } from "./WorkList";
 import { useEasel } from "./easel";
-import { MixesView } from "./MixesView";
-import { PassesView } from "./PassesView";
-import { SubjectView, type Composing } from "./SubjectView";
-import { ValuesView } from "./ValuesView";
+import type { Composing } from "./SubjectView";
 import { isWord, WORDS, type Word } from "./words";
+
+const AreasView = lazy(() => import("./AreasView"));
+const MixesView = lazy(() => import("./MixesView"));
+const PassesView = lazy(() => import("./PassesView"));
+const SubjectView = lazy(() => import("./SubjectView"));
+const ValuesView = lazy(() => import("./ValuesView"));
 
 /** On the passes view the arrows go from stage to stage, unless something that has the focus moves by them. */
 const USES_ARROWS =
@@ -32,7 +35,7 @@ export default function Workspace() {
   const easel = useEasel(id, word);
   const [composing, setComposing] = useState<Composing>({ guides: [], cellMm: null });
   const [escapes, setEscapes] = useState(0);
-  const { painting, values, bench, search, choose, passes, setIsolated } = easel;
+  const { painting, values, standing, search, choose, passes, setIsolated } = easel;
 
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
@@ -84,24 +87,24 @@ export default function Workspace() {
     <Box
       component="main"
       sx={{
-        "--bench-here": (theme) => theme.palette.divider,
+        "--chosen-here": (theme) => theme.palette.divider,
         height: "100%",
         minHeight: 0,
         display: "grid",
         gridTemplateColumns: { xs: "minmax(0,1fr) 92px", md: "222px minmax(0,1fr) 104px 336px" },
         gridTemplateRows: { xs: "auto minmax(380px, 46vh) auto auto", md: "minmax(0,1fr) auto" },
         gridTemplateAreas: {
-          xs: '"bench bench" "stage ladder" "facts facts" "strip strip"',
-          md: '"bench stage ladder facts" "bench strip strip facts"',
+          xs: '"work work" "viewer ladder" "facts facts" "strip strip"',
+          md: '"work viewer ladder facts" "work strip strip facts"',
         },
       }}
     >
       <title>{`${painting.data.title} · Ypsochrom`}</title>
-      <Box sx={{ gridArea: "bench", overflow: "auto", bgcolor: "background.default" }}>
-        <Bench
+      <Box sx={{ gridArea: "work", overflow: "auto", bgcolor: "background.default" }}>
+        <WorkList
           paintingId={id}
           title={painting.data.title}
-          bench={bench.data}
+          standing={standing.data}
           search={search.size ? `?${search}` : ""}
         />
       </Box>
@@ -114,12 +117,16 @@ export default function Workspace() {
           isolate={setIsolated}
           move={(limits, done) => {
             easel.setLive(limits);
-            if (done) void easel.keepValues("Moved a border", { ...askedOf(facts), limits });
+            if (done) void easel.keepValues({ ...askedOf(facts), limits });
           }}
         />
       </Box>
       <ZoomProvider key={id}>
-        <LooksProvider>{view()}</LooksProvider>
+        <LooksProvider>
+          <ViewBoundary what={`the ${word}`} resetKey={`${id} ${word}`}>
+            <Suspense fallback={<Loading what={`the ${word}`} />}>{view()}</Suspense>
+          </ViewBoundary>
+        </LooksProvider>
       </ZoomProvider>
     </Box>
   );

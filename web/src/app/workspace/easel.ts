@@ -5,10 +5,9 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { areasQuery } from "../../features/areas";
 import { mixesQuery } from "../../features/mixes";
-import { benchQuery, passesQuery } from "../../features/passes";
+import { standingQuery, passesQuery } from "../../features/passes";
 import { paintingQuery } from "../../features/subject";
 import {
-  askedOf,
   changeValues,
   greysQuery,
   reliefQuery,
@@ -44,7 +43,7 @@ export function useEasel(id: number, word: Word) {
   const areas = useQuery(areasQuery(id));
   const mixes = useQuery(mixesQuery(id));
   const passes = useQuery(passesQuery(id));
-  const bench = useQuery(benchQuery(id));
+  const standing = useQuery(standingQuery(id));
   const relief = useQuery({
     ...reliefQuery(id),
     enabled: (word === "values" || word === "subject") && values.data !== undefined,
@@ -87,18 +86,15 @@ export function useEasel(id: number, word: Word) {
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;
 
-  const keepValues = async (label: string, wanted: ValuesIn) => {
-    const before = values.data;
-    if (!before) return;
-    const apply = async (settings: ValuesIn) => {
-      const kept = await changeValues(id, settings);
+  const keepValues = async (wanted: ValuesIn) => {
+    if (!values.data) return;
+    const apply = async () => {
+      const kept = await changeValues(id, wanted);
       await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
-      queries.setQueryData(["values", id], kept);
-      void queries.invalidateQueries({ queryKey: ["bench", id] });
-      void queries.invalidateQueries({ queryKey: ["values", id, "relief"] });
+      queries.setQueryData(valuesQuery(id).queryKey, kept);
     };
     try {
-      await edit({ label, act: () => apply(wanted), undo: () => apply(askedOf(before)) });
+      await edit(apply);
     } catch (error) {
       tell(inWords(error));
     }
@@ -113,7 +109,7 @@ export function useEasel(id: number, word: Word) {
     areas,
     mixes,
     passes,
-    bench,
+    standing,
     relief,
     valueGreys,
     mapGreys,

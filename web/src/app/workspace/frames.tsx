@@ -10,8 +10,8 @@ import { greyOf } from "../../shared/ui/greys";
 import { Empty } from "../../shared/ui/States";
 import type { Easel } from "./easel";
 
-export function StageFrame({ children }: { children: ReactNode }) {
-  return <Box sx={{ gridArea: "stage", minHeight: 0 }}>{children}</Box>;
+export function ViewerFrame({ children }: { children: ReactNode }) {
+  return <Box sx={{ gridArea: "viewer", minHeight: 0, position: "relative" }}>{children}</Box>;
 }
 
 export function FactsFrame({ children }: { children: ReactNode }) {
@@ -46,7 +46,7 @@ export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps
   const navigate = useNavigate();
   const painting = easel.painting.data!;
   const passes = easel.passes.data?.passes ?? [];
-  if (easel.passes.isPending && easel.bench.data?.passes !== "missing")
+  if (easel.passes.isPending && easel.standing.data?.passes !== "missing")
     return (
       <StripFrame onDesk={onDesk}>
         <Box sx={{ height: STRIP_PX }} />
@@ -108,7 +108,7 @@ export function AreasMoved({ upToDate }: { upToDate: boolean }) {
 export function NotPlanned({ what }: { what: string }) {
   return (
     <Empty title={`No ${what} yet`}>
-      Press <strong>Plan the painting</strong> on the bench. It takes a few seconds and can be repeated
+      Press <strong>Plan the painting</strong> on the left. It takes a few seconds and can be repeated
       whenever something changes.
     </Empty>
   );

@@ -2,6 +2,7 @@
 import { useState } from "react";
 
 import {
+  Autocomplete,
   Box,
   Button,
   MenuItem,
@@ -11,11 +12,12 @@ import {
   ToggleButtonGroup,
   Typography,
 } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
 
 import { Fact, Section } from "../../shared/ui/Facts";
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
-import type { Area, Border } from "./queries";
+import { namesQuery, type Area, type Border } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
 import { differenceWords } from "./words";
 
@@ -40,19 +42,11 @@ interface FactsProps {
 }
 
 export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
-  const [name, setName] = useState(area.name);
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
       <Section title={`Area ${area.index + 1}`}>
-        <TextField
-          fullWidth
-          slotProps={{ htmlInput: { "aria-label": "Name of the area", maxLength: 80 } }}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={() => name !== area.name && void edits.say(area, `Named ${name}`, { name })}
-          sx={{ mb: 1.5 }}
-        />
+        <NameField key={area.name} name={area.name} rename={(name) => void edits.say(area, { name })} />
         <Stack direction="row" spacing={2} sx={{ alignItems: "start" }}>
           <Stack direction="row" sx={{ bgcolor: "mat", p: 1 }}>
             <Swatch colour={area.colour} label="The photo's mean colour here" size={64} />
@@ -85,7 +79,7 @@ export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
           label="Handling"
           now={area.handling}
           options={HANDLING}
-          choose={(handling) => void edits.say(area, "Changed how an area is painted", { handling })}
+          choose={(handling) => void edits.say(area, { handling })}
         />
         <Typography sx={{ mt: 1.5 }} gutterBottom>
           Depth{area.plane !== area.found_plane && " (yours)"}
@@ -95,7 +89,7 @@ export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
           now={area.plane}
           options={PLANES}
           choose={(plane) =>
-            void edits.say(area, "Moved an area in depth", {
+            void edits.say(area, {
               plane: plane === area.found_plane ? "as_found" : plane,
             })
           }
@@ -134,6 +128,32 @@ export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
     </>
   );
 }
+
+/** What the painter calls the area; names given before, here or in another painting, are offered. */
+function NameField({ name, rename }: { name: string; rename: (name: string) => void }) {
+  const [typed, setTyped] = useState(name);
+  const before = useQuery(namesQuery);
+  const say = (wanted: string) => wanted !== name && rename(wanted);
+  return (
+    <Autocomplete
+      freeSolo
+      disableClearable
+      options={before.data ?? []}
+      filterOptions={(options) => (typed === name ? options : matching(options, typed))}
+      inputValue={typed}
+      onInputChange={(_, words) => setTyped(words)}
+      value={name}
+      onChange={(_, words) => say(words)}
+      onBlur={() => say(typed)}
+      renderInput={(field) => <TextField {...field} label="Name of the area" />}
+      slotProps={{ paper: { elevation: 6 } }}
+      sx={{ mb: 1.5, mt: 1 }}
+    />
+  );
+}
+
+const matching = (names: string[], typed: string) =>
+  names.filter((one) => one.toLowerCase().includes(typed.trim().toLowerCase()));
 
 function Choice<Word extends string>({
   label,
@@ -178,15 +198,11 @@ function Target({ area, edits }: { area: Area; edits: AreaEdits }) {
       <Button
         variant="outlined"
         disabled={typed === (area.target ?? area.colour)}
-        onClick={() => void edits.say(area, "Gave an area another colour", { target: typed })}
+        onClick={() => void edits.say(area, { target: typed })}
       >
         Use it
       </Button>
-      {area.target && (
-        <Button onClick={() => void edits.say(area, "Gave an area the photo’s colour back", { target: "" })}>
-          Photo’s
-        </Button>
-      )}
+      {area.target && <Button onClick={() => void edits.say(area, { target: "" })}>Photo’s</Button>}
     </Stack>
   );
 }
@@ -219,7 +235,7 @@ function BorderFacts({ border, of, nameOf, edits }: BorderProps) {
           onChange={(event) => {
             const to = event.target.value as Border["softness"];
             const softness = to === border.found_softness ? "as_found" : to;
-            void edits.sayOfBorder(border, "Changed an edge", { softness });
+            void edits.sayOfBorder(border, { softness });
           }}
           sx={{ width: 110 }}
           slotProps={{ htmlInput: { "aria-label": `Edge towards ${name}` } }}
@@ -232,7 +248,7 @@ function BorderFacts({ border, of, nameOf, edits }: BorderProps) {
         </TextField>
         <Button
           onClick={() =>
-            void edits.sayOfBorder(border, "Changed what lies over what", {
+            void edits.sayOfBorder(border, {
               over: border.over === of.id ? other : of.id,
             })
           }

@@ -27,7 +27,9 @@ export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false,
       preserveAspectRatio="none"
       role="img"
       aria-label={
-        planes ? `${areas.length} areas in three planes of depth` : `Borders of ${areas.length} areas`
+        planes
+          ? `${areas.length} areas in three planes of depth`
+          : `Borders of ${areas.length} area${areas.length === 1 ? "" : "s"}`
       }
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%" }}
     >

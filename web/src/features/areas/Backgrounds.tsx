@@ -6,13 +6,12 @@ import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
 import { share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
-import { backgroundsQuery, type Areas } from "./queries";
+import { backgroundsQuery } from "./queries";
 
 const HOLE_DE00 = 5;
 
-export function Backgrounds({ paintingId, areas }: { paintingId: number; areas: Areas }) {
-  const state = areas.areas.map((a) => `${a.id}${a.plane}${a.target ?? a.colour}${a.handling}`).join();
-  const offered = useQuery(backgroundsQuery(paintingId, state));
+export function Backgrounds({ paintingId }: { paintingId: number }) {
+  const offered = useQuery(backgroundsQuery(paintingId));
   return (
     <Section title="Another background?">
       <Typography color="text.secondary" gutterBottom>

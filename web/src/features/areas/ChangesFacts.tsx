@@ -17,7 +17,7 @@ export function ChangesFacts({ areas, edits }: { areas: Areas; edits: AreaEdits 
   const [cm2, setCm2] = useState("4");
   const lost = new Map(areas.lost.map((one) => [one.edit, one]));
   return (
-    <Section title="How finely it is cut">
+    <Section title="Number of areas">
       <Typography id="detail">
         {shown} areas{areas.detail === null ? ", as the picture suggests" : ""}
         {areas.edits.length > 0 && `, then ${areas.edits.length} changes`}
@@ -44,7 +44,7 @@ export function ChangesFacts({ areas, edits }: { areas: Areas; edits: AreaEdits 
           sx={{ width: 110 }}
         />
         <Button disabled={!(Number(cm2) > 0)} onClick={() => void edits.add(absorbBelow(Number(cm2)))}>
-          Absorb small areas
+          Merge small areas
         </Button>
       </Stack>
       {areas.edits.length > 0 && (
@@ -55,12 +55,7 @@ export function ChangesFacts({ areas, edits }: { areas: Areas; edits: AreaEdits 
                 <Typography sx={{ flex: 1 }}>{editWords(edit)}</Typography>
                 <Button
                   aria-label={`Take back: ${editWords(edit)}`}
-                  onClick={() =>
-                    void edits.setEdits(
-                      "Took a change back",
-                      areas.edits.filter((_, other) => other !== place),
-                    )
-                  }
+                  onClick={() => void edits.setEdits(areas.edits.filter((_, other) => other !== place))}
                 >
                   Take back
                 </Button>

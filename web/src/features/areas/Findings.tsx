@@ -32,28 +32,27 @@ export function cureOf(
       return (
         (border && {
           title: "It is lost on purpose",
-          mend: () =>
-            void edits.sayOfBorder(border, "Marked an edge as lost on purpose", { softness: "lost" }),
+          mend: () => void edits.sayOfBorder(border, { softness: "lost" }),
         }) ??
         null
       );
     }
     case "areas.N009":
     case "areas.N010":
-      return { title: "Part it by value", mend: () => void edits.add(partBy(first, "value")) };
+      return { title: "Split it by value", mend: () => void edits.add(partBy(first, "value")) };
     case "areas.N012":
-      return { title: "Put them together", mend: () => void edits.add(putTogether(about)) };
+      return { title: "Merge them", mend: () => void edits.add(putTogether(about)) };
     case "areas.N016": {
       const nearest = areas.borders.find((one) => one.a === first.id || one.b === first.id);
       const other = areas.areas.find((one) => one.id === (nearest?.a === first.id ? nearest.b : nearest?.a));
       return other
-        ? { title: `Let it join “${other.name}”`, mend: () => void edits.add(putTogether([other, first])) }
+        ? { title: `Merge it with “${other.name}”`, mend: () => void edits.add(putTogether([other, first])) }
         : null;
     }
     case "areas.W013":
       return {
         title: "Give it the photo’s colour back",
-        mend: () => void edits.say(first, "Gave an area the photo’s colour back", { target: "" }),
+        mend: () => void edits.say(first, { target: "" }),
       };
     default:
       return null;
@@ -98,7 +97,7 @@ function One({ finding, areas, edits, show }: { finding: Finding } & Omit<Props,
     <Box component="li" sx={{ pl: 2, borderLeft: 3, borderColor: "divider" }}>
       <Typography sx={{ fontWeight: 650 }}>
         <span aria-hidden>{finding.severity === "warning" ? "▲ " : "◦ "}</span>
-        {finding.severity === "warning" ? "Mind: " : "Note: "}
+        {finding.severity === "warning" ? "Watch out: " : "Note: "}
         {finding.message}
       </Typography>
       <Typography color="text.secondary">{finding.hint}</Typography>

@@ -14,6 +14,7 @@ import type { AreaEdits } from "./useAreaEdits";
 const area = (id: string, facts: Partial<Area> = {}): Area => ({
   id,
   index: Number(id.slice(1)) - 1,
+  named: false,
   name: `passage ${id}`,
   area_cm2: 12,
   share: 0.1,
@@ -69,6 +70,7 @@ const areas: Areas = {
   edits: [absorbBelow(3)],
   lost: [{ edit: 0, message: "You absorbed small areas, but there were none.", hint: "Take it off." }],
   advice: [],
+  waiting: [],
   labels_url: null,
   up_to_date: true,
 };

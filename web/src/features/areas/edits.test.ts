@@ -25,11 +25,11 @@ test("a change lies at places, never at numbers of areas", () => {
 });
 
 test("every change has words", () => {
-  expect(editWords(putTogether([area(0, 0), area(1, 1)]))).toBe("Put 2 areas together");
-  expect(editWords(partBy(area(0, 0), "value"))).toBe("Parted an area by value");
-  expect(editWords(give([], area(0, 0), null))).toBe("Gave a piece to an area");
-  expect(editWords(give([], null, null))).toBe("Made an area of a piece");
-  expect(editWords(absorbBelow(4))).toBe("Absorbed areas below 4 cm²");
+  expect(editWords(putTogether([area(0, 0), area(1, 1)]))).toBe("Merged 2 areas");
+  expect(editWords(partBy(area(0, 0), "value"))).toBe("Split an area by value");
+  expect(editWords(give([], area(0, 0), null))).toBe("Added a piece to an area");
+  expect(editWords(give([], null, null))).toBe("Made a new area");
+  expect(editWords(absorbBelow(4))).toBe("Merged areas below 4 cm² with their neighbours");
 });
 
 test("a place in a hole is outside", () => {

@@ -48,13 +48,13 @@ const BY = { value: "by value", colour: "by colour", line: "along a line" };
 export function editWords(edit: Edit): string {
   switch (edit.kind) {
     case "merge":
-      return `Put ${edit.spots?.length ?? 0} areas together`;
+      return `Merged ${edit.spots?.length ?? 0} areas`;
     case "split":
-      return `Parted an area ${BY[edit.by ?? "value"]}`;
+      return `Split an area ${BY[edit.by ?? "value"]}`;
     case "give":
-      return edit.to ? "Gave a piece to an area" : "Made an area of a piece";
+      return edit.to ? "Added a piece to an area" : "Made a new area";
     case "absorb":
-      return `Absorbed areas below ${edit.below_cm2} cm²`;
+      return `Merged areas below ${edit.below_cm2} cm² with their neighbours`;
     case "lock":
       return "Locked an area";
   }

@@ -1,11 +1,14 @@
 export { AreaFacts } from "./AreaFacts";
 export { AreaOverlay } from "./AreaOverlay";
+export { AreaToolbar } from "./AreaToolbar";
 export { DrawOverlay, LineAcross } from "./AreaTools";
 export { Backgrounds } from "./Backgrounds";
 export { BorderCanvas, CODES } from "./BorderCanvas";
 export { ChangesFacts } from "./ChangesFacts";
-export { give, inside, lockOf, partAlong, partBy, putTogether, unlocked } from "./edits";
+export { give } from "./edits";
 export { Findings } from "./Findings";
 export { areasQuery, type Area, type Areas, type Border } from "./queries";
 export { AreaTable, BorderTable } from "./Tables";
-export { useAreaEdits } from "./useAreaEdits";
+export { STROKE_MM, type AreaTool } from "./tools";
+export { useAreaEdits, type AreaEdits } from "./useAreaEdits";
+export { WaitingFacts } from "./WaitingFacts";

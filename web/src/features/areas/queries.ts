@@ -1,7 +1,6 @@
 /** Areas on the server. */
-import { queryOptions } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
 
 export type Areas = Schemas["AreasOut"];
 export type Area = Schemas["AreaOut"];
@@ -13,13 +12,13 @@ export type AreaWords = Schemas["AreaIn"];
 export type BorderWords = Schemas["BorderIn"];
 
 export const areasQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["areas", painting_id],
-    queryFn: () => answered(api.GET("/api/areas/{painting_id}", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/areas/{painting_id}", ofPainting(painting_id));
+
+/** Names that the painter gave to areas before. */
+export const namesQuery = $api.queryOptions("get", "/api/areas/names");
 
 export const changeAreas = (painting_id: number, body: Changes) =>
-  answered(api.PUT("/api/areas/{painting_id}/changes", { params: { path: { painting_id } }, body }));
+  answered(api.PUT("/api/areas/{painting_id}/changes", { ...ofPainting(painting_id), body }));
 
 export const changeArea = (painting_id: number, area_id: string, body: AreaWords) =>
   answered(
@@ -27,20 +26,16 @@ export const changeArea = (painting_id: number, area_id: string, body: AreaWords
   );
 
 export const changeBorder = (painting_id: number, body: BorderWords) =>
-  answered(api.PATCH("/api/areas/{painting_id}/borders", { params: { path: { painting_id } }, body }));
+  answered(api.PATCH("/api/areas/{painting_id}/borders", { ...ofPainting(painting_id), body }));
 
 export const dismiss = (painting_id: number, key: string, reason: string | null) =>
   answered(
     api.PUT("/api/areas/{painting_id}/dismissals", {
-      params: { path: { painting_id } },
+      ...ofPainting(painting_id),
       body: { key, reason },
     }),
   );
 
-/** Backgrounds for what does not lie in the back; asked anew when areas, colours or planes change. */
-export const backgroundsQuery = (painting_id: number, state: string) =>
-  queryOptions({
-    queryKey: ["areas", painting_id, "backgrounds", state],
-    queryFn: () =>
-      answered(api.GET("/api/areas/{painting_id}/backgrounds", { params: { path: { painting_id } } })),
-  });
+/** Backgrounds for what does not lie in the back. */
+export const backgroundsQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/areas/{painting_id}/backgrounds", ofPainting(painting_id));

@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from "@mui/material";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { inWords } from "../../shared/api/client";
@@ -26,10 +26,9 @@ import {
 
 type Read = { how: How; readings: Readings; fit: Calibration };
 
-export function CalibrationPage() {
+export default function CalibrationPage() {
   const id = Number(useParams().tubeId);
   const state = useQuery(calibrationQuery(id));
-  const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [read, setRead] = useState<Read | null>(null);
   const [busy, setBusy] = useState(false);
@@ -48,16 +47,8 @@ export function CalibrationPage() {
     }
     setBusy(false);
   };
-  const then = (asking: Promise<unknown>) =>
-    asking.then(() =>
-      Promise.all(["tubes", "mixes", "bench"].map((key) => queries.invalidateQueries({ queryKey: [key] }))),
-    );
   const keep = (name: string) =>
-    edit({
-      label: `Calibrated ${name}`,
-      act: () => then(fitTube(id, read!.readings.readings, read!.how, true)),
-      undo: () => then(takeCalibrationBack(id)),
-    }).then(
+    edit(() => fitTube(id, read!.readings.readings, read!.how, true)).then(
       () => {
         setRead(null);
         tell(`${name} is calibrated. Every prediction with it rests on these readings now.`);
@@ -158,10 +149,12 @@ export function CalibrationPage() {
               <Fact name="Read by">{current.how}</Fact>
               <Button
                 onClick={() =>
-                  void then(takeCalibrationBack(id)).catch((error: unknown) => setProblem(inWords(error)))
+                  void edit(() => takeCalibrationBack(id)).catch((error: unknown) =>
+                    setProblem(inWords(error)),
+                  )
                 }
               >
-                Take the newest back
+                Undo last calibration
               </Button>
             </Section>
           )}
@@ -182,7 +175,7 @@ export function CalibrationPage() {
               <Button variant="contained" onClick={() => void keep(tube.name)}>
                 Keep this calibration
               </Button>
-              <Button onClick={() => setRead(null)}>Leave it</Button>
+              <Button onClick={() => setRead(null)}>Cancel</Button>
             </>
           ) : current ? (
             <CalibrationReport fit={current} title="The calibration that counts" />

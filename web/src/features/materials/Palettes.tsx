@@ -14,7 +14,7 @@ import {
   Typography,
 } from "@mui/material";
 import AddIcon from "@mui/icons-material/Add";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { Swatch } from "../../shared/ui/Swatch";
@@ -35,39 +35,16 @@ import {
 
 export function Palettes() {
   const palettes = useQuery(palettesQuery);
-  const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [open, setOpen] = useState<Palette | "new" | null>(null);
   const [file, setFile] = useState<{ text: string; seen: PaletteFile } | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const then = (asking: Promise<unknown>) =>
-    asking.then(() => queries.invalidateQueries({ queryKey: ["palettes"] }));
-
-  const save = async (name: string, keys: string[]) => {
-    if (open === "new") {
-      let made = 0;
-      await edit({
-        label: `Saved the palette ${name}`,
-        act: () => then(addPalette(name, keys).then((one) => (made = one.id))),
-        undo: () => then(removePalette(made)),
-      });
-    } else if (open) {
-      await edit({
-        label: `Changed the palette ${open.name}`,
-        act: () => then(changePalette(open.id, name, keys)),
-        undo: () => then(changePalette(open.id, open.name, open.keys)),
-      });
-    }
-  };
+  const save = (name: string, keys: string[]) =>
+    edit(() => (open === "new" || !open ? addPalette(name, keys) : changePalette(open.id, name, keys)));
   const remove = (palette: Palette) =>
-    edit(
-      {
-        label: `Removed the palette ${palette.name}`,
-        act: () => then(removePalette(palette.id)),
-        undo: () => then(addPalette(palette.name, palette.keys)),
-      },
-      true,
-    ).catch((error: unknown) => tell(inWords(error)));
+    edit(() => removePalette(palette.id), { label: `Removed the palette ${palette.name}` }).catch(
+      (error: unknown) => tell(inWords(error)),
+    );
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
     try {
@@ -139,14 +116,7 @@ export function Palettes() {
         <FileDialog
           seen={file.seen}
           close={() => setFile(null)}
-          keep={async () => {
-            let made = 0;
-            await edit({
-              label: "Added a palette from a file",
-              act: () => then(readPaletteFile(file.text, true).then((done) => (made = done.kept?.id ?? 0))),
-              undo: () => then(removePalette(made)),
-            });
-          }}
+          keep={() => edit(() => readPaletteFile(file.text, true))}
         />
       )}
     </>
@@ -227,7 +197,7 @@ function PaletteDialog({ palette, save, close }: DialogProps) {
           </Stack>
         </DialogContent>
         <DialogActions>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button type="submit" variant="contained">
             Save the palette
           </Button>
@@ -288,7 +258,7 @@ function FileDialog({
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>Cancel</Button>
         <Button
           variant="contained"
           disabled={good === 0}

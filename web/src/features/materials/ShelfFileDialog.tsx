@@ -17,7 +17,7 @@ import { ml } from "../../shared/ui/numbers";
 import { readShelfFile, type ShelfRow } from "./queries";
 
 interface Props {
-  keep: (text: string, count: number) => Promise<void>;
+  keep: (text: string) => Promise<void>;
   close: () => void;
 }
 
@@ -53,7 +53,7 @@ export function ShelfFileDialog({ keep, close }: Props) {
   };
   const put = async () => {
     try {
-      await keep(text, good);
+      await keep(text);
       close();
     } catch (error) {
       setProblem(inWords(error));
@@ -108,7 +108,7 @@ export function ShelfFileDialog({ keep, close }: Props) {
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>Cancel</Button>
         <Button variant="contained" disabled={good === 0} onClick={() => void put()}>
           Put on the shelf
         </Button>

@@ -3,7 +3,7 @@ import { useState } from "react";
 
 import { Box, Button, Card, CardActions, Stack, Typography } from "@mui/material";
 import AddIcon from "@mui/icons-material/Add";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, NavLink, useParams } from "react-router";
 
 import { useUndo } from "../../shared/undo/UndoProvider";
@@ -11,6 +11,7 @@ import { inWords } from "../../shared/api/client";
 import { ml, mm } from "../../shared/ui/numbers";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
+import { hidingInWords } from "./opacity";
 import {
   addTube,
   cautionsQuery,
@@ -27,15 +28,6 @@ import { ShelfFileDialog } from "./ShelfFileDialog";
 import { Supplies } from "./Supplies";
 import { TubeDialog } from "./TubeDialog";
 
-const asTyped = ({ key, volume_ml, left_ml, nozzle_mm, price, notes }: Tube): TubeIn => ({
-  key,
-  volume_ml,
-  left_ml,
-  nozzle_mm,
-  price: price ?? null,
-  notes: notes ?? "",
-});
-
 const PARTS = [
   ["tubes", "Tubes"],
   ["supplies", "Mediums, supports, brushes"],
@@ -43,7 +35,7 @@ const PARTS = [
 ] as const;
 
 /** The shelf in its three parts, each with an address of its own. */
-export function ShelfPage() {
+export default function ShelfPage() {
   const { part = "tubes" } = useParams();
   return (
     <Box component="main" sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 3 }}>
@@ -70,57 +62,16 @@ export function ShelfPage() {
 function Tubes() {
   const tubes = useQuery(tubesQuery);
   const cautions = useQuery(cautionsQuery);
-  const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [reading, setReading] = useState(false);
   const [open, setOpen] = useState<Tube | "new" | null>(null);
-  const refresh = () => queries.invalidateQueries({ queryKey: ["tubes"] });
-
-  const then = (asking: Promise<unknown>) => asking.then(refresh);
-
-  const save = async (typed: TubeIn) => {
-    if (open === "new") {
-      const made: Tube[] = [];
-      await edit({
-        label: "Added a tube",
-        act: () => then(addTube(typed).then((tube) => made.push(tube))),
-        undo: () => then(removeTube(made[0]!.id)),
-      });
-    } else if (open) {
-      const before = asTyped(open);
-      await edit({
-        label: `Changed ${open.name}`,
-        act: () => then(changeTube(open.id, typed)),
-        undo: () => then(changeTube(open.id, before)),
-      });
-    }
-  };
-  const keepFile = async (text: string, count: number) => {
-    const before = new Set(tubes.data?.map((tube) => tube.id));
-    const takeBack = async () => {
-      const now = await queries.fetchQuery({ ...tubesQuery, staleTime: 0 });
-      await Promise.all(now.filter((tube) => !before.has(tube.id)).map((tube) => removeTube(tube.id)));
-    };
-    await edit({
-      label: `Added ${count} tubes from a file`,
-      act: () => then(readShelfFile(text, true)),
-      undo: () => then(takeBack()),
-    });
-  };
-  const remove = async (tube: Tube) => {
-    try {
-      await edit(
-        {
-          label: `Removed ${tube.name}`,
-          act: () => then(removeTube(tube.id)),
-          undo: () => then(addTube(asTyped(tube))),
-        },
-        true,
-      );
-    } catch (error) {
-      tell(inWords(error));
-    }
-  };
+  const save = (typed: TubeIn) =>
+    edit(() => (open === "new" || !open ? addTube(typed) : changeTube(open.id, typed)));
+  const keepFile = (text: string) => edit(() => readShelfFile(text, true));
+  const remove = (tube: Tube) =>
+    edit(() => removeTube(tube.id), { label: `Removed ${tube.name}` }).catch((error: unknown) =>
+      tell(inWords(error)),
+    );
 
   return (
     <>
@@ -214,6 +165,9 @@ function TubeCard({ tube, change, remove }: { tube: Tube; change: () => void; re
           <Typography>
             {ml(tube.left_ml)} of {ml(tube.volume_ml)}
             {tube.low && <strong>{tube.left_ml === 0 ? " · empty" : " · low"}</strong>}
+          </Typography>
+          <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
+            {hidingInWords(tube)}
           </Typography>
           <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
             nozzle {mm(tube.nozzle_mm)}

@@ -15,7 +15,7 @@ import {
   Typography,
 } from "@mui/material";
 import AddIcon from "@mui/icons-material/Add";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
@@ -35,43 +35,14 @@ type Open = { supply: Supply | null; item: SupplyItem };
 
 export function Supplies() {
   const supplies = useQuery(suppliesQuery);
-  const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [open, setOpen] = useState<Open | null>(null);
-  const then = (asking: Promise<unknown>) =>
-    asking.then(() => queries.invalidateQueries({ queryKey: ["supplies"], exact: true }));
-
-  const save = async (item: SupplyItem) => {
-    const before = open?.supply;
-    if (before) {
-      await edit({
-        label: `Changed ${nameOf(before.item)}`,
-        act: () => then(changeSupply(before.id, item)),
-        undo: () => then(changeSupply(before.id, before.item)),
-      });
-      return;
-    }
-    let made = 0;
-    await edit({
-      label: `Added ${nameOf(item)}`,
-      act: () => then(addSupply(item).then((one) => (made = one.id))),
-      undo: () => then(removeSupply(made)),
-    });
-  };
-  const remove = async (supply: Supply) => {
-    try {
-      await edit(
-        {
-          label: `Removed ${nameOf(supply.item)}`,
-          act: () => then(removeSupply(supply.id)),
-          undo: () => then(addSupply(supply.item)),
-        },
-        true,
-      );
-    } catch (error) {
-      tell(inWords(error));
-    }
-  };
+  const save = (item: SupplyItem) =>
+    edit(() => (open?.supply ? changeSupply(open.supply.id, item) : addSupply(item)));
+  const remove = (supply: Supply) =>
+    edit(() => removeSupply(supply.id), { label: `Removed ${nameOf(supply.item)}` }).catch((error: unknown) =>
+      tell(inWords(error)),
+    );
 
   if (supplies.isPending) return <Loading what="your supplies" />;
   if (supplies.isError) return <Failed error={supplies.error} again={() => void supplies.refetch()} />;
@@ -214,7 +185,7 @@ function SupplyDialog({ open, save, close }: DialogProps) {
           </Stack>
         </DialogContent>
         <DialogActions>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button type="submit" variant="contained">
             {open.supply ? "Keep changes" : "Put on the shelf"}
           </Button>

@@ -28,12 +28,13 @@ it("tells pigments, opacity, finish, strength and lightfastness of a paint in wo
     strength: 4,
     masstone: "#777777",
     tint: "#888888",
-    hides_um: 41.6,
     lift: 12.3,
+    covers_in: 2,
+    by_depth: false,
     cautions: [],
   } as const;
   expect(paintFacts({ ...paint, pigments: [...paint.pigments], cautions: [] })).toBe(
-    "Pigments PW6 + PV23; semi-opaque (hides from 42 µm dry, a thin film lifts black by 12 L*), dries satin. Lightfastness II, very good (generic; your tube’s label decides).",
+    "Pigments PW6 + PV23; semi-opaque, covers in 2 brush coats (a thin film lifts black by 12 L*), dries satin. Lightfastness II, very good (generic; your tube’s label decides).",
   );
   expect(
     paintFacts({ ...paint, pigments: ["PB15:3"], cautions: [], strong: true, lightfastness: "III" }),

@@ -19,14 +19,8 @@ import { useQuery } from "@tanstack/react-query";
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Swatch } from "../../shared/ui/Swatch";
+import { hidingInWords } from "./opacity";
 import { paintsQuery, type Paint, type Tube, type TubeIn } from "./queries";
-
-const OPACITY: Record<string, string> = {
-  T: "transparent",
-  ST: "semi-transparent",
-  SO: "semi-opaque",
-  O: "opaque",
-};
 
 const LIGHTFASTNESS: Record<string, string> = {
   I: "excellent",
@@ -37,13 +31,9 @@ const LIGHTFASTNESS: Record<string, string> = {
 /** What a painter wants to know of a paint before it goes on the shelf. */
 export function paintFacts(paint: Paint): string {
   const pigments = `${paint.pigments.length > 1 ? "Pigments" : "Pigment"} ${paint.pigments.join(" + ")}`;
-  const hides =
-    paint.hides_um === null
-      ? "never hides fully"
-      : `hides from ${Math.round(paint.hides_um)} µm dry, a thin film lifts black by ${paint.lift.toFixed(0)} L*`;
   const strong = paint.strong ? ", a strong tinter: let it down before it goes into a pile" : "";
   return (
-    `${pigments}; ${OPACITY[paint.opacity]} (${hides}), dries ${paint.finish}${strong}. ` +
+    `${pigments}; ${hidingInWords(paint, "brush coat")} (a thin film lifts black by ${paint.lift.toFixed(0)} L*), dries ${paint.finish}${strong}. ` +
     `Lightfastness ${paint.lightfastness}, ${LIGHTFASTNESS[paint.lightfastness]} (generic; your tube’s label decides).`
   );
 }
@@ -152,7 +142,7 @@ export function TubeDialog({ tube, save, close }: Props) {
           </Stack>
         </DialogContent>
         <DialogActions>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={saving}>
             {tube ? "Keep changes" : "Put on the shelf"}
           </Button>

@@ -1,4 +1,3 @@
-export { CalibrationPage } from "./CalibrationPage";
+export { hidingInWords } from "./opacity";
 export { PaintPicker } from "./PaintPicker";
 export { palettesQuery, paintsQuery, tubesQuery, addPalette, type Tube } from "./queries";
-export { ShelfPage } from "./ShelfPage";

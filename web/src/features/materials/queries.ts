@@ -1,27 +1,16 @@
 /** The shelf and the catalogue on the server. */
-import { queryOptions } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, type Schemas } from "../../shared/api/client";
 
 export type Tube = Schemas["TubeOut"];
 export type TubeIn = Schemas["TubeIn"];
 export type Paint = Schemas["PaintOut"];
 
-export const tubesQuery = queryOptions({
-  queryKey: ["tubes"],
-  queryFn: () => answered(api.GET("/api/materials/tubes")),
-});
+export const tubesQuery = $api.queryOptions("get", "/api/materials/tubes");
 
-export const paintsQuery = queryOptions({
-  queryKey: ["paints"],
-  queryFn: () => answered(api.GET("/api/materials/paints")),
-  staleTime: Infinity,
-});
+export const paintsQuery = $api.queryOptions("get", "/api/materials/paints", {}, { staleTime: Infinity });
 
-export const cautionsQuery = queryOptions({
-  queryKey: ["tubes", "cautions"],
-  queryFn: () => answered(api.GET("/api/materials/cautions")),
-});
+export const cautionsQuery = $api.queryOptions("get", "/api/materials/cautions");
 
 export const addTube = (body: TubeIn) => answered(api.POST("/api/materials/tubes", { body }));
 
@@ -42,16 +31,14 @@ export const SHELF_FILE = "/api/materials/file";
 export type Supply = Schemas["SupplyOut"];
 export type SupplyItem = Supply["item"];
 
-export const suppliesQuery = queryOptions({
-  queryKey: ["supplies"],
-  queryFn: () => answered(api.GET("/api/materials/supplies")),
-});
+export const suppliesQuery = $api.queryOptions("get", "/api/materials/supplies");
 
-export const supplyWordsQuery = queryOptions({
-  queryKey: ["supplies", "words"],
-  queryFn: () => answered(api.GET("/api/materials/supplies/words")),
-  staleTime: Infinity,
-});
+export const supplyWordsQuery = $api.queryOptions(
+  "get",
+  "/api/materials/supplies/words",
+  {},
+  { staleTime: Infinity },
+);
 
 export const addSupply = (item: SupplyItem) =>
   answered(api.POST("/api/materials/supplies", { body: { item } }));
@@ -67,10 +54,7 @@ export const removeSupply = (supply_id: number) =>
 export type Palette = Schemas["PaletteOut"];
 export type PaletteFile = Schemas["PaletteFileOut"];
 
-export const palettesQuery = queryOptions({
-  queryKey: ["palettes"],
-  queryFn: () => answered(api.GET("/api/materials/palettes")),
-});
+export const palettesQuery = $api.queryOptions("get", "/api/materials/palettes");
 
 export const addPalette = (name: string, keys: string[]) =>
   answered(api.POST("/api/materials/palettes", { body: { name, keys } }));
@@ -98,10 +82,7 @@ export type How = Schemas["CalibrationIn"]["how"];
 const ofTube = (tube_id: number) => ({ params: { path: { tube_id } } });
 
 export const calibrationQuery = (tube_id: number) =>
-  queryOptions({
-    queryKey: ["tubes", tube_id, "calibration"],
-    queryFn: () => answered(api.GET("/api/materials/tubes/{tube_id}/calibration", ofTube(tube_id))),
-  });
+  $api.queryOptions("get", "/api/materials/tubes/{tube_id}/calibration", ofTube(tube_id));
 
 export const readCardPhoto = (tube_id: number, photo: File) =>
   answered(

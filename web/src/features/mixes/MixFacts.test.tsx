@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 
+import { Doses, doseInWords } from "./Doses";
 import { AreaMixes, MixFacts } from "./MixFacts";
 import { Pile } from "./Pile";
 import type { Mix } from "./queries";
@@ -30,11 +31,25 @@ const mix: Mix = {
   lights: [],
   lamp_shift: 0.8,
   kept: false,
+  doses: [
+    { source: "PW6", name: "titanium white", parts: 11, colour: "#fefefe", pile: false },
+    { source: "m01", name: "dark blue", parts: 3, colour: "#112244", pile: true },
+    { source: "PB15:3", name: "phthalo blue", parts: 1, colour: "#101030", pile: false },
+  ],
+  expected_de00: 1.3,
+  likely_worst_de00: 2.4,
+  worst_part: { area: "a12", family: "half-tone", de00: 5.2, is_far: true },
   serves: [
     { area: "a12", family: "half-tone" },
     { area: "a11", family: "light" },
   ],
 };
+
+const amounts = [
+  { source: "PW6", volume_ml: 2.2, drops: null },
+  { source: "m01", volume_ml: 0.6, drops: 12 },
+  { source: "PB15:3", volume_ml: 0.2, drops: 4 },
+];
 
 const text = (node: React.ReactElement) =>
   renderToStaticMarkup(node)
@@ -43,6 +58,16 @@ const text = (node: React.ReactElement) =>
     .replace(/\s+/g, " ");
 
 describe("a recipe read aloud", () => {
+  it("names the doses in the order of adding, and in drops and millilitres where the pile's volume is known", () => {
+    expect(text(<Doses mix={mix} />)).toMatch(
+      /11 parts titanium white 3 parts dark blue from its pile 1 part phthalo blue/,
+    );
+    expect(text(<Doses mix={mix} amounts={amounts} />)).toMatch(
+      /titanium white 2\.2 ml .*dark blue .*12 drops .*4 drops/,
+    );
+    expect(doseInWords({ volume_ml: 0.05, drops: 1 })).toBe("1 drop");
+  });
+
   it("names parts and paints in the order of adding, and what is let down", () => {
     const read = text(<Pile mix={mix} />);
     expect(read).toMatch(
@@ -57,7 +82,15 @@ describe("a recipe read aloud", () => {
       ["a13", "the wall"],
     ]);
     const read = text(
-      <MixFacts mix={mix} volume={11.2} areaNames={names} bench={null} giveBack={() => {}} />,
+      <MixFacts
+        mix={mix}
+        volume={11.2}
+        amounts={amounts}
+        areaNames={names}
+        bench={null}
+        giveBack={() => {}}
+        choose={() => {}}
+      />,
     );
     expect(read).toContain("half a step too dark");
     expect(read).toContain("colour right");
@@ -73,7 +106,17 @@ describe("a recipe read aloud", () => {
       ["a12", "y"],
     ]);
     expect(
-      text(<MixFacts mix={mix} volume={undefined} areaNames={names} bench={null} giveBack={() => {}} />),
+      text(
+        <MixFacts
+          mix={mix}
+          volume={undefined}
+          amounts={undefined}
+          areaNames={names}
+          bench={null}
+          giveBack={() => {}}
+          choose={() => {}}
+        />,
+      ),
     ).toContain("the whole surface");
   });
 });
@@ -90,6 +133,7 @@ describe("the mixes of an area", () => {
         areaName="the bowl"
         mixes={mixes}
         volumes={{ m01: 2, m03: 0.04 }}
+        amounts={{ m03: amounts }}
         choose={() => {}}
       />,
     );

@@ -7,20 +7,22 @@ import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { ml, value } from "../../shared/ui/numbers";
 import { Swatch, Trio } from "../../shared/ui/Swatch";
+import { Doses } from "./Doses";
 import { basis } from "./parts";
-import { Pile } from "./Pile";
-import type { Mix, Mixes } from "./queries";
+import type { Amount, Mix, Mixes } from "./queries";
 
 interface Props {
   mix: Mix;
   volume: number | undefined;
+  amounts: readonly Amount[] | undefined;
   areaNames: ReadonlyMap<string, string>;
   /** The address of the mixing bench with this mix as target; none for the ground. */
   bench: string | null;
   giveBack: () => void;
+  choose: (mix: string) => void;
 }
 
-export function MixFacts({ mix, volume, areaNames, bench, giveBack }: Props) {
+export function MixFacts({ mix, volume, amounts, areaNames, bench, giveBack, choose }: Props) {
   const served = [...new Set(mix.serves.map((part) => part.area))];
   return (
     <>
@@ -28,7 +30,7 @@ export function MixFacts({ mix, volume, areaNames, bench, giveBack }: Props) {
         {mix.kept && <Typography gutterBottom>◦ Your own recipe</Typography>}
         <Trio photo={mix.photo} dry={mix.dry} wet={mix.wet} />
         <Box sx={{ mt: 2 }}>
-          <Pile mix={mix} />
+          <Doses mix={mix} amounts={amounts} choose={choose} />
         </Box>
         {bench && (
           <Button
@@ -43,19 +45,31 @@ export function MixFacts({ mix, volume, areaNames, bench, giveBack }: Props) {
         {mix.kept && <Button onClick={giveBack}>Give the found recipe back</Button>}
       </Section>
       <Section title="How near it comes">
+        {mix.expected_de00 !== null && (
+          <Fact name="By hand">
+            about {mix.expected_de00.toFixed(1)}, at worst {mix.likely_worst_de00?.toFixed(1)}
+          </Fact>
+        )}
         <Fact name="Value">{mix.value_words}</Fact>
         <Fact name="Colour">{mix.colour_words}</Fact>
         <Fact name="Dry value">{value(mix.value_dry)}</Fact>
         <Fact name="Wet value">{value(mix.value_wet)}</Fact>
         <Fact name="Rests on">{basis(mix.source)}</Fact>
         {volume !== undefined && <Fact name="Needed in all">{ml(volume)}</Fact>}
+        {mix.worst_part?.is_far && (
+          <Fact name="Farthest part">
+            {areaNames.get(mix.worst_part.area) ?? mix.worst_part.area}, {mix.worst_part.family}: ΔE{" "}
+            {mix.worst_part.de00.toFixed(1)}
+          </Fact>
+        )}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
           Predicted from {mix.source === "calibrated" ? "your calibrated tubes" : "catalogue data"} for a dry
-          satin film (CIEDE2000 {mix.de00.toFixed(1)} to the target);
+          satin film: CIEDE2000 {mix.de00.toFixed(1)} to the target with exact doses, more by hand, since
+          doses are off by a tenth.{" "}
           {mix.source === "calibrated"
-            ? "see each tube for its confidence"
-            : "real paint may differ by 1.5 to 3"}
-          . It dries {value(Math.max(0, mix.value_wet - mix.value_dry))} steps darker.
+            ? "See each tube for its confidence."
+            : "Real paint may differ by 1.5 to 3."}{" "}
+          It dries {value(Math.max(0, mix.value_wet - mix.value_dry))} steps darker.
         </Typography>
       </Section>
       <Section title="For">
@@ -84,13 +98,14 @@ interface AreaProps {
   areaName: string;
   mixes: Mix[];
   volumes: Record<string, number>;
+  amounts: Record<string, readonly Amount[]>;
   choose: (id: string) => void;
 }
 
 const DARK_TO_LIGHT = ["accent", "shadow", "half-tone", "light", "highlight"];
 
 /** Every mix that one area needs, from dark to light: what a tap on the picture answers. */
-export function AreaMixes({ areaId, areaName, mixes, volumes, choose }: AreaProps) {
+export function AreaMixes({ areaId, areaName, mixes, volumes, amounts, choose }: AreaProps) {
   const parts = mixes
     .flatMap((mix) =>
       mix.serves.filter((part) => part.area === areaId).map((part) => ({ mix, family: part.family })),
@@ -105,7 +120,7 @@ export function AreaMixes({ areaId, areaName, mixes, volumes, choose }: AreaProp
         <Section key={family} title={family}>
           <Trio photo={mix.photo} dry={mix.dry} wet={mix.wet} />
           <Box sx={{ mt: 1 }}>
-            <Pile mix={mix} />
+            <Doses mix={mix} amounts={amounts[mix.id]} choose={choose} />
           </Box>
           <Button onClick={() => choose(mix.id)}>
             More about {mix.name}
@@ -160,7 +175,7 @@ export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps
           }}
         />
       </Section>
-      <Section title={`${mixes.mixes.length} mixes, dark to light`}>
+      <Section title={`${mixes.mixes.length} mixes, in the order of mixing`}>
         <Stack component="ol" sx={{ listStyle: "none", p: 0, m: 0 }}>
           {mixes.mixes.map((mix) => (
             <li key={mix.id}>
@@ -175,7 +190,7 @@ export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps
                   {mix.name}
                   {mix.kept && " ◦ yours"}
                   <Typography variant="caption" component="div" color="text.secondary">
-                    {mix.pile.map((portion) => `${portion.parts} ${portion.name}`).join(" + ")}
+                    {mix.doses.map((dose) => `${Number(dose.parts.toFixed(1))} ${dose.name}`).join(" + ")}
                   </Typography>
                 </Box>
               </Button>

@@ -9,6 +9,7 @@ export {
   keepRecipe,
   mixesQuery,
   reportQuery,
+  type Appearance,
   type Mix,
   type Mixes,
 } from "./queries";

@@ -1,33 +1,33 @@
 /** Mixes, the mixing bench and the choice of a palette on the server. */
-import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { keepPreviousData } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 
 export type Mixes = Schemas["MixesOut"];
 export type Mix = Schemas["MixOut"];
 /** A recipe against a target, whatever it is for. */
-export type Match = Omit<Mix, "id" | "name" | "serves" | "kept">;
+export type Match = Omit<
+  Mix,
+  "id" | "name" | "serves" | "kept" | "doses" | "expected_de00" | "likely_worst_de00" | "worst_part"
+>;
 export type Recipe = Schemas["RecipeOut"];
 export type Colour = Schemas["ColourOut"];
 export type StringStep = Schemas["StringStepOut"];
 export type Corrections = Schemas["CorrectionsOut"];
 export type Report = Schemas["PaletteReportOut"];
 export type PaletteTube = Schemas["PaletteTubeOut"];
+export type Appearance = Schemas["AppearanceOut"];
 export type Parts = Record<string, number>;
 
 export const mixesQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["mixes", painting_id],
-    queryFn: () => answered(api.GET("/api/mixes/{painting_id}", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/mixes/{painting_id}", ofPainting(painting_id));
 
 export const changeTubes = (painting_id: number, tubes: number) =>
-  answered(api.PUT("/api/mixes/{painting_id}", { params: { path: { painting_id } }, body: { tubes } }));
+  answered(api.PUT("/api/mixes/{painting_id}", { ...ofPainting(painting_id), body: { tubes } }));
 
 export const choosePalette = (painting_id: number, keys: string[] | null) =>
-  answered(
-    api.PUT("/api/mixes/{painting_id}/palette", { params: { path: { painting_id } }, body: { keys } }),
-  );
+  answered(api.PUT("/api/mixes/{painting_id}/palette", { ...ofPainting(painting_id), body: { keys } }));
 
 export const keepRecipe = (painting_id: number, mix_id: string, parts: Parts | null) =>
   answered(
@@ -51,37 +51,57 @@ export interface Wishes {
 }
 
 export const recipesQuery = (lab: number[], from: From, wishes: Wishes, volume_ml: number) =>
-  queryOptions({
-    queryKey: ["bench", "recipes", lab, from, wishes, volume_ml],
-    queryFn: () =>
-      answered(api.POST("/api/mixes/bench/recipes", { body: { lab, ...from, ...wishes, volume_ml } })),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  $api.queryOptions(
+    "post",
+    "/api/mixes/bench/recipes",
+    { body: { lab, ...from, ...wishes, volume_ml } },
+    { placeholderData: keepPreviousData, retry: false },
+  );
 
 export const pileQuery = (parts: Parts, lab: number[] | null, from: From, volume_ml: number) =>
-  queryOptions({
-    queryKey: ["bench", "pile", parts, lab, from, volume_ml],
-    queryFn: () => answered(api.POST("/api/mixes/bench/pile", { body: { parts, lab, ...from, volume_ml } })),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  $api.queryOptions(
+    "post",
+    "/api/mixes/bench/pile",
+    { body: { parts, lab, ...from, volume_ml } },
+    { placeholderData: keepPreviousData, retry: false },
+  );
+
+/** How much of a source goes into a pile. */
+export type Amount = Schemas["AmountOut"];
+export type Film = Schemas["FilmOut"];
+export type FilmTechnique = NonNullable<Schemas["FilmIn"]["technique"]>;
+export type FilmFinish = NonNullable<Schemas["FilmIn"]["finish"]>;
+
+export const filmQuery = (
+  parts: Parts,
+  from: From,
+  technique: FilmTechnique,
+  medium_share: number | null,
+  finish: FilmFinish,
+) =>
+  $api.queryOptions(
+    "post",
+    "/api/mixes/bench/film",
+    { body: { parts, ...from, technique, medium_share, finish } },
+    { placeholderData: keepPreviousData, retry: false },
+  );
 
 export type StringKind = Schemas["StringIn"]["kind"];
 
 export const stringQuery = (kind: StringKind, steps: number, base: Parts | null, from: From) =>
-  queryOptions({
-    queryKey: ["bench", "string", kind, steps, base, from],
-    queryFn: () => answered(api.POST("/api/mixes/bench/string", { body: { kind, steps, base, ...from } })),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  $api.queryOptions(
+    "post",
+    "/api/mixes/bench/string",
+    { body: { kind, steps, base, ...from } },
+    { placeholderData: keepPreviousData, retry: false },
+  );
 
-export const colourWordsQuery = queryOptions({
-  queryKey: ["bench", "words"],
-  queryFn: () => answered(api.GET("/api/mixes/bench/words")),
-  staleTime: Infinity,
-});
+export const colourWordsQuery = $api.queryOptions(
+  "get",
+  "/api/mixes/bench/words",
+  {},
+  { staleTime: Infinity },
+);
 
 export const readColour = (typed: Schemas["ColourIn"]) =>
   answered(api.POST("/api/mixes/bench/colour", { body: typed }));
@@ -131,54 +151,38 @@ export interface CameOut {
 export const findCorrections = (pile: CameOut) =>
   answered(api.POST("/api/mixes/bench/corrections", { body: { ...pile, painting: null, keys: null } }));
 
-export const suggestPalette = (
-  painting_id: number,
-  count: number,
-  locked: string[],
-  out_of: "shelf" | "catalogue",
-) =>
-  answered(
-    api.POST("/api/mixes/{painting_id}/palette/suggestion", {
-      params: { path: { painting_id } },
-      body: { count, locked, out_of },
-    }),
-  );
+export type PaletteAsked = Pick<Schemas["PaletteChoiceIn"], "count" | "locked" | "out_of">;
+
+export const suggestionQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/mixes/{painting_id}/palette/suggestion", ofPainting(painting_id), {
+    refetchInterval: (query) => (isUnderWay(query.state.data) ? POLL_MS : false),
+  });
+
+export const suggestPalette = (painting_id: number, body: PaletteAsked) =>
+  answered(api.POST("/api/mixes/{painting_id}/palette/suggestion", { ...ofPainting(painting_id), body }));
 
 export const reportQuery = (painting_id: number, keys: string[]) =>
-  queryOptions({
-    queryKey: ["mixes", painting_id, "report", keys],
-    queryFn: () =>
-      answered(
-        api.POST("/api/mixes/{painting_id}/palette/report", {
-          params: { path: { painting_id } },
-          body: { keys },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    enabled: keys.length > 0,
-    retry: false,
-  });
+  $api.queryOptions(
+    "post",
+    "/api/mixes/{painting_id}/palette/report",
+    {
+      ...ofPainting(painting_id),
+      body: { keys },
+    },
+    { placeholderData: keepPreviousData, enabled: keys.length > 0, retry: false },
+  );
 
 export const sliceQuery = (painting_id: number, keys: string[], value: number) =>
-  queryOptions({
-    queryKey: ["mixes", painting_id, "slice", keys, value],
-    queryFn: () =>
-      answered(
-        api.POST("/api/mixes/{painting_id}/palette/slice", {
-          params: { path: { painting_id } },
-          body: { keys, value },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    enabled: keys.length > 0,
-    retry: false,
-  });
+  $api.queryOptions(
+    "post",
+    "/api/mixes/{painting_id}/palette/slice",
+    {
+      ...ofPainting(painting_id),
+      body: { keys, value },
+    },
+    { placeholderData: keepPreviousData, enabled: keys.length > 0, retry: false },
+  );
 
-/** What the plan looks like in its dry colours; asked anew when the mixes or the areas change. */
-export const appearanceQuery = (painting_id: number, state: string) =>
-  queryOptions({
-    queryKey: ["mixes", painting_id, "appearance", state],
-    queryFn: () =>
-      answered(api.GET("/api/mixes/{painting_id}/appearance", { params: { path: { painting_id } } })),
-    retry: false,
-  });
+/** What the plan looks like in its dry colours. */
+export const appearanceQuery = (painting_id: number) =>
+  $api.queryOptions("post", "/api/mixes/{painting_id}/appearance", ofPainting(painting_id), { retry: false });

@@ -8,9 +8,12 @@ import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Mix } from "../mixes";
 import { mlByPass } from "./order";
-import { groundsQuery, type Passes } from "./queries";
+import { groundsQuery, tradeQuery, type Passes } from "./queries";
 
 export const price = (amount: number): string => amount.toFixed(2);
+
+/** Whether the shelf has less of a medium than the plan needs; water is always there. */
+const short = (need: Passes["mediums"][number]) => need.left_ml !== null && need.volume_ml > need.left_ml;
 
 interface Props {
   paintingId: number;
@@ -20,7 +23,9 @@ interface Props {
 }
 
 export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
+  const trade = useQuery(tradeQuery);
   const buy = passes.paint.filter((need) => need.buy);
+  const bottles = passes.mediums.filter(short);
   return (
     <>
       <Section title="Paint for the whole plan">
@@ -55,12 +60,11 @@ export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
         {passes.mediums.map((need) => (
           <Fact key={need.kind} name={need.kind}>
             {ml(need.volume_ml)}
-            {need.left_ml !== null && need.volume_ml > need.left_ml ? `, only ${ml(need.left_ml)} left` : ""}
+            {short(need) ? (need.left_ml === 0 ? ", none left" : `, only ${ml(need.left_ml!)} left`) : ""}
           </Fact>
         ))}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
-          Surface × wet film × coats, divided by what is left after a fifth stays in brush and palette or
-          dries, and a tenth more so that no pile runs out. Films are common practice, not measured.
+          {trade.data?.amounts} Films are common practice, not measured.
         </Typography>
         {(passes.price > 0 || passes.unpriced.length > 0) && (
           <Fact name="The paint is worth">
@@ -70,7 +74,7 @@ export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
         )}
       </Section>
       <Section title="To buy">
-        {buy.length === 0 ? (
+        {buy.length + bottles.length === 0 ? (
           <Typography>Nothing: the shelf has all the paint that this plan takes.</Typography>
         ) : (
           <Box component="ul" sx={{ pl: 2.25, m: 0 }}>
@@ -78,6 +82,11 @@ export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
               <li key={need.key}>
                 {need.name}: {ml(need.volume_ml - need.left_ml)} missing, {need.buy}
                 {need.buy_price === null ? "" : `, about ${price(need.buy_price)}`}
+              </li>
+            ))}
+            {bottles.map((need) => (
+              <li key={need.kind}>
+                {need.kind}: {ml(need.volume_ml - need.left_ml!)} missing
               </li>
             ))}
           </Box>
@@ -145,7 +154,7 @@ function Savings({ paintingId, keepCheaper }: Pick<Props, "paintingId" | "keepCh
             <Typography color="text.secondary">{saving.words}</Typography>
             {keepCheaper && saving.mix && saving.parts && (
               <Button size="small" onClick={() => keepCheaper(saving.mix!, saving.parts!)}>
-                Mix it so
+                Use this recipe
               </Button>
             )}
           </Box>

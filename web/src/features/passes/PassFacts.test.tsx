@@ -1,4 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { MemoryRouter } from "react-router";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 
@@ -8,7 +9,7 @@ import type { Mix } from "../mixes";
 import { Amounts } from "./Amounts";
 import { Compare } from "./Compare";
 import { drawingWords } from "./figures";
-import { layersInWords } from "./GlazePlan";
+import { coatsInWords, milkyInWords } from "./GlazePlan";
 import { minutes, PassFacts } from "./PassFacts";
 import { PlanFiles } from "./PlanFiles";
 import type { PaintPass, Passes, Summary } from "./queries";
@@ -16,6 +17,7 @@ import { StageStrip } from "./StageStrip";
 import { step } from "./testing";
 
 const pass: PaintPass = {
+  id: "block-in",
   number: 2,
   role: "block-in",
   brush_mm: 25,
@@ -25,7 +27,7 @@ const pass: PaintPass = {
   volume_ml: 3,
   readable: 0.4,
   stage_url: "/media/x.jpg",
-  looks: { wet: "", grey: "", changes: "", varnished: "" },
+  look_url: "/api/passes/1/stages/2/{look}?of=abc",
   steps: [
     step({ id: "s1", area: "a01", mix: "m01", coats: 2 }),
     step({
@@ -85,6 +87,7 @@ const passes: Passes = {
       caution: "Use a suitable respirator.",
     },
   ],
+  doses: {},
   volumes: {},
   paint: [],
   mediums: [],
@@ -210,17 +213,24 @@ it("compares plans figure by figure", () => {
   expect(drawingWords({ ...summary, lost_after: null })).toBe("stays");
 });
 
-it("says the layers of a glaze with their medium", () => {
-  expect(layersInWords([0.95])).toBe("1 layer at 95 % medium");
-  expect(layersInWords([0.9, 0.9, 0.8])).toBe("2 layers at 90 % medium, then 1 layer at 80 % medium");
+it("says the coats of a glaze with their medium, and how it looks while it is wet", () => {
+  expect(coatsInWords([0.95])).toBe("1 coat at 95 % medium");
+  expect(coatsInWords([0.9, 0.9, 0.8])).toBe("2 coats at 90 % medium, then 1 coat at 80 % medium");
+  expect(milkyInWords(4.2)).toContain("milky, 4 L* lighter");
+  expect(milkyInWords(0.3)).toContain("the same");
+  expect(milkyInWords(-2)).toContain("2 L* darker");
 });
 
 it("offers files only when the plan is up to date, and says so", () => {
   const files = (ready: boolean) =>
     renderToStaticMarkup(
-      <UndoProvider>
-        <PlanFiles paintingId={1} title="Kettle" ready={ready} />
-      </UndoProvider>,
+      <QueryClientProvider client={new QueryClient()}>
+        <MemoryRouter>
+          <UndoProvider>
+            <PlanFiles paintingId={1} title="Kettle" ready={ready} />
+          </UndoProvider>
+        </MemoryRouter>
+      </QueryClientProvider>,
     );
   expect(files(true)).not.toContain("disabled=");
   expect(files(false)).toContain("disabled=");

@@ -22,6 +22,8 @@ interface Props {
   lay: (step: PassStep, technique: string) => void;
 }
 
+const NO_TITLES = {};
+
 export function PassFacts({ pass, passes, ...steps }: Props) {
   const trade = useQuery(tradeQuery);
   const { mixes } = steps;
@@ -36,13 +38,18 @@ export function PassFacts({ pass, passes, ...steps }: Props) {
         <Fact name="Brush">{mm(pass.brush_mm)}</Fact>
         <Fact name="Medium">{pass.medium}</Fact>
         <Fact name="Paint">{ml(pass.volume_ml)}</Fact>
-        <Fact name="Hands on">about {minutes(pass.minutes)}</Fact>
+        <Fact name="Working time">about {minutes(pass.minutes)}</Fact>
         {pass.readable !== null && !last && (
-          <Fact name="Drawing still followed">{share(pass.readable)} of what is needed</Fact>
+          <Fact name="Drawing still visible">{share(pass.readable)} of what is needed</Fact>
         )}
       </Section>
       <Section title="In this order">
-        <StepList pass={pass} techniques={Object.entries(trade.data?.techniques ?? {})} {...steps} />
+        <StepList
+          pass={pass}
+          techniques={Object.entries(trade.data?.techniques ?? {})}
+          titles={trade.data?.titles ?? NO_TITLES}
+          {...steps}
+        />
       </Section>
       {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}
     </>

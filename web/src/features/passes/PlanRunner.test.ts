@@ -1,25 +1,29 @@
 import { expect, it } from "vitest";
 
 import { planLabel } from "./PlanRunner";
-import { isUnderWay, type Bench } from "./queries";
+import { isUnderWay } from "../../shared/api/runs";
+import type { Standing } from "./queries";
 
-const bench = (facts: Partial<Bench>): Bench => ({
+const standing = (facts: Partial<Standing>): Standing => ({
   painting: 1,
   values: "current",
   areas: "current",
   mixes: "current",
   passes: "current",
   run: null,
+  revision: 1,
+  why: {},
+  stamps: {},
   ...facts,
 });
 
 it("offers a plan when there is none, an update when something is stale, nothing when all is current", () => {
-  expect(planLabel(bench({ areas: "missing", mixes: "missing", passes: "missing" }))).toBe(
+  expect(planLabel(standing({ areas: "missing", mixes: "missing", passes: "missing" }))).toBe(
     "Plan the painting",
   );
-  expect(planLabel(bench({ mixes: "stale", passes: "stale" }))).toBe("Bring up to date");
-  expect(planLabel(bench({ values: "stale" }))).toBe("Bring up to date");
-  expect(planLabel(bench({}))).toBeNull();
+  expect(planLabel(standing({ mixes: "stale", passes: "stale" }))).toBe("Bring up to date");
+  expect(planLabel(standing({ values: "stale" }))).toBe("Bring up to date");
+  expect(planLabel(standing({}))).toBeNull();
 });
 
 it("counts waiting and running as under way", () => {

@@ -27,10 +27,10 @@ export function RuleDialog({ title, close, setAside }: Props) {
           if (reason.trim()) setAside(reason.trim());
         }}
       >
-        <DialogTitle id="rule-dialog">Set “{title}” aside</DialogTitle>
+        <DialogTitle id="rule-dialog">Turn “{title}” off</DialogTitle>
         <DialogContent>
           <Typography gutterBottom>
-            The whole plan is then ordered without it. It can be called back under Way.
+            The whole plan is then ordered without it. Turn it back on under Method.
           </Typography>
           <TextField
             label="Your reason"
@@ -42,9 +42,9 @@ export function RuleDialog({ title, close, setAside }: Props) {
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={!reason.trim()}>
-            Set aside
+            Turn off
           </Button>
         </DialogActions>
       </form>

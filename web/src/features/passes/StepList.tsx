@@ -24,7 +24,7 @@ import { cm2, ml, share } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { Choice } from "./Choice";
+import { Choice } from "../../shared/ui/Choice";
 import { breaksAt, moveTo, reordered } from "./order";
 import type { Move, PaintPass, PassStep } from "./queries";
 
@@ -42,6 +42,8 @@ interface Props {
   setAside: (rule: string, title: string) => void;
   /** The techniques with their words, and how to lay a step by one. */
   techniques: readonly (readonly [name: string, words: string])[];
+  /** What the reasons of steps are called, by their rule. */
+  titles: Readonly<Record<string, string>>;
   lay: (step: PassStep, technique: string) => void;
 }
 
@@ -55,6 +57,7 @@ export function StepList({
   move,
   setAside,
   techniques,
+  titles,
   lay,
 }: Props) {
   const [open, setOpen] = useState<string | null>(null);
@@ -82,7 +85,7 @@ export function StepList({
     setMoved({ key, order: reordered(order, from, to) });
     move(moveTo(pass.steps, from, to, pass.role));
   };
-  const breaks = over && breaksAt(over.step, over.to);
+  const breaks = over && breaksAt(over.step, over.to, titles);
   return (
     <DndContext
       sensors={sensors}
@@ -112,6 +115,7 @@ export function StepList({
                 chooseMix={chooseMix}
                 setAside={setAside}
                 techniques={techniques}
+                titles={titles}
                 lay={lay}
               />
             );
@@ -123,7 +127,7 @@ export function StepList({
         aria-label="What the move breaks"
         sx={{ position: "sticky", bottom: 0, bgcolor: "background.paper", py: over ? 1 : 0, fontWeight: 600 }}
       >
-        {over ? (breaks ? `▲ ${breaks}` : "No rule minds this place.") : ""}
+        {over ? (breaks ? `▲ ${breaks}` : "No rule is broken here.") : ""}
       </Typography>
     </DndContext>
   );
@@ -139,12 +143,25 @@ interface RowProps {
   chooseMix: (id: string) => void;
   setAside: (rule: string, title: string) => void;
   techniques: Props["techniques"];
+  titles: Props["titles"];
   lay: Props["lay"];
 }
 
 const isRule = (rule: string) => /\.R\d/.test(rule);
 
-function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside, techniques, lay }: RowProps) {
+function StepRow({
+  step,
+  mix,
+  area,
+  marked,
+  open,
+  toggle,
+  chooseMix,
+  setAside,
+  techniques,
+  titles,
+  lay,
+}: RowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({
       id: step.id,
@@ -208,19 +225,19 @@ function StepRow({ step, mix, area, marked, open, toggle, chooseMix, setAside, t
           <Box component="ul" sx={{ pl: 2.25, my: 0.5 }}>
             {step.reasons.map((reason) => (
               <li key={reason.rule + reason.words}>
-                <strong>{reason.title}.</strong> {reason.words}{" "}
+                <strong>{titles[reason.rule] ?? reason.rule}.</strong> {reason.words}{" "}
                 {isRule(reason.rule) && (
                   <Button
                     size="small"
-                    onClick={() => setAside(reason.rule, reason.title)}
+                    onClick={() => setAside(reason.rule, titles[reason.rule] ?? reason.rule)}
                     sx={{ minHeight: 28, py: 0 }}
                   >
-                    Set aside
+                    Turn off
                   </Button>
                 )}
               </li>
             ))}
-            {step.reasons.length === 0 && <li>Nothing binds it: it may be done at any time in this pass.</li>}
+            {step.reasons.length === 0 && <li>No rule places it: do it at any time in this pass.</li>}
           </Box>
           {techniques.length > 0 && (
             <Choice

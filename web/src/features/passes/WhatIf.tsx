@@ -5,14 +5,14 @@ import { Button, TextField, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
+import { RunLine } from "../../shared/ui/RunLine";
 import { Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
-import { Choice } from "./Choice";
+import { Choice } from "../../shared/ui/Choice";
 import { Compare } from "./Compare";
 import { Films } from "./Films";
 import { sharedQuery, tradeQuery, whatIfQuery, type SchoolKey } from "./queries";
-import { StudyRun } from "./StudyRun";
 import { useStudy } from "./useStudy";
 
 interface Props {
@@ -49,7 +49,7 @@ export function WhatIf({ paintingId, palettes, others, nameOf }: Props) {
           onChange={(event) => setSize(event.target.value)}
         />
         <Choice
-          label="Another school"
+          label="Another method"
           value={school}
           options={[["", "the same"], ...(trade.data?.schools ?? []).map((s) => [s.key, s.title] as const)]}
           choose={(key) => setSchool(key as SchoolKey | "")}
@@ -61,10 +61,14 @@ export function WhatIf({ paintingId, palettes, others, nameOf }: Props) {
           choose={setPalette}
         />
         <Films films={films} set={setFilms} />
-        <Button variant="contained" disabled={nothing || study.underWay} onClick={() => study.begin(asked)}>
+        <Button
+          variant="contained"
+          disabled={nothing || study.doing.state === "under way"}
+          onClick={() => study.begin(asked)}
+        >
           Work it out
         </Button>
-        <StudyRun study={study} />
+        <RunLine label="Working it out" doing={study.doing} stop={study.stop} />
       </Section>
       {answer && (
         <Section title="The plan, and that one">

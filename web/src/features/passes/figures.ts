@@ -19,7 +19,7 @@ export const ROWS: Row[] = [
   { name: "Waits", of: (s) => (s.waits > 0 ? `${s.waits}, ${Math.round(s.wait_minutes)} min` : "none") },
   { name: "Paint is worth", of: (s) => (s.cost > 0 ? plain(2)(s.cost) : "no prices") },
   { name: "Drawing", of: (s) => drawingWords(s) },
-  { name: "Off the goal", of: (s) => `ΔE ${plain(1)(s.away_de00)}` },
+  { name: "Difference from target", of: (s) => `ΔE ${plain(1)(s.away_de00)}` },
 ];
 
 /** When the drawing is gone, and how often it has to be re-stated. */

@@ -30,10 +30,11 @@ it("keeps only the last place of a step that is moved twice", () => {
 });
 
 it("names the rule that minds a place, and none where the step is free", () => {
-  const bound = step({ id: "s2", between: [1, 2], bounded_by: ["Dark before light", "Accents last"] });
-  expect(breaksAt(bound, 0)).toContain("Dark before light");
-  expect(breaksAt(bound, 1)).toBeNull();
-  expect(breaksAt(bound, 3)).toContain("Accents last");
+  const TITLES = { "passes.R03": "Dark before light", "passes.R05": "Accents last" };
+  const bound = step({ id: "s2", between: [1, 2], bounded_by: ["passes.R03", "passes.R05"] });
+  expect(breaksAt(bound, 0, TITLES)).toContain("Dark before light");
+  expect(breaksAt(bound, 1, TITLES)).toBeNull();
+  expect(breaksAt(bound, 3, TITLES)).toContain("Accents last");
 });
 
 it("adds a mix up pass by pass and leaves out where it is not used", () => {

@@ -13,12 +13,16 @@ export const withMove = (moves: readonly Move[], move: Move): Move[] => [
   move,
 ];
 
-/** What a step breaks at a place in its pass, in words; null where no rule minds. */
-export function breaksAt(step: PassStep, to: number): string | null {
+/** What a step breaks at a place in its pass, in words; null where no rule is broken. `titles` are the rules' by id. */
+export function breaksAt(
+  step: PassStep,
+  to: number,
+  titles: Readonly<Record<string, string>>,
+): string | null {
   const [first = 0, last = Infinity] = step.between;
-  const [firstBy, lastBy] = step.bounded_by;
-  if (to < first) return `“${firstBy}” would not hold here`;
-  return to > last ? `“${lastBy}” would not hold here` : null;
+  const [firstBy = "", lastBy = ""] = step.bounded_by;
+  if (to < first) return `“${titles[firstBy] ?? firstBy}” would be broken here`;
+  return to > last ? `“${titles[lastBy] ?? lastBy}” would be broken here` : null;
 }
 
 export function reordered<T>(list: readonly T[], from: number, to: number): T[] {

@@ -1,31 +1,24 @@
-/** Keeping what the painter decides about the passes, each with a way back; the pictures are painted anew behind it. */
+/** Keeping what the painter decides about the passes; the pictures are painted anew behind it. */
 import { useState } from "react";
 
 import { useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { useUndo } from "../../shared/undo/UndoProvider";
-import { changeChoices, type Choices, type Passes } from "./queries";
+import { changeChoices, passesQuery, type Choices, type Passes } from "./queries";
 
 export function useChoices(id: number, passes: Passes | undefined) {
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [busy, setBusy] = useState(false);
-  const apply = async (choices: Choices) => {
-    const planned = await changeChoices(id, choices);
-    queries.setQueryData(["passes", id], planned);
-    await queries.invalidateQueries({ queryKey: ["bench"] });
-  };
   /** Gives whether it was kept; a refusal is told and changes nothing. */
-  const change = async (label: string, changes: Partial<Choices>): Promise<boolean> => {
+  const change = async (changes: Partial<Choices>): Promise<boolean> => {
     if (!passes) return false;
-    const before = passes.choices;
+    const choices = { ...passes.choices, ...changes };
     setBusy(true);
-    const failed = await edit({
-      label,
-      act: () => apply({ ...before, ...changes }),
-      undo: () => apply(before),
-    }).then(
+    const failed = await edit(async () =>
+      queries.setQueryData(passesQuery(id).queryKey, await changeChoices(id, choices)),
+    ).then(
       () => null,
       (error: unknown) => inWords(error),
     );

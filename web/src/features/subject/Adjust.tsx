@@ -23,8 +23,8 @@ interface Props {
   radius: number;
   choose: (tool: Tool | null) => void;
   setRadius: (radius: number) => void;
-  adjust: (label: string, adjustments: Adjustments) => Promise<void>;
-  keep: (label: string, change: PaintingChange, back: PaintingChange) => Promise<void>;
+  adjust: (adjustments: Adjustments) => Promise<void>;
+  keep: (change: PaintingChange) => Promise<void>;
 }
 
 const LIGHT_TOOLS: Exclude<Tool, "focal">[] = ["horizon", "corners", "grey"];
@@ -37,17 +37,15 @@ export function Adjust({ painting, tool, handles, radius, choose, setRadius, adj
     if (!tool) return;
     if (tool === "focal") {
       const focal = { ...handles[0]!, radius };
-      const back: PaintingChange = painting.focal ? { focal: painting.focal } : { no_focal: true };
-      void keep("Set the focal passage", { focal }, back);
+      void keep({ focal });
     } else {
-      void adjust(TOOL_WORDS[tool].title, withTool(now, tool, handles));
+      void adjust(withTool(now, tool, handles));
     }
   };
   const takeBack = () => {
     if (!tool) return;
-    if (tool === "focal")
-      void keep("Took the focal passage away", { no_focal: true }, { focal: painting.focal });
-    else void adjust(`${TOOL_WORDS[tool].title} taken back`, without(now, tool));
+    if (tool === "focal") void keep({ no_focal: true });
+    else void adjust(without(now, tool));
   };
   const isSet = tool === "focal" ? painting.focal !== null : tool !== null && now[tool] != null;
   return (
@@ -71,19 +69,11 @@ export function Adjust({ painting, tool, handles, radius, choose, setRadius, adj
           <ToolHelp tool={tool} use={useTool} takeBack={isSet ? takeBack : null} />
         )}
         <Stack direction="row" sx={{ flexWrap: "wrap", mt: 1 }}>
-          <Button
-            onClick={() =>
-              void adjust("Turned the photo", { ...now, quarter_turns: ((now.quarter_turns ?? 0) + 1) % 4 })
-            }
-          >
+          <Button onClick={() => void adjust({ ...now, quarter_turns: ((now.quarter_turns ?? 0) + 1) % 4 })}>
             Turn
           </Button>
-          <Button onClick={() => void adjust("Mirrored the photo", { ...now, mirrored: !now.mirrored })}>
-            Mirror
-          </Button>
-          {done.length > 0 && (
-            <Button onClick={() => void adjust("Took all adjustments back", UNTOUCHED)}>Take all back</Button>
-          )}
+          <Button onClick={() => void adjust({ ...now, mirrored: !now.mirrored })}>Mirror</Button>
+          {done.length > 0 && <Button onClick={() => void adjust(UNTOUCHED)}>Take all back</Button>}
         </Stack>
         <Typography id="anchors" color="text.secondary">
           What is black and what is white
@@ -98,7 +88,7 @@ export function Adjust({ painting, tool, handles, radius, choose, setRadius, adj
           onChange={(_, to) => setAnchors(to as [number, number])}
           onChangeCommitted={(_, to) => {
             const [black, white] = to as [number, number];
-            void adjust("Anchored black and white", { ...now, black, white });
+            void adjust({ ...now, black, white });
           }}
         />
         <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>

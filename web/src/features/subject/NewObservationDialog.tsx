@@ -23,7 +23,7 @@ const USUAL: Size = { width: "300", height: "240", unit: "mm" };
 export const localMinute = (at: Date): string =>
   new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 
-export function NewObservationDialog({
+export default function NewObservationDialog({
   close,
   made,
 }: {
@@ -75,7 +75,7 @@ export function NewObservationDialog({
           </Stack>
         </DialogContent>
         <DialogActions>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button type="submit" variant="contained">
             Begin
           </Button>

@@ -38,7 +38,7 @@ export function titleFrom(fileName: string): string {
   return bare.charAt(0).toUpperCase() + bare.slice(1);
 }
 
-export function NewPaintingDialog({ close, made, shelf }: Props) {
+export default function NewPaintingDialog({ close, made, shelf }: Props) {
   const [photo, setPhoto] = useState<File | null>(null);
   const [preview, setPreview] = useState<string | null>(null);
   const [title, setTitle] = useState("");
@@ -181,7 +181,7 @@ export function NewPaintingDialog({ close, made, shelf }: Props) {
         </DialogContent>
         <DialogActions>
           <Button onClick={close} disabled={sending}>
-            Leave it
+            Cancel
           </Button>
           <Button type="submit" variant="contained" disabled={sending}>
             Begin

@@ -83,14 +83,14 @@ export function PatchFacts({ patching }: { patching: Patching }) {
             step={0.005}
             defaultValue={reference.patch.feather ?? 0.01}
             onChangeCommitted={(_, to) =>
-              void patching.keep("Softened the edge", {
+              void patching.keep({
                 patch: { ...reference.patch, feather: to as number },
               })
             }
           />
           <Button
             onClick={() =>
-              void patching.keep("Mirrored a patch", {
+              void patching.keep({
                 patch: { ...reference.patch, mirrored: !reference.patch.mirrored },
               })
             }
@@ -100,7 +100,7 @@ export function PatchFacts({ patching }: { patching: Patching }) {
           {mode === "outline" && (
             <Button
               onClick={() =>
-                void patching.keep("Added a point", {
+                void patching.keep({
                   patch: { ...reference.patch, outline: withPoint(reference.patch.outline) },
                 })
               }

@@ -34,20 +34,18 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
   const [crop, setCrop] = useState({ x: painting.crop_x, y: painting.crop_y, size: painting.crop_size });
   const [problem, setProblem] = useState<string | null>(null);
 
-  const keep = async (label: string, change: PaintingChange, back: PaintingChange) => {
+  const keep = async (change: PaintingChange) => {
     try {
       setProblem(null);
-      await keepPainting(label, change, back);
+      await keepPainting(change);
       choose(null);
     } catch (error) {
       setProblem(inWords(error));
     }
   };
-  const adjust = (label: string, adjustments: Adjustments) =>
-    keep(label, { adjustments }, { adjustments: painting.adjustments });
+  const adjust = (adjustments: Adjustments) => keep({ adjustments });
   const typedSize = written(size.width, size.height, size.unit);
   const keptSize = written(String(painting.width_mm), String(painting.height_mm), "mm");
-  const back = { crop_x: painting.crop_x, crop_y: painting.crop_y, crop_size: painting.crop_size };
   const slider = (axis: "x" | "y" | "size", label: string) => (
     <Stack>
       <Typography id={`crop-${axis}`} color="text.secondary">
@@ -60,7 +58,7 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
         step={0.01}
         value={crop[axis]}
         onChange={(_, to) => setCrop({ ...crop, [axis]: to })}
-        onChangeCommitted={(_, to) => void keep("Moved the crop", { [`crop_${axis}`]: to as number }, back)}
+        onChangeCommitted={(_, to) => void keep({ [`crop_${axis}`]: to as number })}
       />
     </Stack>
   );
@@ -73,9 +71,7 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
           slotProps={{ htmlInput: { "aria-label": "Name of the painting" } }}
           value={title}
           onChange={(event) => setTitle(event.target.value)}
-          onBlur={() =>
-            title !== painting.title && void keep("Renamed", { title }, { title: painting.title })
-          }
+          onBlur={() => title !== painting.title && void keep({ title })}
         />
       </Section>
       <Section title="Support">
@@ -84,7 +80,7 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
           sx={{ mt: 1 }}
           variant="contained"
           disabled={typedSize === keptSize}
-          onClick={() => void keep("Changed the support", { size: typedSize }, { size: keptSize })}
+          onClick={() => void keep({ size: typedSize })}
         >
           Use this support
         </Button>

@@ -21,7 +21,7 @@ import { AdviceList } from "../../shared/ui/AdviceList";
 import { Section } from "../../shared/ui/Facts";
 import { greyOf } from "../../shared/ui/greys";
 import { changedZone, withoutZone, withZone, zoneName } from "./lattice";
-import { addSketch, type Observation, type Painting, type Zone } from "./queries";
+import { addSketch, paintingQuery, type Observation, type Painting, type Zone } from "./queries";
 import type { useObserving } from "./useObserving";
 
 interface Props {
@@ -40,12 +40,12 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const now = observation.zones[zone]!;
-  const change = (label: string, facts: Partial<Zone>) => keep(label, (all) => changedZone(all, zone, facts));
+  const change = (facts: Partial<Zone>) => keep((all) => changedZone(all, zone, facts));
   const sketch = async (file: File | undefined) => {
     if (!file) return;
     try {
       setProblem(null);
-      queries.setQueryData(["painting", painting.id], await addSketch(painting.id, file));
+      queries.setQueryData(paintingQuery(painting.id).queryKey, await addSketch(painting.id, file));
     } catch (error) {
       setProblem(inWords(error));
     }
@@ -83,7 +83,7 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
               disabled={observation.zones.length >= MOST_ZONES}
               onClick={() => {
                 choose(observation.zones.length);
-                void keep("Added a zone", (all) => withZone(all, { ...now, name: "" }));
+                void keep((all) => withZone(all, { ...now, name: "" }));
               }}
               sx={{ width: 48, height: 48, border: "2px dashed", borderRadius: "3px" }}
             >
@@ -93,32 +93,28 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
         </Box>
       </Section>
       <Section title={`This zone: ${zoneName(now, zone)}`}>
-        <ZoneValue
-          key={`${zone}-${now.value}`}
-          value={now.value}
-          keep={(value) => void change("Set a zone’s value", { value })}
-        />
+        <ZoneValue key={`${zone}-${now.value}`} value={now.value} keep={(value) => void change({ value })} />
         <Words
           label="Hue"
           words={words?.hues}
           now={now.hue}
           choose={(hue) => {
             const chroma = hue !== "grey" && now.chroma === "grey" ? "greyed" : (now.chroma ?? "grey");
-            void change("Set a zone’s hue", { hue, chroma: hue === "grey" ? "grey" : chroma });
+            void change({ hue, chroma: hue === "grey" ? "grey" : chroma });
           }}
         />
         <Words
           label="Chroma"
           words={words?.chromas}
           now={now.chroma}
-          choose={(chroma) => void change("Set a zone’s chroma", { chroma })}
+          choose={(chroma) => void change({ chroma })}
         />
         <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
           <ToggleButtonGroup
             exclusive
             size="small"
             value={now.lit ? "lit" : "shaded"}
-            onChange={(_, to: string | null) => to && void change("Set lit or shaded", { lit: to === "lit" })}
+            onChange={(_, to: string | null) => to && void change({ lit: to === "lit" })}
             aria-label="Light on the zone"
           >
             <ToggleButton value="lit">Lit</ToggleButton>
@@ -128,7 +124,7 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
             exclusive
             size="small"
             value={now.plane}
-            onChange={(_, to: Zone["plane"] | null) => to && void change("Set the plane", { plane: to })}
+            onChange={(_, to: Zone["plane"] | null) => to && void change({ plane: to })}
             aria-label="How far away"
           >
             <ToggleButton value="front">Front</ToggleButton>
@@ -137,15 +133,9 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
           </ToggleButtonGroup>
         </Stack>
         <Stack direction="row" sx={{ gap: 1, mt: 2 }}>
-          <ZoneName
-            key={`${zone}${now.name}`}
-            name={now.name ?? ""}
-            keep={(name) => void change("Named a zone", { name })}
-          />
+          <ZoneName key={`${zone}${now.name}`} name={now.name ?? ""} keep={(name) => void change({ name })} />
           {observation.zones.length > 1 && (
-            <Button onClick={() => void keep("Took a zone away", (all) => withoutZone(all, zone))}>
-              Take it away
-            </Button>
+            <Button onClick={() => void keep((all) => withoutZone(all, zone))}>Take it away</Button>
           )}
         </Stack>
       </Section>
@@ -169,7 +159,7 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
           size="small"
           value={observation.borders}
           onChange={(_, to: Observation["borders"] | null) =>
-            to && void keep("Changed the borders", (all) => ({ ...all, borders: to }))
+            to && void keep((all) => ({ ...all, borders: to }))
           }
           aria-label="Borders of the zones"
         >

@@ -1,8 +1,6 @@
 export { Guides } from "./Guides";
 export { GuidesOverlay } from "./GuidesOverlay";
 export { Lattice } from "./Lattice";
-export { NewObservationDialog } from "./NewObservationDialog";
-export { NewPaintingDialog } from "./NewPaintingDialog";
 export { PatchFacts } from "./PatchFacts";
 export { PatchOverlay } from "./PatchOverlay";
 export {
@@ -10,6 +8,9 @@ export {
   guidesQuery,
   paintingQuery,
   paintingsQuery,
+  PAINTINGS,
+  titlesQuery,
+  type PaintingCard,
   removePainting,
   type Guide,
   type Painting,

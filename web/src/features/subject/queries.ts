@@ -1,22 +1,36 @@
 /** Paintings and their references on the server. */
-import { queryOptions } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../../shared/api/client";
+import { keepPreviousData } from "@tanstack/react-query";
+
+import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 
 export type Painting = Schemas["PaintingOut"];
 export type PaintingChange = Schemas["PaintingChange"];
 
-export const paintingsQuery = queryOptions({
-  queryKey: ["paintings"],
-  queryFn: () => answered(api.GET("/api/subject/paintings")),
-});
+export type PaintingCard = Schemas["CardOut"];
+
+/** A page of the studio's list. */
+export const paintingsQuery = (page: number, search: string) =>
+  $api.queryOptions(
+    "get",
+    "/api/subject/paintings",
+    { params: { query: { page, search } } },
+    {
+      placeholderData: keepPreviousData,
+      refetchInterval: (query) =>
+        query.state.data?.paintings.some((one) => isUnderWay(one.run)) ? 2 * POLL_MS : false,
+    },
+  );
+
+/** Every page of it. */
+export const PAINTINGS = ["get", "/api/subject/paintings"] as const;
+
+/** Paintings by title, to choose one. */
+export const titlesQuery = $api.queryOptions("get", "/api/subject/titles");
 
 export const paintingQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["painting", painting_id],
-    queryFn: () =>
-      answered(api.GET("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/subject/paintings/{painting_id}", ofPainting(painting_id));
 
 export function newPainting(photo: File, title: string, size: string): Promise<Painting> {
   return answered(
@@ -34,19 +48,15 @@ export function newPainting(photo: File, title: string, size: string): Promise<P
 }
 
 export const changePainting = (painting_id: number, body: PaintingChange) =>
-  answered(api.PATCH("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } }, body }));
+  answered(api.PATCH("/api/subject/paintings/{painting_id}", { ...ofPainting(painting_id), body }));
 
 export const removePainting = (painting_id: number) =>
-  answered(api.DELETE("/api/subject/paintings/{painting_id}", { params: { path: { painting_id } } }));
+  answered(api.DELETE("/api/subject/paintings/{painting_id}", ofPainting(painting_id)));
 
 export type Guide = Schemas["GuideOut"];
 
 export const guidesQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["painting", painting_id, "guides"],
-    queryFn: () =>
-      answered(api.GET("/api/subject/paintings/{painting_id}/guides", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/subject/paintings/{painting_id}/guides", ofPainting(painting_id));
 
 export type Observation = Schemas["ObservationData"];
 export type Zone = Schemas["ZoneData"];
@@ -55,14 +65,12 @@ export const newObservation = (title: string, size: string, notes: Observation["
   answered(api.POST("/api/subject/observations", { body: { title, size, notes } }));
 
 export const changeObservation = (painting_id: number, body: Observation) =>
-  answered(
-    api.PUT("/api/subject/paintings/{painting_id}/observation", { params: { path: { painting_id } }, body }),
-  );
+  answered(api.PUT("/api/subject/paintings/{painting_id}/observation", { ...ofPainting(painting_id), body }));
 
 export const addSketch = (painting_id: number, photo: File) =>
   answered(
     api.POST("/api/subject/paintings/{painting_id}/sketch", {
-      params: { path: { painting_id } },
+      ...ofPainting(painting_id),
       body: { photo: "" },
       bodySerializer: () => {
         const form = new FormData();
@@ -76,18 +84,12 @@ export type Reference = Schemas["ReferenceOut"];
 export type Marks = Schemas["MarksData"];
 
 export const referencesQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["references", painting_id],
-    queryFn: () =>
-      answered(
-        api.GET("/api/subject/paintings/{painting_id}/references", { params: { path: { painting_id } } }),
-      ),
-  });
+  $api.queryOptions("get", "/api/subject/paintings/{painting_id}/references", ofPainting(painting_id));
 
 export const addReference = (painting_id: number, photo: File, name: string) =>
   answered(
     api.POST("/api/subject/paintings/{painting_id}/references", {
-      params: { path: { painting_id } },
+      ...ofPainting(painting_id),
       body: { photo: "", name },
       bodySerializer: () => {
         const form = new FormData();
@@ -98,8 +100,17 @@ export const addReference = (painting_id: number, photo: File, name: string) =>
     }),
   );
 
-export const changeReference = (reference_id: number, body: Schemas["ReferenceIn"]) =>
-  answered(api.PUT("/api/subject/references/{reference_id}", { params: { path: { reference_id } }, body }));
+export const changeReference = (painting_id: number, reference_id: number, body: Schemas["ReferenceIn"]) =>
+  answered(
+    api.PUT("/api/subject/paintings/{painting_id}/references/{reference_id}", {
+      params: { path: { painting_id, reference_id } },
+      body,
+    }),
+  );
 
-export const removeReference = (reference_id: number) =>
-  answered(api.DELETE("/api/subject/references/{reference_id}", { params: { path: { reference_id } } }));
+export const removeReference = (painting_id: number, reference_id: number) =>
+  answered(
+    api.DELETE("/api/subject/paintings/{painting_id}/references/{reference_id}", {
+      params: { path: { painting_id, reference_id } },
+    }),
+  );

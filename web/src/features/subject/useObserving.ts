@@ -7,9 +7,7 @@ import { inWords } from "../../shared/api/client";
 import { Turns } from "../../shared/undo/turns";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { laid } from "./lattice";
-import { changeObservation, type Observation, type Painting } from "./queries";
-
-const FOLLOWS = ["paintings", "values", "areas", "mixes", "passes", "bench"];
+import { changeObservation, paintingQuery, type Observation, type Painting } from "./queries";
 
 export function useObserving(painting: Painting) {
   const queries = useQueryClient();
@@ -20,26 +18,23 @@ export function useObserving(painting: Painting) {
   const [turns] = useState(() => new Turns());
   const kept = painting.observation ?? null;
   const zone = kept ? Math.min(chosen, kept.zones.length - 1) : 0;
-  const key = ["painting", painting.id];
+  const key = paintingQuery(painting.id).queryKey;
 
   /** Change the observation there is at that moment: shown at once, kept in turn, so that no quick tap undoes another. */
-  const keep = async (label: string, change: (now: Observation) => Observation) => {
+  const keep = async (change: (now: Observation) => Observation) => {
+    void queries.cancelQueries({ queryKey: key, exact: true }); // an answer of before this change would hide it again
     const latest = queries.getQueryData<Painting>(key)?.observation;
     if (!latest) return;
-    const before = bare(latest);
-    const apply = async (to: Observation) => {
-      queries.setQueryData<Painting>(
-        key,
-        (now) => now && { ...now, observation: now.observation && { ...now.observation, ...to } },
-      );
-      const answer = await turns.newest(() => changeObservation(painting.id, to)); // holds every change before it
-      if (!answer) return;
-      queries.setQueryData(key, answer);
-      for (const what of FOLLOWS) void queries.invalidateQueries({ queryKey: [what] });
-    };
-    const after = change(before);
+    const after = change(bare(latest));
+    queries.setQueryData<Painting>(
+      key,
+      (now) => now && { ...now, observation: now.observation && { ...now.observation, ...after } },
+    );
     try {
-      await edit({ label, act: () => apply(after), undo: () => apply(before) });
+      await edit(async () => {
+        const answer = await turns.newest(() => changeObservation(painting.id, after)); // holds every change before it
+        if (answer) queries.setQueryData(key, answer);
+      });
     } catch (error) {
       tell(inWords(error));
       await queries.invalidateQueries({ queryKey: key });
@@ -49,7 +44,7 @@ export function useObserving(painting: Painting) {
     if (!kept) return;
     const next = laid(draft ?? kept.cells, cells, zone);
     setDraft(done ? null : next);
-    if (done) void keep("Laid cells", (now) => ({ ...now, cells: next }));
+    if (done) void keep((now) => ({ ...now, cells: next }));
   };
   return {
     observation: kept && { ...bare(kept), cells: draft ?? kept.cells },

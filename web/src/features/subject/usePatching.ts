@@ -9,6 +9,7 @@ import type { Patch } from "./patching";
 import {
   addReference,
   changeReference,
+  paintingQuery,
   referencesQuery,
   removeReference,
   type Marks,
@@ -20,7 +21,24 @@ import { useKeepPainting } from "./useKeepPainting";
 /** What the hand does: place a patch, draw its outline, mark its horizon and light; or mark those of the base. */
 export type PatchMode = "place" | "outline" | "marks" | "base marks";
 
-const FOLLOWS = ["painting", "paintings", "references", "values", "areas", "mixes", "passes", "bench"];
+/** What is under the hand: nothing, the marks of the base, or one of the other photos; a draft until the hand lets go. */
+type Hand =
+  | { on: "nothing" }
+  | { on: "base"; marks: Marks | null }
+  | {
+      on: "photo";
+      id: number;
+      mode: Exclude<PatchMode, "base marks"> | null;
+      draft: { patch: Patch } | { marks: Marks } | null;
+    };
+
+function inHand(photo: number | null, mode: PatchMode | null): Hand {
+  if (mode === "base marks") return { on: "base", marks: null };
+  return photo === null ? { on: "nothing" } : { on: "photo", id: photo, mode, draft: null };
+}
+
+const modeOf = (hand: Hand): PatchMode | null =>
+  hand.on === "base" ? "base marks" : hand.on === "photo" ? hand.mode : null;
 
 export function usePatching(painting: Painting | undefined, enabled: boolean) {
   const id = painting?.id ?? 0;
@@ -28,73 +46,61 @@ export function usePatching(painting: Painting | undefined, enabled: boolean) {
   const { edit, tell } = useUndo();
   const keepPainting = useKeepPainting(id);
   const references = useQuery({ ...referencesQuery(id), enabled: enabled && painting !== undefined });
-  const [chosen, setChosen] = useState<number | null>(null);
-  const [mode, setMode] = useState<PatchMode | null>(null);
-  const [draft, setDraft] = useState<{ patch?: Patch; marks?: Marks } | null>(null);
+  const [hand, setHand] = useState<Hand>({ on: "nothing" });
   const list = references.data ?? [];
-  const reference = list.find((one) => one.id === chosen) ?? null;
-  const shown = reference && { ...reference, ...draft };
+  const reference = hand.on === "photo" ? (list.find((one) => one.id === hand.id) ?? null) : null;
+  const shown = reference && hand.on === "photo" ? { ...reference, ...hand.draft } : null;
+  const letGo = () => setHand((now) => inHand(now.on === "photo" ? now.id : null, modeOf(now)));
 
   const refresh = async () => {
-    await Promise.all(FOLLOWS.map((key) => queries.invalidateQueries({ queryKey: [key] })));
-    setDraft(null);
+    await Promise.all(
+      [paintingQuery(id).queryKey, referencesQuery(id).queryKey].map((queryKey) =>
+        queries.refetchQueries({ queryKey }),
+      ),
+    );
+    letGo();
   };
-  const attempt = async (label: string, act: () => Promise<unknown>, undo: () => Promise<unknown>) => {
+  const attempt = async (act: () => Promise<unknown>) => {
     try {
-      await edit({ label, act: () => act().then(refresh), undo: () => undo().then(refresh) });
+      await edit(() => act().then(refresh));
     } catch (error) {
-      setDraft(null);
+      letGo();
       tell(inWords(error));
     }
   };
-  const keep = (label: string, facts: Partial<Pick<Reference, "name" | "patch" | "marks">>) => {
+  const keep = (facts: Partial<Pick<Reference, "name" | "patch" | "marks">>) => {
     if (!reference) return Promise.resolve();
     const { name, patch, marks } = reference;
     const before = { name, patch, marks };
-    return attempt(
-      label,
-      () => changeReference(reference.id, { ...before, ...facts }),
-      () => changeReference(reference.id, before),
-    );
+    return attempt(() => changeReference(id, reference.id, { ...before, ...facts }));
   };
   const add = async (photo: File) => {
     let made = 0;
-    await attempt(
-      "Laid another photo over the base",
-      () => addReference(id, photo, photo.name.replace(/\.[^.]+$/, "")).then((one) => (made = one.id)),
-      () => removeReference(made),
+    await attempt(() =>
+      addReference(id, photo, photo.name.replace(/\.[^.]+$/, "")).then((one) => (made = one.id)),
     );
-    setChosen(made || null);
-    setMode("place");
+    setHand(inHand(made || null, "place"));
   };
   const remove = async (one: Reference) => {
-    try {
-      await removeReference(one.id);
-      setChosen(null);
-      setMode(null);
-      await refresh();
-    } catch (error) {
-      tell(inWords(error));
-    }
+    await attempt(() => removeReference(id, one.id));
+    setHand({ on: "nothing" });
   };
   return {
     list,
     reference: shown,
-    mode: mode === "base marks" || reference ? mode : null,
-    baseMarks: draft?.marks && mode === "base marks" ? draft.marks : (painting?.marks ?? {}),
-    choose: (one: number | null, next: PatchMode | null) => {
-      setChosen(one);
-      setMode(next);
-      setDraft(null);
-    },
-    move: (patch: Patch) => setDraft({ patch }),
-    mark: (marks: Marks) => setDraft({ marks }),
+    mode: hand.on === "base" || reference ? modeOf(hand) : null,
+    baseMarks: (hand.on === "base" && hand.marks) || (painting?.marks ?? {}),
+    choose: (one: number | null, next: PatchMode | null) => setHand(inHand(one, next)),
+    move: (patch: Patch) => setHand((now) => (now.on === "photo" ? { ...now, draft: { patch } } : now)),
+    mark: (marks: Marks) =>
+      setHand((now) => {
+        if (now.on === "base") return { ...now, marks };
+        return now.on === "photo" ? { ...now, draft: { marks } } : now;
+      }),
     done: () => {
-      if (!draft) return;
-      if (mode === "base marks" && draft.marks && painting) {
-        void keepPainting("Marked the base", { marks: draft.marks }, { marks: painting.marks }).then(refresh);
-      } else if (draft.patch) void keep("Moved a patch", { patch: draft.patch });
-      else if (draft.marks) void keep("Marked a photo", { marks: draft.marks });
+      if (hand.on === "base" && hand.marks && painting)
+        void keepPainting({ marks: hand.marks }).then(refresh);
+      if (hand.on === "photo" && hand.draft) void keep(hand.draft);
     },
     keep,
     add,

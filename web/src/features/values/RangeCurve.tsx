@@ -22,13 +22,10 @@ export function RangeCurve({ painting }: { painting: Painting }) {
   const [dragged, setDragged] = useState<Spot[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const spots = dragged ?? painting.curve.map(toSpot);
-  const keep = async (label: string, change: { curve?: [number, number][]; finish?: Painting["finish"] }) => {
+  const keep = async (change: { curve?: [number, number][]; finish?: Painting["finish"] }) => {
     try {
       setProblem(null);
-      await keepPainting(label, change, {
-        curve: painting.curve as [number, number][],
-        finish: painting.finish,
-      });
+      await keepPainting(change);
     } catch (error) {
       setProblem(inWords(error));
     }
@@ -45,9 +42,7 @@ export function RangeCurve({ painting }: { painting: Painting }) {
         exclusive
         size="small"
         value={painting.finish}
-        onChange={(_, finish: Painting["finish"] | null) =>
-          finish && void keep("Changed the finish", { finish })
-        }
+        onChange={(_, finish: Painting["finish"] | null) => finish && void keep({ finish })}
         aria-label="Finish of the dry painting"
         sx={{ flexWrap: "wrap" }}
       >
@@ -81,20 +76,18 @@ export function RangeCurve({ painting }: { painting: Painting }) {
           spots={spots.map((at, i) => ({ label: `Point ${i + 1} of the curve`, at }))}
           move={(index, to) => setDragged(spots.map((at, i) => (i === index ? to : at)))}
           done={() => {
-            if (dragged) void keep("Bent the values", { curve: dragged.map(toPoint) });
+            if (dragged) void keep({ curve: dragged.map(toPoint) });
           }}
         />
       </Box>
       {problem && <Alert severity="error">{problem}</Alert>}
       <Button
-        onClick={() => void keep("Bent the values", { curve: [...spots.map(toPoint), [5, 5]] })}
+        onClick={() => void keep({ curve: [...spots.map(toPoint), [5, 5]] })}
         disabled={spots.length >= 5}
       >
         Add a point
       </Button>
-      {spots.length > 0 && (
-        <Button onClick={() => void keep("Took the curve back", { curve: [] })}>The usual bend</Button>
-      )}
+      {spots.length > 0 && <Button onClick={() => void keep({ curve: [] })}>The usual bend</Button>}
     </Section>
   );
 }

@@ -10,6 +10,7 @@ const values = {
   count: 2,
   limits: null,
   brush_mm: 10,
+  widest_brush_mm: 150,
   own_values: [null, 8.5],
   moved: [{ x: 0.1, y: 0.2, step: 1 }],
   thresholds: [5],

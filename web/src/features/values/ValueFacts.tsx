@@ -29,8 +29,7 @@ export interface Tapped {
 
 interface Props {
   values: Values;
-  change: (label: string, values: ValuesIn) => void;
-  widestBrush: number;
+  change: (values: ValuesIn) => void;
   tapped: Tapped | null;
   otherBrush: number | null;
   compare: (brush: number | null) => void;
@@ -55,12 +54,12 @@ export function withOwnValue(values: Values, index: number, by: number): (number
   );
 }
 
-export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, compare, passBrushes }: Props) {
+export function ValueFacts({ values, change, tapped, otherBrush, compare, passBrushes }: Props) {
   const asked = askedOf(values);
   const fresh = { own_values: [], moved: values.moved };
   const [brush, setBrush] = useState<number | null>(null);
   const [count, setCount] = useState<number | null>(null);
-  const brushes = BRUSHES_MM.filter((width) => width <= widestBrush);
+  const brushes = BRUSHES_MM.filter((width) => width <= values.widest_brush_mm);
   const nearest = nearestOf(brushes, values.brush_mm);
   return (
     <>
@@ -81,8 +80,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           onChange={(_, to) => setCount(to as number)}
           onChangeCommitted={(_, to) => {
             setCount(null);
-            if (to !== values.count)
-              change("Changed the steps", { ...asked, ...fresh, count: to as number, limits: null });
+            if (to !== values.count) change({ ...asked, ...fresh, count: to as number, limits: null });
           }}
         />
         <ToggleButtonGroup
@@ -91,13 +89,13 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           size="small"
           value={values.limits ? "own" : values.method}
           onChange={(_, method: Values["method"] | "own" | null) => {
-            if (method === "own") change("Kept these borders", { ...asked, limits: values.thresholds });
-            else if (method) change("Parted the steps anew", { ...asked, ...fresh, method, limits: null });
+            if (method === "own") change({ ...asked, limits: values.thresholds });
+            else if (method) change({ ...asked, ...fresh, method, limits: null });
           }}
           aria-label="How the steps are parted"
         >
           <ToggleButton value="equal">Even</ToggleButton>
-          <ToggleButton value="natural">By breaks</ToggleButton>
+          <ToggleButton value="natural">Natural groups</ToggleButton>
           <ToggleButton value="masses">Same size</ToggleButton>
           <ToggleButton value="own">By hand</ToggleButton>
         </ToggleButtonGroup>
@@ -124,7 +122,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           onChange={(_, to) => setBrush(to as number)}
           onChangeCommitted={(_, to) => {
             setBrush(null);
-            change("Changed the brush", { ...asked, brush_mm: brushes[to as number]! });
+            change({ ...asked, brush_mm: brushes[to as number]! });
           }}
         />
       </Section>
@@ -169,7 +167,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
                 variant="outlined"
                 disabled={tapped.step + by < 0 || tapped.step + by >= values.steps.length}
                 onClick={() =>
-                  change(`Made a mass ${by > 0 ? "lighter" : "darker"}`, {
+                  change({
                     ...asked,
                     moved: [...values.moved, { x: tapped.x, y: tapped.y, step: tapped.step + by }],
                   })
@@ -185,7 +183,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           </Typography>
         )}
         {values.moved.length > 0 && (
-          <Button onClick={() => change("Put all masses back", { ...asked, moved: [] })}>
+          <Button onClick={() => change({ ...asked, moved: [] })}>
             Put {values.moved.length === 1 ? "the moved mass" : `${values.moved.length} moved masses`} back
           </Button>
         )}
@@ -227,7 +225,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
                       size="small"
                       aria-label={`Paint step ${step.index + 1} ${by > 0 ? "lighter" : "darker"}`}
                       onClick={() =>
-                        change(`Set the value of step ${step.index + 1}`, {
+                        change({
                           ...asked,
                           own_values: withOwnValue(values, step.index, by),
                         })
@@ -243,9 +241,7 @@ export function ValueFacts({ values, change, widestBrush, tapped, otherBrush, co
           </tbody>
         </Box>
         {values.own_values.some((own) => own != null) && (
-          <Button onClick={() => change("Took the found values back", { ...asked, own_values: [] })}>
-            The found values (◦ are yours)
-          </Button>
+          <Button onClick={() => change({ ...asked, own_values: [] })}>The found values (◦ are yours)</Button>
         )}
         <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
           Munsell values (ASTM D1535), bent at both ends into what dry paint reaches.

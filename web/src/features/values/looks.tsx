@@ -1,7 +1,7 @@
 /** The ways to look at the values: what the stage shows and how it is turned. */
 import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
 
-import type { Flip } from "../../shared/ui/Stage";
+import type { Flip } from "../../shared/ui/Viewer";
 import type { Ends } from "./Profile";
 
 export type Look = "map" | "contours" | "photo" | "grey" | "notan2" | "notan3";

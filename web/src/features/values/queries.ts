@@ -1,7 +1,7 @@
 /** The value map on the server. */
 import { queryOptions } from "@tanstack/react-query";
 
-import { answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
 import { fetchGreys } from "../../shared/ui/pixels";
 
 export type Values = Schemas["ValuesOut"];
@@ -21,33 +21,24 @@ export const askedOf = ({ method, count, limits, brush_mm, own_values, moved }: 
 });
 
 export const reliefQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["values", painting_id, "relief"],
-    queryFn: () =>
-      answered(api.GET("/api/values/{painting_id}/relief", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/values/{painting_id}/relief", ofPainting(painting_id));
 
-export const otherBrushQuery = (painting_id: number, brush_mm: number, map: string) =>
-  queryOptions({
-    queryKey: ["values", painting_id, "brush", brush_mm, map],
-    queryFn: () =>
-      answered(
-        api.POST("/api/values/{painting_id}/brush", {
-          params: { path: { painting_id } },
-          body: { brush_mm },
-        }),
-      ),
-    retry: false,
-  });
+export const otherBrushQuery = (painting_id: number, brush_mm: number) =>
+  $api.queryOptions(
+    "post",
+    "/api/values/{painting_id}/brush",
+    {
+      ...ofPainting(painting_id),
+      body: { brush_mm },
+    },
+    { retry: false },
+  );
 
 export const valuesQuery = (painting_id: number) =>
-  queryOptions({
-    queryKey: ["values", painting_id],
-    queryFn: () => answered(api.GET("/api/values/{painting_id}", { params: { path: { painting_id } } })),
-  });
+  $api.queryOptions("get", "/api/values/{painting_id}", ofPainting(painting_id));
 
 export const changeValues = (painting_id: number, body: ValuesIn) =>
-  answered(api.PUT("/api/values/{painting_id}", { params: { path: { painting_id } }, body }));
+  answered(api.PUT("/api/values/{painting_id}", { ...ofPainting(painting_id), body }));
 
 /** Pixels of a stored picture; addresses are content hashes, so they never go stale. */
 export const greysQuery = (url: string, longest: number, exact = true) =>

@@ -1,9 +1,17 @@
+import createClient from "openapi-fetch";
 import { describe, expect, it } from "vitest";
 
-import { answered, inWords, ProblemError } from "./client";
+import { answered, inWords, ProblemError, problems } from "./client";
+import type { paths } from "./schema";
 
-const reply = (status: number, data?: unknown, error?: unknown) =>
-  Promise.resolve({ data, error, response: new Response(null, { status }) });
+/** The shelf asked of a studio that answers so. */
+function asked(answer: () => Promise<Response> | Response) {
+  const api = createClient<paths>({ baseUrl: "http://studio", fetch: async () => answer() });
+  api.use(problems);
+  return answered(api.GET("/api/materials/tubes"));
+}
+
+const json = (status: number, body: unknown) => () => new Response(JSON.stringify(body), { status });
 
 const problem = { code: "materials.bad_shelf", message: "The shelf is empty.", hint: "Add a tube." };
 
@@ -18,12 +26,12 @@ async function failure(asking: Promise<unknown>): Promise<ProblemError> {
 
 describe("answers of the server", () => {
   it("gives the data of a good answer", async () => {
-    expect(await answered(reply(200, { painter: "me" }))).toEqual({ painter: "me" });
-    expect(await answered(reply(204))).toBeUndefined();
+    expect(await asked(json(200, [{ key: "ochre" }]))).toEqual([{ key: "ochre" }]);
+    expect(await asked(() => new Response(null, { status: 204 }))).toBeUndefined();
   });
 
   it("keeps the server's problem, its code and status", async () => {
-    const error = await failure(answered(reply(422, undefined, problem)));
+    const error = await failure(asked(json(422, problem)));
     expect(error).toBeInstanceOf(ProblemError);
     expect(error.problem).toEqual(problem);
     expect(error.status).toBe(422);
@@ -31,14 +39,19 @@ describe("answers of the server", () => {
   });
 
   it("makes a problem of an answer that is none", async () => {
-    const error = await failure(answered(reply(500, undefined, "<html>")));
+    const error = await failure(asked(() => new Response("<html>", { status: 500 })));
     expect(error.problem.hint).toBeTruthy();
   });
 
   it("says when the studio does not answer at all", async () => {
-    const error = await failure(answered(Promise.reject(new TypeError("network"))));
+    const error = await failure(asked(() => Promise.reject(new TypeError("network"))));
     expect(error.problem.code).toBe("web.unreachable");
     expect(inWords(error)).toContain("does not answer");
+  });
+
+  it("lets a request that was given up pass as that", async () => {
+    const error = await failure(asked(() => Promise.reject(new DOMException("left", "AbortError"))));
+    expect(error.name).toBe("AbortError");
   });
 
   it("has words for an error of the page itself", () => {

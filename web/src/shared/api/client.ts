@@ -1,6 +1,8 @@
 /** The generated client of the server's API, and its errors as one shape. */
-import createClient from "openapi-fetch";
+import createClient, { type Middleware } from "openapi-fetch";
+import createQueries from "openapi-react-query";
 
+import { revisions } from "./revisions";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -11,13 +13,9 @@ function cookie(name: string): string {
   return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
 }
 
-export const api = createClient<paths>({ baseUrl: "" });
-
-api.use({
-  onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
-    return request;
-  },
+export const api = createClient<paths>({
+  baseUrl: typeof location === "undefined" ? "" : location.origin,
+  fetch: (request) => globalThis.fetch(request),
 });
 
 /** An answer that is not what was asked for: what is wrong and what to do. */
@@ -36,23 +34,63 @@ const UNREACHABLE: Problem = {
   hint: "Check that the application is running, then try again.",
 };
 
-/** The data of an answer, or a `ProblemError`; a server that cannot be reached is a problem too. */
-export async function answered<T>(
-  asking: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
-  let answer;
-  try {
-    answer = await asking;
-  } catch {
-    throw new ProblemError(UNREACHABLE, 0);
-  }
-  if (answer.response.ok) return answer.data as T;
-  throw new ProblemError(problemOf(answer.error), answer.response.status);
+/**
+ * What an earlier version of the application kept and this one cannot read is made anew once, and asked for again: a request that
+ * only reads makes nothing on the server.
+ */
+const renewing: Middleware = {
+  async onResponse({ request, response, params }) {
+    const id = (params.path as { painting_id?: number } | undefined)?.painting_id;
+    if (response.status !== 409 || request.method !== "GET" || id === undefined) return undefined;
+    if ((await problemOf(response.clone())).code !== OUTDATED) return undefined;
+    await api.POST("/api/desk/{painting_id}/renew", ofPainting(id));
+    return globalThis.fetch(request.url);
+  },
+};
+const OUTDATED = "site.outdated";
+
+const listeners = new Set<() => void>();
+
+/** Call `tell` whenever an answer says that nobody is logged in. */
+export function onSessionEnd(tell: () => void): () => void {
+  listeners.add(tell);
+  return () => listeners.delete(tell);
 }
 
-function problemOf(error: unknown): Problem {
-  if (error && typeof error === "object" && "message" in error && "hint" in error) return error as Problem;
+/** Turns every answer that is no success, and a server that cannot be reached, into a `ProblemError`. */
+export const problems: Middleware = {
+  async onResponse({ response }) {
+    if (response.status === 401) for (const tell of listeners) tell();
+    if (!response.ok) throw new ProblemError(await problemOf(response), response.status);
+  },
+  onError: ({ error }) =>
+    error instanceof DOMException && error.name === "AbortError" ? error : new ProblemError(UNREACHABLE, 0),
+};
+
+async function problemOf(response: Response): Promise<Problem> {
+  const told: unknown = await response.json().catch(() => null);
+  if (told && typeof told === "object" && "message" in told && "hint" in told) return told as Problem;
   return { code: "web.unknown", message: "The studio could not do this.", hint: "Try again in a moment." };
+}
+
+api.use(problems); // the first to be used is the last to see an answer
+api.use(renewing);
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+});
+api.use(revisions.middleware);
+
+/** The API as queries: their keys are method, path and what was asked, and `freshness` reads them. */
+export const $api = createQueries(api);
+
+export const ofPainting = (painting_id: number) => ({ params: { path: { painting_id } } });
+
+/** The data of an answer. */
+export async function answered<T>(asking: Promise<{ data?: T }>): Promise<T> {
+  return (await asking).data as T;
 }
 
 /** A problem in one sentence for a message on the page. */

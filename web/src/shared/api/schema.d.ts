@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/areas/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Names
+         * @description Names that the painter has given to areas before, to choose from.
+         */
+        get: operations["server_areas_api_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/areas/{painting_id}": {
         parameters: {
             query?: never;
@@ -122,6 +142,206 @@ export interface paths {
          * @description Name an area, give it another colour, plane or handling.
          */
         patch: operations["server_areas_api_change_area"];
+        trace?: never;
+    };
+    "/api/desk/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * In Bin
+         * @description What was removed in the last thirty days.
+         */
+        get: operations["server_work_api_in_bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/bin/{what}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore
+         * @description Take something out of the bin.
+         */
+        post: operations["server_work_api_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/history/paintings/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Painting
+         * @description What can be undone in a painting.
+         */
+        get: operations["server_work_api_of_painting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/history/paintings/{painting_id}/{way}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Turn Painting
+         * @description Undo the newest change of a painting, or do again what was undone last.
+         */
+        post: operations["server_work_api_turn_painting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/history/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Shelf
+         * @description What can be undone on the shelf.
+         */
+        get: operations["server_work_api_of_shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/history/shelf/{way}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Turn Shelf
+         * @description Undo the newest change of the shelf, or do again what was undone last.
+         */
+        post: operations["server_work_api_turn_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/runs/{run_id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cancel
+         * @description Stop a computation.
+         */
+        post: operations["server_work_api_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standing
+         * @description How the work on a painting stands, and the newest computation.
+         */
+        get: operations["server_work_api_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{painting_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description Bring everything up to date, in the background.
+         */
+        post: operations["server_work_api_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/{painting_id}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew
+         * @description Make anew what an earlier version of the application kept of a painting's pictures, where this one cannot read it.
+         */
+        post: operations["server_work_api_renew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/materials/cautions": {
@@ -580,6 +800,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/bench/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Film
+         * @description A mix laid in films over several grounds, one to five coats.
+         */
+        post: operations["server_mixes_api_film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/bench/photo-colour": {
         parameters: {
             query?: never;
@@ -731,13 +971,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Appearance
          * @description What the plan looks like in its dry colours, beside the photo.
          */
-        get: operations["server_mixes_api_appearance"];
-        put?: never;
-        post?: never;
+        post: operations["server_mixes_api_appearance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -811,11 +1051,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Suggestion
+         * @description The newest search for a palette; its result are the `keys` it found.
+         */
+        get: operations["server_mixes_api_suggestion"];
         put?: never;
         /**
          * Suggest
-         * @description The best so many tubes for the picture.
+         * @description Look for the best so many tubes for the picture, in the background.
          */
         post: operations["server_mixes_api_suggest"];
         delete?: never;
@@ -838,46 +1082,6 @@ export interface paths {
          */
         put: operations["server_mixes_api_keep"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/passes/benches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Benches
-         * @description How far every painting is.
-         */
-        get: operations["server_passes_api_benches"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/passes/runs/{run_id}/cancel": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Cancel
-         * @description Stop a computation.
-         */
-        post: operations["server_passes_api_cancel"];
         delete?: never;
         options?: never;
         head?: never;
@@ -916,26 +1120,6 @@ export interface paths {
          * @description The painting's pass plan.
          */
         get: operations["server_passes_api_passes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/passes/{painting_id}/bench": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Bench
-         * @description How far the painting is, and the newest computation.
-         */
-        get: operations["server_passes_api_bench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1024,26 +1208,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/passes/{painting_id}/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Plan
-         * @description Bring everything up to date, in the background.
-         */
-        post: operations["server_passes_api_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/passes/{painting_id}/schools": {
         parameters: {
             query?: never;
@@ -1076,6 +1240,26 @@ export interface paths {
          * @description The piles that two paintings worked in parallel can share.
          */
         get: operations["server_passes_api_shared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/stages/{number}/{look}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stage
+         * @description The painting after a pass in another look than dry; `of` tells the plan it belongs to, for the page's own cache.
+         */
+        get: operations["server_passes_api_stage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1233,7 +1417,7 @@ export interface paths {
         };
         /**
          * Paintings
-         * @description The painter's paintings, the newest first.
+         * @description A page of the painter's paintings, the newest first; those of which the title holds what is searched for.
          */
         get: operations["server_subject_api_paintings"];
         put?: never;
@@ -1264,7 +1448,7 @@ export interface paths {
         post?: never;
         /**
          * Remove
-         * @description Remove a painting and its plan.
+         * @description Put a painting and its plan into the bin.
          */
         delete: operations["server_subject_api_remove"];
         options?: never;
@@ -1324,10 +1508,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * References
+         * Other Photos
          * @description The other photos that lie over the base.
          */
-        get: operations["server_subject_api_references"];
+        get: operations["server_subject_api_other_photos"];
         put?: never;
         /**
          * Add Reference
@@ -1335,6 +1519,30 @@ export interface paths {
          */
         post: operations["server_subject_api_add_reference"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/subject/paintings/{painting_id}/references/{reference_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Reference
+         * @description Another outline, place, name or marks for a photo.
+         */
+        put: operations["server_subject_api_change_reference"];
+        post?: never;
+        /**
+         * Remove Reference
+         * @description Take another photo away.
+         */
+        delete: operations["server_subject_api_remove_reference"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1360,25 +1568,21 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/subject/references/{reference_id}": {
+    "/api/subject/titles": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
         /**
-         * Change Reference
-         * @description Another outline, place, name or marks for a photo.
+         * Titles
+         * @description The painter's newest paintings by title, to choose one.
          */
-        put: operations["server_subject_api_change_reference"];
+        get: operations["server_subject_api_titles"];
+        put?: never;
         post?: never;
-        /**
-         * Remove Reference
-         * @description Take another photo away.
-         */
-        delete: operations["server_subject_api_remove_reference"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1586,6 +1790,18 @@ export interface components {
             subject: string | null;
         };
         /**
+         * AmountOut
+         * @description How much of a source goes into a pile: millilitres, and drops where they can be counted.
+         */
+        AmountOut: {
+            /** Drops */
+            drops: number | null;
+            /** Source */
+            source: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
          * AppearanceOut
          * @description The plan's dry colours as a picture, and its value less the photo's as grey: 127 equal, 0 and 255 two steps off.
          *
@@ -1624,7 +1840,7 @@ export interface components {
          * @description One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
          *
          *     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
-         *     `target` is the painter's own colour for it, None: the photo's.
+         *     `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's.
          */
         AreaOut: {
             /** Area Cm2 */
@@ -1659,6 +1875,8 @@ export interface components {
             locked: boolean;
             /** Name */
             name: string;
+            /** Named */
+            named: boolean;
             /** Outline */
             outline: string;
             /**
@@ -1682,6 +1900,8 @@ export interface components {
         /**
          * AreasOut
          * @description The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
+         *
+         *     `waiting` are all decisions of the painting that have no place at present.
          */
         AreasOut: {
             /** Advice */
@@ -1702,6 +1922,8 @@ export interface components {
             lost: components["schemas"]["LostOut"][];
             /** Up To Date */
             up_to_date: boolean;
+            /** Waiting */
+            waiting: components["schemas"]["WaitingOut"][];
         };
         /**
          * BackgroundOut
@@ -1724,33 +1946,29 @@ export interface components {
             now: boolean;
         };
         /**
-         * BenchOut
-         * @description How far a painting is: the state of every derived thing, and the newest computation.
+         * BinOut
+         * @description One thing in the bin; it can be had back until then.
          */
-        BenchOut: {
+        BinOut: {
+            /** Id */
+            id: number;
             /**
-             * Areas
+             * Removed
+             * Format: date-time
+             */
+            removed: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /**
+             * What
              * @enum {string}
              */
-            areas: "missing" | "stale" | "current";
-            /**
-             * Mixes
-             * @enum {string}
-             */
-            mixes: "missing" | "stale" | "current";
-            /** Painting */
-            painting: number;
-            /**
-             * Passes
-             * @enum {string}
-             */
-            passes: "missing" | "stale" | "current";
-            run: components["schemas"]["RunOut"] | null;
-            /**
-             * Values
-             * @enum {string}
-             */
-            values: "missing" | "stale" | "current";
+            what: "painting" | "tube";
         };
         /**
          * BorderIn
@@ -1884,6 +2102,47 @@ export interface components {
             count: number;
             current: components["schemas"]["CalibrationOut"] | null;
             tube: components["schemas"]["TubeOut"];
+        };
+        /**
+         * CardOut
+         * @description A painting in the studio's list: its picture and how far it is; `thumbnail_url` is empty until it can be shown.
+         */
+        CardOut: {
+            /** Height Mm */
+            height_mm: number;
+            /** Id */
+            id: number;
+            /**
+             * Passes
+             * @enum {string}
+             */
+            passes: "missing" | "stale" | "current";
+            run: components["schemas"]["RunOut"] | null;
+            /** Thumbnail Url */
+            thumbnail_url: string;
+            /** Title */
+            title: string;
+            /**
+             * Values
+             * @enum {string}
+             */
+            values: "missing" | "stale" | "current";
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * CardsOut
+         * @description A page of the list, out of so many pages and paintings.
+         */
+        CardsOut: {
+            /** Count */
+            count: number;
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Paintings */
+            paintings: components["schemas"]["CardOut"][];
         };
         /**
          * CautionOut
@@ -2095,6 +2354,22 @@ export interface components {
             reason: string | null;
         };
         /**
+         * DoseOut
+         * @description So many parts of a tube, or with `pile` of a mix that is mixed before; `source` is its key or id.
+         */
+        DoseOut: {
+            /** Colour */
+            colour: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+            /** Pile */
+            pile: boolean;
+            /** Source */
+            source: string;
+        };
+        /**
          * EditData
          * @description One change by hand. `merge`: `spots`; `split`: `spot`, `by`, `line`; `give`: `shape`, `to`, `width`; `absorb`: `below_cm2`;
          *     `lock`: `spot` (its outline is filled in).
@@ -2155,6 +2430,56 @@ export interface components {
             value: number;
         };
         /**
+         * FilmIn
+         * @description A mix to be laid in even films: how it is laid, the share of clear medium in it (None: as is
+         *     usual for that), and the surface it dries to.
+         */
+        FilmIn: {
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "matt" | "satin" | "gloss";
+            /** Keys */
+            keys?: string[] | null;
+            /** Medium Share */
+            medium_share?: number | null;
+            /** Painting */
+            painting?: number | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /**
+             * Technique
+             * @default opaque
+             * @enum {string}
+             */
+            technique: "glaze" | "thin" | "opaque" | "loaded" | "knife";
+        };
+        /**
+         * FilmOut
+         * @description A film card; `covers_in` are coats of this film until nobody sees what lies beneath (None: more than anyone lays).
+         */
+        FilmOut: {
+            /** By Depth */
+            by_depth: boolean;
+            /** Covers In */
+            covers_in: number | null;
+            /** Medium Share */
+            medium_share: number;
+            /**
+             * Opacity
+             * @enum {string}
+             */
+            opacity: "T" | "ST" | "SO" | "O";
+            /** Over */
+            over: components["schemas"]["OverOut"][];
+            /** Wet Um */
+            wet_um: number;
+        };
+        /**
          * FindingOut
          * @description A finding: `key` names it and the state of its subject, `areas` are its subject's ids, `dismissed` why it is set aside.
          */
@@ -2190,33 +2515,85 @@ export interface components {
             y: number;
         };
         /**
+         * GlazeCoatOut
+         * @description The passage after so many coats.
+         */
+        GlazeCoatOut: {
+            /** Chroma */
+            chroma: number;
+            /** Coats */
+            coats: number;
+            /** Colour */
+            colour: string;
+            /** De00 */
+            de00: number;
+            /** Lightness */
+            lightness: number;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Paint Ml */
+            paint_ml: number;
+        };
+        /**
+         * GlazeCurveOut
+         * @description The first colour of the glaze at one strength, coat by coat from none.
+         */
+        GlazeCurveOut: {
+            /** Coats */
+            coats: components["schemas"]["GlazeCoatOut"][];
+            /** Medium Share */
+            medium_share: number;
+        };
+        /**
+         * GlazeLayerOut
+         * @description Coats of one colour: the share of medium in each.
+         */
+        GlazeLayerOut: {
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Shares */
+            shares: number[];
+            /** Words */
+            words: string;
+        };
+        /**
          * GlazeOut
-         * @description A glaze for one passage after a pass; without parts it is best left alone. `layers` are the medium's
-         *     share of every coat.
+         * @description A glaze for one passage after a pass; without layers it is best left alone.
+         *
+         *     `wet` is the last coat before it clears, lighter by `milky` L*; `gloss` and `matt` the passage under either medium.
+         *     `contrast_kept` is the share (0-1) of the lightness contrast beneath that is left.
          */
         GlazeOut: {
             /** After */
             after: string;
             /** Before */
             before: string;
+            /** Contrast Kept */
+            contrast_kept: number;
+            /** Curves */
+            curves: components["schemas"]["GlazeCurveOut"][];
             /** De00 */
             de00: number;
             /** De00 Before */
             de00_before: number;
+            /** Gloss */
+            gloss: string;
             /** Goal */
             goal: string;
             /** Layers */
-            layers: number[];
+            layers: components["schemas"]["GlazeLayerOut"][];
+            /** Matt */
+            matt: string;
             /** Medium Ml */
             medium_ml: number;
+            /** Milky */
+            milky: number;
             /** Paint Ml */
             paint_ml: number;
-            /** Parts */
-            parts: {
-                [key: string]: number;
-            };
-            /** Words */
-            words: string;
+            /** Wet */
+            wet: string;
         };
         /**
          * GroundOfferOut
@@ -2232,7 +2609,7 @@ export interface components {
              * @enum {string}
              */
             kind: "paint" | "gesso";
-            summary: components["schemas"]["SummaryOut"];
+            summary: components["schemas"]["Summary"];
             /** Through De00 */
             through_de00: number;
             /**
@@ -2267,29 +2644,59 @@ export interface components {
             title: string;
         };
         /**
-         * JobOut
-         * @description Work between the passes.
+         * HistoryOut
+         * @description What would be undone and done again next, by name (null: nothing), and how many changes can be undone.
          */
-        JobOut: {
-            /** Area Cm2 */
+        HistoryOut: {
+            /** Depth */
+            depth: number;
+            /** Redo */
+            redo: string | null;
+            /** Undo */
+            undo: string | null;
+        };
+        /**
+         * Job
+         * @description Work that is not painting an area; it is done before the pass `before_pass` (one more than the last: at the end).
+         */
+        Job: {
+            /**
+             * Area Cm2
+             * @default 0
+             */
             area_cm2: number;
             /** Before Pass */
             before_pass: number;
-            /** Caution */
+            /**
+             * Caution
+             * @default
+             */
             caution: string;
-            /** Coats */
+            /**
+             * Coats
+             * @default 0
+             */
             coats: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "drawing" | "sealing coat" | "muting layer" | "re-stating" | "sides" | "signature" | "isolation coat" | "varnish";
             /** Medium */
-            medium: string | null;
-            /** Medium Ml */
+            medium?: ("matt medium" | "gloss medium" | "glazing liquid" | "retarder" | "water" | "white gesso" | "black gesso" | "clear gesso" | "isolation coat" | "varnish") | null;
+            /**
+             * Medium Ml
+             * @default 0
+             */
             medium_ml: number;
             /** Mix */
-            mix: string | null;
+            mix?: string | null;
             /** Title */
             title: string;
-            /** Volume Ml */
+            /**
+             * Volume Ml
+             * @default 0
+             */
             volume_ml: number;
             /** Why */
             why: string;
@@ -2305,6 +2712,24 @@ export interface components {
             mix: string;
             /** Passes */
             passes: number[];
+        };
+        /**
+         * LaidOut
+         * @description Some coats of it over one ground: dry and wet on the screen, L* and chroma dry, how far they hide the standard card.
+         */
+        LaidOut: {
+            /** Chroma */
+            chroma: number;
+            /** Coats */
+            coats: number;
+            /** Contrast Ratio */
+            contrast_ratio: number;
+            /** Dry */
+            dry: string;
+            /** Lightness */
+            lightness: number;
+            /** Wet */
+            wet: string;
         };
         /**
          * LightOut
@@ -2327,20 +2752,6 @@ export interface components {
             password: string;
             /** Username */
             username: string;
-        };
-        /**
-         * LooksOut
-         * @description Other looks at a stage; empty until they have been painted.
-         */
-        LooksOut: {
-            /** Changes */
-            changes: string;
-            /** Grey */
-            grey: string;
-            /** Varnished */
-            varnished: string;
-            /** Wet */
-            wet: string;
         };
         /**
          * LostOut
@@ -2403,12 +2814,15 @@ export interface components {
             what: "medium";
         };
         /**
-         * MediumNeedOut
-         * @description What is needed of one medium; `left_ml` null: it is always there.
+         * MediumNeed
+         * @description What is needed of one medium or gesso, and what the shelf has left; water is always there.
          */
-        MediumNeedOut: {
-            /** Kind */
-            kind: string;
+        MediumNeed: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "matt medium" | "gloss medium" | "glazing liquid" | "retarder" | "water" | "white gesso" | "black gesso" | "clear gesso" | "isolation coat" | "varnish";
             /** Left Ml */
             left_ml: number | null;
             /** Volume Ml */
@@ -2435,14 +2849,21 @@ export interface components {
         /**
          * MixOut
          * @description A mix of the painting; `kept` when its recipe is the painter's own.
+         *
+         *     `expected_de00` is how near a hand is expected to come to the target, `likely_worst_de00` what it stays under nine times in
+         *     ten; both are None for a recipe of the painter's own.
          */
         MixOut: {
             /** Colour Words */
             colour_words: string;
             /** De00 */
             de00: number;
+            /** Doses */
+            doses: components["schemas"]["DoseOut"][];
             /** Dry */
             dry: string;
+            /** Expected De00 */
+            expected_de00: number | null;
             /** Id */
             id: string;
             /** Kept */
@@ -2455,6 +2876,8 @@ export interface components {
             lamp_shift: number;
             /** Lights */
             lights: components["schemas"]["LightOut"][];
+            /** Likely Worst De00 */
+            likely_worst_de00: number | null;
             /** Name */
             name: string;
             /** Parts */
@@ -2484,6 +2907,7 @@ export interface components {
             value_words: string;
             /** Wet */
             wet: string;
+            worst_part: components["schemas"]["WorstPartOut"] | null;
         };
         /**
          * MixesIn
@@ -2638,6 +3062,18 @@ export interface components {
             steps: components["schemas"]["ValueStepOut"][];
         };
         /**
+         * OverOut
+         * @description A ground and what the coats make of it.
+         */
+        OverOut: {
+            /** Colour */
+            colour: string;
+            /** Laid */
+            laid: components["schemas"]["LaidOut"][];
+            /** Name */
+            name: string;
+        };
+        /**
          * OwnRecipeIn
          * @description The painter's own recipe for a mix; None gives the found one back.
          */
@@ -2648,10 +3084,10 @@ export interface components {
             } | null;
         };
         /**
-         * PaceOut
-         * @description An estimate from default rates.
+         * Pace
+         * @description Hours of work, number of waits, and the minutes of waiting that no other part of the pass fills.
          */
-        PaceOut: {
+        Pace: {
             /** Hours */
             hours: number;
             /** Wait Minutes */
@@ -2687,12 +3123,17 @@ export interface components {
          * PaintOut
          * @description A paint of the catalogue with its predicted colours (`#rrggbb`): thick, and 1:10 in titanium white.
          *
-         *     `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D4302; `hides_um` the
-         *     dry film that hides black and white alike (None: none does); `lift` the L* that a thin film adds to black.
+         *     `strength` is CIEDE2000 of 1 % in white against the white; `lightfastness` a class after ASTM D5098; `lift` the L* that a
+         *     thin film adds to black; `covers_in` the brush coats until nobody sees what lies beneath (None: more than anyone lays);
+         *     `opacity` is told from such films.
          */
         PaintOut: {
+            /** By Depth */
+            by_depth: boolean;
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            /** Covers In */
+            covers_in: number | null;
             /** Density Kg Per L */
             density_kg_per_l: number;
             /**
@@ -2700,8 +3141,6 @@ export interface components {
              * @enum {string}
              */
             finish: "matt" | "satin" | "gloss";
-            /** Hides Um */
-            hides_um: number | null;
             /** Key */
             key: string;
             /** Lift */
@@ -2963,12 +3402,17 @@ export interface components {
         };
         /**
          * PassOut
-         * @description One pass; `stage_url` shows the painting when it is done and dry (empty until it has been painted).
+         * @description One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
+         *
+         *     Both are empty until the stages have been painted.
          */
         PassOut: {
             /** Brush Mm */
             brush_mm: number;
-            looks: components["schemas"]["LooksOut"];
+            /** Id */
+            id: string;
+            /** Look Url */
+            look_url: string;
             /** Medium */
             medium: string;
             /** Minutes */
@@ -2982,83 +3426,44 @@ export interface components {
             /** Stage Url */
             stage_url: string;
             /** Steps */
-            steps: components["schemas"]["PassStepOut"][];
+            steps: components["schemas"]["Step"][];
             /** Volume Ml */
             volume_ml: number;
             /** Why */
             why: string;
         };
         /**
-         * PassStepOut
-         * @description One thing to do; `family` is null where the whole area is covered, `between` are the places that break no
-         *     rule, `bounded_by` the titles of the rules that bound it there.
-         */
-        PassStepOut: {
-            /** Area */
-            area: string;
-            /** Area Cm2 */
-            area_cm2: number;
-            /** Between */
-            between: number[];
-            /** Bounded By */
-            bounded_by: string[];
-            /** Coats */
-            coats: number;
-            /** Family */
-            family: string | null;
-            /** Film Um */
-            film_um: number;
-            /** Id */
-            id: string;
-            /** Medium */
-            medium: string | null;
-            /** Medium Ml */
-            medium_ml: number;
-            /** Medium Share */
-            medium_share: number;
-            /** Mix */
-            mix: string;
-            /** Reasons */
-            reasons: components["schemas"]["ReasonOut"][];
-            /** Technique */
-            technique: string;
-            /** Volume Ml */
-            volume_ml: number;
-            /**
-             * Wait
-             * @enum {string}
-             */
-            wait: "none" | "touch-dry" | "dry";
-            /** Wet With */
-            wet_with: string[];
-        };
-        /**
          * PassesOut
          * @description The pass plan; empty until the first plan.
          *
-         *     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id; `findings` what it
-         *     says of areas; `price` is what the paint is worth, `unpriced` the paints of which no price is known.
+         *     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
+         *     for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
+         *     of which no price is known.
          */
         PassesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
             choices: components["schemas"]["ChoicesData"];
+            /** Doses */
+            doses: {
+                [key: string]: components["schemas"]["AmountOut"][];
+            };
             /** Findings */
             findings: components["schemas"]["FindingOut"][];
             ground: components["schemas"]["MixOut"] | null;
             /** Held Back */
             held_back: number;
             /** Jobs */
-            jobs: components["schemas"]["JobOut"][];
+            jobs: components["schemas"]["Job"][];
             /** Kept */
             kept: components["schemas"]["KeptPileOut"][];
             /** Lost Moves */
             lost_moves: number;
             /** Mediums */
-            mediums: components["schemas"]["MediumNeedOut"][];
+            mediums: components["schemas"]["MediumNeed"][];
             /** Mixes */
             mixes: components["schemas"]["MixOut"][];
-            pace: components["schemas"]["PaceOut"] | null;
+            pace: components["schemas"]["Pace"] | null;
             /** Paint */
             paint: components["schemas"]["PaintNeedOut"][];
             /** Passes */
@@ -3259,14 +3664,12 @@ export interface components {
             readings: components["schemas"]["ReadingOut"][];
         };
         /**
-         * ReasonOut
-         * @description Why a step stands where it stands.
+         * Reason
+         * @description Why a step stands where it stands: the rule, and what it says of this step.
          */
-        ReasonOut: {
+        Reason: {
             /** Rule */
             rule: string;
-            /** Title */
-            title: string;
             /** Words */
             words: string;
         };
@@ -3530,7 +3933,7 @@ export interface components {
         SchoolsStudyOut: {
             /** Schools */
             schools: {
-                [key: string]: components["schemas"]["SummaryOut"];
+                [key: string]: components["schemas"]["Summary"];
             };
         };
         /**
@@ -3631,6 +4034,122 @@ export interface components {
             wanted: number[][];
         };
         /**
+         * StandingOut
+         * @description How the work on a painting stands: the state of every derived thing, and the newest computation.
+         *
+         *     `why` names what has changed where something is out of date; a word's `stamp` changes when what the API says of it does.
+         */
+        StandingOut: {
+            /**
+             * Areas
+             * @enum {string}
+             */
+            areas: "missing" | "stale" | "current";
+            /**
+             * Mixes
+             * @enum {string}
+             */
+            mixes: "missing" | "stale" | "current";
+            /** Painting */
+            painting: number;
+            /**
+             * Passes
+             * @enum {string}
+             */
+            passes: "missing" | "stale" | "current";
+            /** Revision */
+            revision: number;
+            run: components["schemas"]["RunOut"] | null;
+            /** Stamps */
+            stamps: {
+                [key: string]: string;
+            };
+            /**
+             * Values
+             * @enum {string}
+             */
+            values: "missing" | "stale" | "current";
+            /** Why */
+            why: {
+                [key: string]: string[];
+            };
+        };
+        /**
+         * Step
+         * @description One thing to do: lay `coats` of a mix on a part of an area; `family` is None where the whole area is covered.
+         *
+         *     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with loss.
+         *     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
+         *     (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
+         */
+        Step: {
+            /** Area */
+            area: string;
+            /** Area Cm2 */
+            area_cm2: number;
+            /**
+             * Between
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            between: [
+                number,
+                number
+            ];
+            /**
+             * Bounded By
+             * @default [
+             *       "",
+             *       ""
+             *     ]
+             */
+            bounded_by: [
+                string,
+                string
+            ];
+            /** Coats */
+            coats: number;
+            /** Family */
+            family: ("accent" | "shadow" | "half-tone" | "light" | "highlight") | null;
+            /** Film Um */
+            film_um: number;
+            /** Id */
+            id: string;
+            /** Medium */
+            medium: ("matt medium" | "gloss medium" | "glazing liquid" | "retarder" | "water" | "white gesso" | "black gesso" | "clear gesso" | "isolation coat" | "varnish") | null;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Medium Share */
+            medium_share: number;
+            /** Mix */
+            mix: string;
+            /**
+             * Reasons
+             * @default []
+             */
+            reasons: components["schemas"]["Reason"][];
+            /**
+             * Technique
+             * @enum {string}
+             */
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * Wait
+             * @default none
+             * @enum {string}
+             */
+            wait: "none" | "touch-dry" | "dry";
+            /**
+             * Wet With
+             * @default []
+             */
+            wet_with: string[];
+        };
+        /**
          * StringIn
          * @description A string of mixes: `value` needs a base.
          */
@@ -3712,10 +4231,13 @@ export interface components {
             painter: string;
         };
         /**
-         * SummaryOut
-         * @description A plan in figures.
+         * Summary
+         * @description A plan in figures. `coats` is how often the surface is covered on average.
+         *
+         *     `away_de00` is how far its dry end is from the goal (mean CIEDE2000 over the painted surface).
+         *     `lost_after` is the pass after which the drawing is gone (None: it stays), `restated` how often it has to be drawn again.
          */
-        SummaryOut: {
+        Summary: {
             /** Away De00 */
             away_de00: number;
             /** Coats */
@@ -3808,10 +4330,22 @@ export interface components {
             width_mm: number;
         };
         /**
+         * TitleOut
+         * @description A painting by its title.
+         */
+        TitleOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * TradeOut
-         * @description What can be chosen: schools, rules, grounds, techniques.
+         * @description What can be chosen: schools, rules, grounds, techniques; `titles` of all reasons, `amounts` how they are reckoned.
          */
         TradeOut: {
+            /** Amounts */
+            amounts: string;
             /** Grounds */
             grounds: {
                 [key: string]: string;
@@ -3822,6 +4356,10 @@ export interface components {
             schools: components["schemas"]["SchoolOut"][];
             /** Techniques */
             techniques: {
+                [key: string]: string;
+            };
+            /** Titles */
+            titles: {
                 [key: string]: string;
             };
         };
@@ -3849,8 +4387,14 @@ export interface components {
         /**
          * TubeOut
          * @description A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on.
+         *
+         *     `opacity` and `covers_in` are told from films of this very tube, as those of a `PaintOut`.
          */
         TubeOut: {
+            /** By Depth */
+            by_depth: boolean;
+            /** Covers In */
+            covers_in: number | null;
             /** Id */
             id: number;
             /** Key */
@@ -3870,6 +4414,11 @@ export interface components {
             notes: string;
             /** Nozzle Mm */
             nozzle_mm: number;
+            /**
+             * Opacity
+             * @enum {string}
+             */
+            opacity: "T" | "ST" | "SO" | "O";
             /** Price */
             price?: number | null;
             /**
@@ -3879,6 +4428,20 @@ export interface components {
             source: "catalogue" | "calibrated";
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * TurnedOut
+         * @description The same after a change was undone or done again: `label` is its name.
+         */
+        TurnedOut: {
+            /** Depth */
+            depth: number;
+            /** Label */
+            label: string;
+            /** Redo */
+            redo: string | null;
+            /** Undo */
+            undo: string | null;
         };
         /**
          * ValueStepOut
@@ -3931,7 +4494,7 @@ export interface components {
         };
         /**
          * ValuesOut
-         * @description The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one.
+         * @description The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be.
          */
         ValuesOut: {
             /** Brush Mm */
@@ -3957,6 +4520,23 @@ export interface components {
             thresholds: number[];
             /** Up To Date */
             up_to_date: boolean;
+            /** Widest Brush Mm */
+            widest_brush_mm: number;
+        };
+        /**
+         * WaitingOut
+         * @description A decision that has no place at present: on what it hangs (the id of an area, mix or step) and what was decided.
+         */
+        WaitingOut: {
+            /** Subject */
+            subject: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "area" | "edge" | "recipe" | "method" | "fading" | "technique" | "move";
+            /** Words */
+            words: string;
         };
         /**
          * WeightOut
@@ -3987,7 +4567,7 @@ export interface components {
          * @description The plan as it is and as it would be; paint in ml by key.
          */
         WhatIfOut: {
-            now: components["schemas"]["SummaryOut"];
+            now: components["schemas"]["Summary"];
             /** Paint Now */
             paint_now: {
                 [key: string]: number;
@@ -3996,7 +4576,21 @@ export interface components {
             paint_then: {
                 [key: string]: number;
             };
-            then: components["schemas"]["SummaryOut"];
+            then: components["schemas"]["Summary"];
+        };
+        /**
+         * WorstPartOut
+         * @description The part of an area that is farthest (CIEDE2000) from its mix; `is_far` when that is another colour to the eye.
+         */
+        WorstPartOut: {
+            /** Area */
+            area: string;
+            /** De00 */
+            de00: number;
+            /** Family */
+            family: string;
+            /** Is Far */
+            is_far: boolean;
         };
         /**
          * ZoneData
@@ -4041,6 +4635,71 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    server_areas_api_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_areas_api_areas: {
         parameters: {
             query?: never;
@@ -4414,6 +5073,670 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AreasOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_in_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: "painting" | "tube";
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_of_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_turn_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                way: "undo" | "redo";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_of_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_turn_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                way: "undo" | "redo";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_work_api_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -6494,6 +7817,75 @@ export interface operations {
             };
         };
     };
+    server_mixes_api_film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilmOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixes_api_photo_colour: {
         parameters: {
             query?: never;
@@ -7336,6 +8728,73 @@ export interface operations {
             };
         };
     };
+    server_mixes_api_suggestion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixes_api_suggest: {
         parameters: {
             query?: never;
@@ -7351,13 +8810,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaletteReportOut"];
+                    "application/json": components["schemas"]["RunOut"];
                 };
             };
             /** @description Unauthorized */
@@ -7430,138 +8889,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixesOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_passes_api_benches: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_passes_api_cancel: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                run_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunOut"];
                 };
             };
             /** @description Unauthorized */
@@ -7694,73 +9021,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PassesOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_passes_api_bench: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchOut"];
                 };
             };
             /** @description Unauthorized */
@@ -8087,73 +9347,6 @@ export interface operations {
             };
         };
     };
-    server_passes_api_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_passes_api_schools_study: {
         parameters: {
             query?: never;
@@ -8241,6 +9434,75 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SharedOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_stage: {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                number: number;
+                look: "dry" | "wet" | "grey" | "changes" | "varnished";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -8764,7 +10026,10 @@ export interface operations {
     };
     server_subject_api_paintings: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+                search?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8777,7 +10042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaintingOut"][];
+                    "application/json": components["schemas"]["CardsOut"];
                 };
             };
             /** @description Unauthorized */
@@ -9247,7 +10512,7 @@ export interface operations {
             };
         };
     };
-    server_subject_api_references: {
+    server_subject_api_other_photos: {
         parameters: {
             query?: never;
             header?: never;
@@ -9393,6 +10658,144 @@ export interface operations {
             };
         };
     };
+    server_subject_api_change_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                reference_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReferenceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_subject_api_remove_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                reference_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_subject_api_sketch: {
         parameters: {
             query?: never;
@@ -9470,20 +10873,14 @@ export interface operations {
             };
         };
     };
-    server_subject_api_change_reference: {
+    server_subject_api_titles: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                reference_id: number;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReferenceIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -9491,73 +10888,8 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReferenceOut"];
+                    "application/json": components["schemas"]["TitleOut"][];
                 };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_subject_api_remove_reference: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                reference_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             /** @description Unauthorized */
             401: {

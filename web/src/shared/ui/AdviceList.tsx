@@ -15,7 +15,7 @@ export function AdviceList({ advice }: { advice: Schemas["AdviceOut"][] }) {
         >
           <Typography sx={{ fontWeight: 650 }}>
             <span aria-hidden>{one.severity === "warning" ? "▲ " : "◦ "}</span>
-            {one.severity === "warning" ? "Mind: " : "Note: "}
+            {one.severity === "warning" ? "Watch out: " : "Note: "}
             {one.message}
           </Typography>
           <Typography color="text.secondary">{one.hint}</Typography>

@@ -34,7 +34,7 @@ describe("advice", () => {
 
   it("says how serious it is in a word, what is so and what to do", () => {
     const read = markup(<AdviceList advice={[one, { ...one, id: "mixes.N001", severity: "note" }]} />);
-    expect(read).toContain("Mind: ");
+    expect(read).toContain("Watch out: ");
     expect(read).toContain("Note: ");
     expect(read).toContain("Add white.");
   });

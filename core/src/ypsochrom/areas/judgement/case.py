@@ -26,7 +26,7 @@ class Case:
     support: Support
     decisions: Mapping[str, Decision] = field(default_factory=dict)
     focal: Focal | None = None
-    reach: PaintRange = USUAL_RANGE
+    paint_range: PaintRange = USUAL_RANGE
     smallest_brush_mm: float = 2.0
     weave_mm: float | None = None
     references: Sequence[Advice] = ()

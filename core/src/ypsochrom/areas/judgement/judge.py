@@ -10,13 +10,7 @@ from .edges import (
     focal_passage_is_outdone,
     neighbours_share_a_value,
 )
-from .tones import (
-    lights_spent_early,
-    shadows_deaf_to_surroundings,
-    too_few_greens,
-    too_few_values,
-    white_painted_white,
-)
+from .tones import lights_spent_early, shadows_deaf_to_surroundings, too_few_greens, too_few_values, white_painted_white
 
 RULES: dict[int, Rule] = {
     1: figure_and_ground_collide,

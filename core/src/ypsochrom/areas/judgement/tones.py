@@ -26,7 +26,7 @@ def white_painted_white(case: Case) -> Iterator[Advice]:
         part = max(area.parts, key=lambda one: one.area_cm2)
         if part.area_cm2 < ONE_TONE_FROM_SHARE * case.support.area_cm2 or _chroma(part) >= NO_COLOUR_CHROMA:
             continue
-        if part.value > case.reach.lightest - NEAR_END:
+        if part.value > case.paint_range.lightest - NEAR_END:
             yield Advice(
                 "areas.W005",
                 "warning",
@@ -34,7 +34,7 @@ def white_painted_white(case: Case) -> Iterator[Advice]:
                 "Take it down by half a step with a touch of ochre, grey or its neighbour; keep white for the last lights.",
                 area.id,
             )
-        elif part.value < case.reach.darkest + NEAR_END:
+        elif part.value < case.paint_range.darkest + NEAR_END:
             yield Advice(
                 "areas.W005",
                 "warning",
@@ -74,12 +74,12 @@ def lights_spent_early(case: Case) -> Iterator[Advice]:
     ]
     if large:
         part, area = max(large, key=lambda found: (found[0].value, found[1].id))
-        if part.value > case.reach.lightest - ROOM_ABOVE_LIGHTS:
+        if part.value > case.paint_range.lightest - ROOM_ABOVE_LIGHTS:
             yield Advice(
                 "areas.W026",
                 "warning",
                 f"The {part.family} of “{area.name}” is already at value {part.value:.1f}; white ends at "
-                f"{case.reach.lightest:.1f}. No room is left above it.",
+                f"{case.paint_range.lightest:.1f}. No room is left above it.",
                 "Hold the lights of the whole picture back by about half a step.",
                 area.id,
             )

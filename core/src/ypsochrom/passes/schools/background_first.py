@@ -4,12 +4,12 @@ from collections.abc import Sequence
 
 from ...areas.area import Area
 from ...areas.families import FAMILIES
-from .. import rules
 from ..manners import manner
+from ..order import rules
 from ..scene import Scene
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School, focal_forms, main_mixes, on_parts, over_areas
+from .workshop import Workshop
 
 BACKGROUND = Role(
     "background", 20, 1 / 6, manner("opaque"), "Farthest back, finished to its value, under the edges of all."
@@ -70,7 +70,7 @@ def _carried_and_edge(scene: Scene) -> tuple[dict[str, int], dict[str, float]]:
     carried: dict[str, int] = {}
     edge: dict[str, float] = {}
     for border in scene.borders:
-        below = border.b if border.over == border.a else border.a
+        below = border.under
         carried[below] = carried.get(below, 0) + 1
         for side in (border.a, border.b):
             edge[side] = edge.get(side, 0.0) + border.length_mm

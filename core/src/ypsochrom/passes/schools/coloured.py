@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 
 from ...areas.area import Area
-from .. import rules
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, LIGHTS_AND_ACCENTS, School, focal_forms, on_parts
+from .workshop import Workshop
 
 SHADOWS = Role(
     "shadow colour",

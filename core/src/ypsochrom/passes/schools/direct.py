@@ -7,11 +7,11 @@ shadows, half-tones and lights with ever smaller brushes; the darkest accents an
 from collections.abc import Sequence
 
 from ...areas.area import Area
-from .. import rules
 from ..manners import Manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, School, focal_forms, main_mixes, on_parts, over_areas
+from .workshop import Workshop
 
 BLOCK_IN = Role(
     "block-in",

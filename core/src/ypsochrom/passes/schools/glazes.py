@@ -9,12 +9,12 @@ from dataclasses import replace
 from ...areas.area import Area
 from ...areas.families import Family
 from ...colour.types import Reflectance
-from .. import rules
-from ..glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
+from ..films.glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School, on_parts
+from .workshop import Workshop
 
 FIRST = Role(
     "first glazes",

@@ -8,11 +8,11 @@ from ...areas.area import Area
 from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...mixes.mix_set import Mix
-from .. import rules
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import MIDDLE, School, over_areas
+from .workshop import Workshop
 
 BLOCK_IN = Role("grey block-in", 20, 1 / 9, manner("opaque"), "All masses in grey, darks first.")
 GREYS = Role(

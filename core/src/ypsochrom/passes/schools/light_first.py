@@ -5,11 +5,11 @@ from collections.abc import Sequence
 import numpy as np
 
 from ...areas.area import Area
-from .. import rules
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School
+from .workshop import Workshop
 
 LIGHTEST = Role(
     "lightest passages",

@@ -10,13 +10,14 @@ from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...colour.types import LabTriple, Reflectance
 from ...mixes.mix_set import Mix
-from .. import layers, rules
-from ..glazing import FIRST_GLAZES, LATER_GLAZES, LATER_SHARE, Glazing
+from ..films import layers
+from ..films.glazing import FIRST_GLAZES, LATER_GLAZES, LATER_SHARE, Glazing
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..underlayers import QUIET_CHROMA
-from ..workshop import Workshop
 from .school import ENDS, LIGHTS_AND_ACCENTS, School, focal_forms, on_parts, over_areas
+from .underlayers import QUIET_CHROMA
+from .workshop import Workshop
 
 BLOCK_IN = Role("grey block-in", 20, 1 / 9, manner("opaque"), "All masses in their grey, darks first, no colour yet.")
 MODELLING = Role(
@@ -87,7 +88,7 @@ def _grey_and_glaze(shop: Workshop, mix: Mix, sepia: bool, piles: dict[float, Mi
     target = mix.match.target_lab
     best: tuple[float, float, Glazing] | None = None
     for lightness in _GREYS_L:
-        if lightness >= target[0] - 6 and lightness <= target[0] + 30:
+        if target[0] <= lightness <= target[0] + 30:
             grey = _grey(shop, lightness, sepia, piles)
             _, found = shop.glaze(target, layers.masstone(grey.match.recipe, shop.box), _SCHEDULES)
             if best is None or found.de00 < best[0]:

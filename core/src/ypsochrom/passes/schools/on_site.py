@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 
 from ...areas.area import Area
-from .. import rules
 from ..manners import Manner, manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, MIDDLE, School, main_mixes, on_parts, over_areas
+from .workshop import Workshop
 
 WASH = Role(
     "wash",

@@ -10,7 +10,7 @@ from ...mixes.mix_set import Mix
 from ..manners import manner
 from ..scene import GroundTone, Underpainting
 from ..step import Draft, Role
-from ..workshop import Workshop
+from .workshop import Workshop
 
 MIDDLE: tuple[Family, ...] = ("shadow", "half-tone", "light")
 ENDS: tuple[Family, ...] = ("accent", "highlight")

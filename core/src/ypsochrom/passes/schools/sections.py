@@ -4,11 +4,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
-from .. import rules
 from ..manners import manner
+from ..order import rules
 from ..step import Draft, Role
-from ..workshop import Workshop
 from .school import ENDS, MIDDLE, School, main_mixes, on_parts, over_areas
+from .workshop import Workshop
 
 LAYER_1 = Role(
     "layer 1", 20, 1 / 14, manner("thin"), "One thin layer all round, part after part, the focal part first."

@@ -22,7 +22,7 @@ import { useQuery } from "@tanstack/react-query";
 import { inWords } from "../../../shared/api/client";
 import { Swatch } from "../../../shared/ui/Swatch";
 import { value as valueText } from "../../../shared/ui/numbers";
-import { paintingsQuery } from "../../subject";
+import { titlesQuery } from "../../subject";
 import { nextWish, type Wish } from "../parts";
 import { colourWordsQuery, readColour, type Mix, type Mixes, type PaletteTube } from "../queries";
 
@@ -56,7 +56,7 @@ const WISH_SIGNS: Record<Wish, string> = { may: "", must: "✓", not: "✕" };
 
 export function Aim(props: Props) {
   const wide = useMediaQuery((theme: Theme) => theme.breakpoints.up("md"));
-  const paintings = useQuery(paintingsQuery);
+  const paintings = useQuery(titlesQuery);
   const { mixes, mix, palette } = props;
   return (
     <Stack spacing={2.5}>

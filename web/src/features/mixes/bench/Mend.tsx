@@ -71,7 +71,7 @@ export function Mend({ parts, lab, volume, palette, setParts }: Props) {
           <Heaps parts={parts} palette={palette} setParts={setParts} />
           <Stack direction="row" spacing={1} sx={{ mt: 1.5, alignItems: "center" }}>
             <TextField
-              label="Lies there, ml"
+              label="Amount in the pile, ml"
               type="number"
               value={pileMl}
               onChange={(event) => setPileMl(Number(event.target.value))}
@@ -119,7 +119,7 @@ export function Mend({ parts, lab, volume, palette, setParts }: Props) {
 export function verdict(
   answer: Pick<Corrections, "leave" | "corrections" | "fresh_costs_less" | "fresh_ml">,
 ): string {
-  if (answer.leave) return "Leave it: it is as near as a hand can measure.";
+  if (answer.leave) return "Leave it as it is: a hand cannot measure nearer.";
   if (answer.corrections.length === 0) return "Nothing on the shelf brings it nearer. Mix a fresh pile.";
   if (answer.fresh_costs_less)
     return `A fresh pile of ${answer.fresh_ml} ml costs less paint than mending this one.`;

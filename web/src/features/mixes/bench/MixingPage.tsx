@@ -6,12 +6,13 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { addressNow, useAddress } from "../../../shared/address";
 import { inWords } from "../../../shared/api/client";
-import { useUndo } from "../../../shared/undo/UndoProvider";
+import { useLocalUndo, useUndo } from "../../../shared/undo/UndoProvider";
 import { tubesQuery } from "../../materials";
 import { isEmpty, read, readLab, written, writtenLab, type ChangeParts, type Wish } from "../parts";
 import { keepRecipe, mixesQuery, type From, type Parts, type PaletteTube, type Wishes } from "../queries";
 import { Aim } from "./Aim";
 import { ByHand } from "./ByHand";
+import { FilmCard } from "./FilmCard";
 import { Mend } from "./Mend";
 import { Recipes } from "./Recipes";
 import { Strings } from "./Strings";
@@ -20,6 +21,7 @@ const MODES = [
   ["recipes", "Recipes"],
   ["hand", "By hand"],
   ["strings", "Strings"],
+  ["films", "Films"],
   ["mend", "Mend a pile"],
 ] as const;
 type Mode = (typeof MODES)[number][0];
@@ -30,6 +32,7 @@ export default function MixingPage() {
   const { search, change: set } = useAddress();
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
+  const laid = useLocalUndo();
   const painting = Number(search.get("painting")) || null;
   const mixId = search.get("mix");
   const mode = MODES.find(([name]) => name === search.get("mode"))?.[0] ?? "recipes";
@@ -59,23 +62,17 @@ export default function MixingPage() {
 
   const setParts: ChangeParts = (label, change) => {
     const before = read(addressNow().get("parts"));
-    const after = change(before);
-    const apply = async (to: Parts) => set({ parts: isEmpty(to) ? null : written(to) });
-    void edit({ label, act: () => apply(after), undo: () => apply(before) });
+    const apply = (to: Parts) => set({ parts: isEmpty(to) ? null : written(to) });
+    apply(change(before));
+    laid.add({ label, back: () => apply(before) });
   };
   const keep =
     painting !== null && mix !== null
       ? async (own: Parts) => {
-          const before = mix.kept ? mix.parts : null;
-          const apply = async (to: Parts | null) => {
-            queries.setQueryData(["mixes", painting], await keepRecipe(painting, mix.id, to));
-            await queries.invalidateQueries({ queryKey: ["bench", painting] });
-          };
+          const apply = async () =>
+            queries.setQueryData(mixesQuery(painting).queryKey, await keepRecipe(painting, mix.id, own));
           try {
-            await edit(
-              { label: `Kept a recipe for ${mix.name}`, act: () => apply(own), undo: () => apply(before) },
-              true,
-            );
+            await edit(apply, { label: `Kept a recipe for ${mix.name}` });
           } catch (error) {
             tell(inWords(error));
           }
@@ -116,6 +113,8 @@ export default function MixingPage() {
         return (
           <Strings parts={parts} from={from} toHand={(own) => set({ parts: written(own), mode: "hand" })} />
         );
+      case "films":
+        return <FilmCard parts={parts} palette={palette} from={from} setParts={setParts} />;
       case "mend":
         return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
     }

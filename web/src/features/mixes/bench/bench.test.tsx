@@ -2,6 +2,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, it } from "vitest";
 
 import { basis } from "../parts";
+import { hidingInWords } from "../../materials";
 import { lampWords } from "./Lights";
 import { verdict } from "./Mend";
 import { Order } from "./Order";
@@ -76,7 +77,7 @@ describe("a pile that came out wrong", () => {
   const answer = { leave: false, corrections: [correction], fresh_costs_less: false, fresh_ml: 5 };
 
   it("is left, mended or made anew, with the reason", () => {
-    expect(verdict({ ...answer, leave: true })).toMatch(/^Leave it/);
+    expect(verdict({ ...answer, leave: true })).toMatch(/^Leave it as it is/);
     expect(verdict({ ...answer, corrections: [] })).toMatch(/^Nothing on the shelf/);
     expect(verdict({ ...answer, fresh_costs_less: true })).toBe(
       "A fresh pile of 5 ml costs less paint than mending this one.",
@@ -92,4 +93,15 @@ it("says how steady a colour is under a lamp and what a prediction rests on", ()
     "turns plainly under a lamp",
   ]);
   expect([basis("calibrated"), basis("catalogue")]).toEqual(["calibrated tubes", "catalogue, from memory"]);
+});
+
+it("says how opaque a film is and in how many coats it covers, and why a clear dark covers", () => {
+  expect(hidingInWords({ opacity: "O", covers_in: 2, by_depth: false })).toBe("opaque, covers in 2 coats");
+  expect(hidingInWords({ opacity: "SO", covers_in: 1, by_depth: false })).toBe(
+    "semi-opaque, covers in 1 coat",
+  );
+  expect(hidingInWords({ opacity: "T", covers_in: 2, by_depth: true })).toContain(
+    "so dark that it covers in 2",
+  );
+  expect(hidingInWords({ opacity: "ST", covers_in: null, by_depth: false })).toContain("never covers");
 });

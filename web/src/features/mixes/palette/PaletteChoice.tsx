@@ -7,7 +7,6 @@ import {
   Button,
   Checkbox,
   FormControlLabel,
-  LinearProgress,
   Slider,
   Stack,
   Table,
@@ -19,14 +18,24 @@ import {
   ToggleButtonGroup,
   Typography,
 } from "@mui/material";
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../../shared/api/client";
+import { useRun } from "../../../shared/api/runs";
+import { RunLine } from "../../../shared/ui/RunLine";
 import { Section } from "../../../shared/ui/Facts";
 import { share } from "../../../shared/ui/numbers";
 import { Swatch } from "../../../shared/ui/Swatch";
 import { PaintPicker, paintsQuery, tubesQuery } from "../../materials";
-import { reportQuery, suggestPalette, type Mixes, type PaletteTube, type Report } from "../queries";
+import {
+  reportQuery,
+  suggestionQuery,
+  suggestPalette,
+  type Mixes,
+  type PaletteAsked,
+  type PaletteTube,
+  type Report,
+} from "../queries";
 import { ReachSlice } from "./ReachSlice";
 
 interface Props {
@@ -51,10 +60,11 @@ export function PaletteChoice({ paintingId, mixes, keys, areaNames, setKeys, cho
   const [all, setAll] = useState(false);
   const report = useQuery(reportQuery(paintingId, keys));
   const before = useQuery(reportQuery(paintingId, planned));
-  const suggest = useMutation({
-    mutationFn: () => suggestPalette(paintingId, count, locked, outOf),
-    onSuccess: (found) => setKeys(found.palette.map((tube) => tube.key)),
-  });
+  const search = useRun(
+    suggestionQuery(paintingId),
+    (asked: PaletteAsked) => suggestPalette(paintingId, asked),
+    (run) => run.result && setKeys(run.result.keys as string[]),
+  );
   const owned = new Set(tubes.data?.filter((tube) => tube.left_ml > 0).map((tube) => tube.key));
   const same = sameKeys(keys, planned);
   return (
@@ -82,11 +92,14 @@ export function PaletteChoice({ paintingId, mixes, keys, areaNames, setKeys, cho
           value={count}
           onChange={(_, to) => setCount(to as number)}
         />
-        <Button variant="outlined" disabled={suggest.isPending} onClick={() => suggest.mutate()}>
+        <Button
+          variant="outlined"
+          disabled={search.doing.state === "under way"}
+          onClick={() => search.begin({ count, locked, out_of: outOf })}
+        >
           Find them
         </Button>
-        {suggest.isPending && <LinearProgress aria-label="Comparing tubes" sx={{ mt: 1 }} />}
-        {suggest.isError && <Alert severity="error">{inWords(suggest.error)}</Alert>}
+        <RunLine label="Comparing tubes" doing={search.doing} stop={search.stop} />
       </Section>
       <Section title={`This palette, ${keys.length} tubes`}>
         {report.data?.palette

@@ -1,0 +1,1 @@
+"""Tables for a spreadsheet."""

@@ -1,0 +1,1 @@
+"""Formats that are read again: plan.json, palettes, readings of instruments."""

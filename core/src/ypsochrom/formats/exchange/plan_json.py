@@ -1,0 +1,186 @@
+"""plan.json and the smaller JSON answers; docs/plan-schema describes them, and tests check them against it."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+
+from ...areas.area import Area, AreaMap
+from ...colour.munsell import lab_to_value
+from ...kit import codec
+from ...kit.advice import Advice
+from ...materials.support import Support
+from ...mixes.mix_set import Mix
+from ...mixes.recipe import Recipe
+from ...mixes.search import Match
+from ...paint import appearance, drawdown
+from ...paint.catalogue import paintbox
+from ...passes.films.ground import GROUND_MIX_ID
+from ...passes.plan.whole import Plan
+from ...values.value_map import ValueMap
+
+PLAN_VERSION, VALUES_VERSION = 2, 1
+"""Versions of plan.json and values.json."""
+
+Json = dict[str, Any]
+
+_KINDS = {"m": "mix", "u": "underlayer", "g": "glaze"}
+
+
+def _lab(lab: Iterable[float]) -> list[float]:
+    return [round(float(x), 3) for x in lab]
+
+
+def support_json(support: Support) -> Json:
+    """Width and height in mm."""
+    return {"width_mm": support.width_mm, "height_mm": support.height_mm}
+
+
+def values_json(value_map: ValueMap) -> Json:
+    """Steps from dark to light and the thresholds between them."""
+    return {
+        "thresholds": list(value_map.thresholds),
+        "steps": [
+            {"index": s.index, "value": s.value, "share": s.share, "area_cm2": s.area_cm2} for s in value_map.steps
+        ],
+    }
+
+
+def area_json(area: Area) -> Json:
+    """One area; `index` is its number in areas.png."""
+    return {
+        "id": area.id,
+        "index": area.index,
+        "name": area.name,
+        "area_cm2": area.area_cm2,
+        "share": area.share,
+        "value": area.value,
+        "lab": _lab(area.lab),
+        "centre": list(area.centre),
+        "families": [
+            {"family": p.family, "area_cm2": p.area_cm2, "value": p.value, "lab": _lab(p.lab)} for p in area.parts
+        ],
+    }
+
+
+def areas_json(area_map: AreaMap) -> list[Json]:
+    """All areas in the order of their index."""
+    return [area_json(area) for area in area_map.areas]
+
+
+def pile_json(recipe: Recipe) -> list[Json]:
+    """The recipe as measured: whole parts, touches let down 1:9 in medium, weak paints first."""
+    return [{"key": p.key, "parts": p.parts, "let_down_with": p.let_down_with} for p in recipe.portions()]
+
+
+def match_json(match: Match) -> Json:
+    """A recipe with its dry and wet colour and its errors against the target."""
+    return {
+        "parts": match.recipe.mapping,
+        "pile": pile_json(match.recipe),
+        "lab_dry": _lab(match.lab_dry),
+        "lab_wet": _lab(match.lab_wet),
+        "target_lab": _lab(match.target_lab),
+        "de00": match.de00,
+        "value_error": match.value_error,
+    }
+
+
+def mix_json(mix: Mix, volume_ml: float) -> Json:
+    """One mix of a plan; `made_from` are its doses in the order of adding, `parts` the same in tube paint alone.
+
+    `serves` lists area ids, `parts_served` also the value family of each.
+    """
+    areas = list(dict.fromkeys(area for area, _ in mix.serves))
+    match = match_json(mix.match)
+    del match["pile"]
+    return {
+        "id": mix.id,
+        "name": mix.name,
+        "kind": _KINDS[mix.id[0]] if mix.id != GROUND_MIX_ID else "ground",
+        "made_from": [
+            {"source": d.source, "parts": d.parts, "volume_ml": volume_ml * d.parts / mix.total_parts}
+            for d in mix.made_from
+        ],
+        **match,
+        "expected_de00": mix.expected_de00,
+        "likely_worst_de00": mix.likely_worst_de00,
+        "worst_part": None if mix.worst_part is None else codec.written(mix.worst_part),
+        "serves": areas,
+        "parts_served": [{"area": area, "family": family} for area, family in mix.serves],
+        "volume_ml": volume_ml,
+    }
+
+
+def advice_json(advice: Sequence[Advice]) -> list[Json]:
+    """Advice in the order given."""
+    return [
+        {"id": a.id, "severity": a.severity, "message": a.message, "hint": a.hint, "subject": a.subject} for a in advice
+    ]
+
+
+def plan_json(plan: Plan) -> Json:
+    """The whole plan. Mixes that no step uses are left out: every volume in it is above 0."""
+    volumes = plan.passes.volumes
+    return {
+        "schema_version": PLAN_VERSION,
+        "support": support_json(plan.support),
+        "school": plan.passes.school,
+        "picture": {"width_px": plan.picture.width, "height_px": plan.picture.height},
+        "values": {**values_json(plan.values), "brush_mm": plan.brush_mm},
+        "areas": areas_json(plan.areas),
+        "palette": list(plan.mixes.palette),
+        "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
+        "passes": [codec.written(p) for p in plan.passes.passes],
+        "jobs": [codec.written(job) for job in plan.passes.jobs],
+        "paint": [codec.written(need) for need in plan.passes.paint],
+        "mediums": [codec.written(need) for need in plan.passes.mediums],
+        "drawing": codec.written(plan.passes.drawing),
+        "pace": codec.written(plan.passes.pace),
+        "held_back": plan.passes.held_back,
+        "advice": advice_json(plan.advice),
+    }
+
+
+def prediction_json(recipe: Recipe) -> Json:
+    """What a mix looks like: `mix` on the command line."""
+    box = paintbox(recipe.keys)
+    parts = appearance.parts_vector(recipe.mapping, box)
+    dry, wet = appearance.dry_lab(parts, box), appearance.wet_lab(parts, box)
+    return {
+        "parts": recipe.mapping,
+        "lab_dry": _lab(dry),
+        "lab_wet": _lab(wet),
+        "value_dry": float(lab_to_value(dry)),
+        "value_wet": float(lab_to_value(wet)),
+    }
+
+
+def film_json(recipe: Recipe, over: str, *, wet_um: float, medium_share: float, coats: int, water: bool) -> Json:
+    """What a mix looks like laid over a ground: `film` on the command line."""
+    box = paintbox(recipe.keys)
+    beneath = drawdown.ground(drawdown.ground_lab(over))
+    laid = drawdown.drawdown(
+        appearance.parts_vector(recipe.mapping, box),
+        box,
+        beneath,
+        wet_um=wet_um,
+        medium_share=medium_share,
+        coats=coats,
+        water=water,
+    )
+    return {
+        "parts": recipe.mapping,
+        "lab_dry": list(laid.lab_dry),
+        "lab_wet": list(laid.lab_wet),
+        "lab_ground": list(laid.lab_ground),
+        "contrast_ratio": laid.contrast_ratio,
+        "wet_um": wet_um,
+        "medium_share": medium_share,
+        "coats": coats,
+    }
+
+
+def matches_json(target: np.ndarray, matches: Sequence[Match]) -> Json:
+    """The best recipes for one target: `match` on the command line."""
+    return {"target_lab": _lab(target), "recipes": [match_json(match) for match in matches]}

@@ -1,0 +1,205 @@
+"""plan.pdf: what a painter pins beside the easel. Value map, areas with a legend, mixes with swatches, passes."""
+
+from collections.abc import Sequence
+from typing import Any
+
+import cv2
+import numpy as np
+from reportlab.platypus import Flowable
+
+from ...areas.area import AreaMap
+from ...colour.types import Srgb8
+from ...mixes.mix_set import Mix
+from ...mixes.told import doses_in_words
+from ...paint.catalogue import paint
+from ...passes.plan.whole import Plan
+from ...passes.step import Job, PaintPass, Step
+from ..pictures.png import step_greys
+from .flow import Chapter, Swatches, document, gap, inner_width, picture, rows, screen, small, words
+from .page import Paper
+
+_BASES = {
+    "catalogue": "Colours are predicted dry (satin) from catalogue data, not from your own tubes: expect CIEDE2000 1.5 to 3. ",
+    "calibrated": "Colours are predicted dry (satin) from your own tubes as you calibrated them. ",
+}
+_CAUTION = (
+    "Films and losses are common practice. "
+    "Follow the paint's label and safety data sheet; do not sand dry or spray cadmium or cobalt paints."
+)
+_PICTURE, _LARGE_PICTURE = 250.0, 330.0
+
+
+def plan_pdf(plan: Plan, title: str, paper: Paper = "A4") -> bytes:
+    """The plan as a PDF of a few pages; deterministic for the same plan."""
+    width = inner_width(paper)
+    chapters = (
+        Chapter("Subject and values", _values(plan, width)),
+        Chapter("Areas", _areas(plan, width)),
+        Chapter("Mixes", [*_mixes(plan, width), *_paint_needed(plan)]),
+        Chapter("Passes", _passes(plan, width)),
+    )
+    return document(title, paper, chapters)
+
+
+def _values(plan: Plan, width: float) -> list[Flowable]:
+    support, greys = plan.support, step_greys(plan.values)
+    value_map = np.repeat(greys[plan.values.labels][..., None], 3, axis=-1)
+    steps = [
+        [
+            Swatches([(grey := float(greys[step.index]) / 255, grey, grey)], 34, 12),
+            f"Step {step.index + 1}: value {step.value:.1f}, {step.share:.0%} of the surface, {step.area_cm2:.0f} cm²",
+        ]
+        for step in reversed(plan.values.steps)
+    ]
+    return [
+        words(
+            f"Support {support.width_mm:g} x {support.height_mm:g} mm ({support.area_cm2:.0f} cm²). "
+            f"Value map in {len(plan.values.steps)} steps, simplified to a brush of {plan.brush_mm:g} mm.",
+            after=6,
+        ),
+        picture(plan.picture.srgb8, width, _PICTURE),
+        gap(10),
+        picture(value_map, width, _PICTURE),
+        gap(10),
+        rows(steps, [44, width - 44]),
+        gap(6),
+        small(_BASES[plan.mixes.box.source] + _CAUTION),
+    ]
+
+
+def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
+    """The picture lightened, with the borders of the areas drawn and each area's number at its centre."""
+    pale = (picture.astype(np.float32) * 0.35 + 255 * 0.65).astype(np.uint8)
+    labels = area_map.labels
+    border = np.zeros(labels.shape, dtype=np.uint8)
+    border[:, 1:] |= labels[:, 1:] != labels[:, :-1]
+    border[1:] |= labels[1:] != labels[:-1]
+    pale[cv2.dilate(border, np.ones((2, 2), np.uint8)) > 0] = 60
+    scale = labels.shape[1] / 1600
+    for area in area_map.areas:
+        words = str(area.index + 1)
+        (width, height), _ = cv2.getTextSize(words, cv2.FONT_HERSHEY_SIMPLEX, scale, max(1, round(2 * scale)))
+        at = (round(area.centre[0] * labels.shape[1] - width / 2), round(area.centre[1] * labels.shape[0] + height / 2))
+        cv2.putText(
+            pale, words, at, cv2.FONT_HERSHEY_SIMPLEX, scale, (255, 255, 255), max(2, round(6 * scale)), cv2.LINE_AA
+        )
+        cv2.putText(
+            pale, words, at, cv2.FONT_HERSHEY_SIMPLEX, scale, (20, 20, 20), max(1, round(2 * scale)), cv2.LINE_AA
+        )
+    return pale
+
+
+def _areas(plan: Plan, width: float) -> list[Flowable]:
+    listed: list[list[Any]] = [
+        [
+            Swatches([screen(area.lab)], 22, 12),
+            words(str(area.index + 1), bold=True),
+            area.name,
+            f"value {area.value:.1f}",
+            f"{area.area_cm2:.1f} cm²",
+            small(", ".join(part.family for part in area.parts)),
+        ]
+        for area in plan.areas.areas
+    ]
+    shown = picture(outlined(plan.areas, plan.picture.srgb8), width, _LARGE_PICTURE)
+    return [shown, gap(10), rows(listed, [28, 22, 190, 60, 56, width - 356])]
+
+
+def _signed(error: float) -> str:
+    """A value error to a twentieth of a step, which is more than an eye sees; no sign on zero."""
+    rounded = round(error * 20) / 20
+    return f"{rounded:+.2f}" if rounded else "0"
+
+
+def _numbered(areas: Sequence[int]) -> str:
+    """As in "areas 1, 12, 24"."""
+    return f"area{'s' if len(areas) > 1 else ''} {', '.join(str(number) for number in areas)}"
+
+
+def _mixes(plan: Plan, width: float) -> list[Flowable]:
+    number_of = {area.id: area.index + 1 for area in plan.areas.areas}
+    name_of = {mix.id: mix.name for mix in plan.all_mixes}
+    listed: list[list[Any]] = []
+    for mix in plan.all_mixes:
+        if mix.id not in plan.passes.volumes:
+            continue
+        match = mix.match
+        served = sorted({number_of[area] for area, _ in mix.serves})
+        areas = "all areas" if len(served) == len(number_of) else _numbered(served)
+        facts = f"{areas}; colour difference {match.de00:.1f}, value {_signed(match.value_error)} steps"
+        listed.append(
+            [
+                Swatches([screen(lab) for lab in (match.target_lab, match.lab_dry, match.lab_wet)], 38, 34),
+                [words(f"{mix.id}  {mix.name}", bold=True), words(doses_in_words(mix, name_of)), small(facts)],
+                words(f"{plan.passes.volumes[mix.id]:.1f} ml", bold=True),
+            ]
+        )
+    explained = words(
+        "Parts by volume of tube paint, strong tinters last. Swatches: the photo's colour, the mix dry, the mix wet.",
+        after=8,
+    )
+    return [explained, rows(listed, [128, width - 188, 60], 8.0)] if listed else [explained]
+
+
+def _paint_needed(plan: Plan) -> list[Flowable]:
+    needed: list[list[Any]] = [
+        [
+            f"{paint(need.key).name} ({need.key})",
+            f"{need.volume_ml:.1f} ml",
+            f"{need.mass_g:.0f} g",
+            f"{need.bead_cm:.0f} cm from the tube",
+            words("not enough left" if need.volume_ml > need.left_ml else "", bold=True),
+        ]
+        for need in plan.passes.paint
+    ]
+    if not needed:
+        return []
+    return [words("Paint needed", bold=True, after=4), rows(needed, [220, 70, 50, 110, 80], 1.0)]
+
+
+def _passes(plan: Plan, width: float) -> list[Flowable]:
+    mix_of = {mix.id: mix for mix in plan.all_mixes}
+    number_of = {area.id: area.index + 1 for area in plan.areas.areas}
+    story: list[Flowable] = []
+    for paint_pass in plan.passes.passes:
+        story += _jobs(plan, paint_pass.number)
+        volume = sum(step.volume_ml for step in paint_pass.steps)
+        story += [
+            words(f"{paint_pass.number}. {paint_pass.role}", bold=True, size=12),
+            words(f"brush {paint_pass.brush_mm:g} mm, medium: {paint_pass.medium}, {volume:.1f} ml in all"),
+            words(paint_pass.why, grey=0.3, after=4),
+        ]
+        laid = [_laid(mix_of[mix_id], steps, number_of) for mix_id, steps in _by_mix(paint_pass)]
+        story += [rows(laid, [28, 172, 50, 60, width - 310]), gap(8)] if laid else []
+    return story + _jobs(plan, len(plan.passes.passes) + 1)
+
+
+def _laid(mix: Mix, steps: list[Step], number_of: dict[str, int]) -> list[Any]:
+    """What of a pass is laid in one mix, as a row."""
+    numbers = [number_of[step.area] for step in steps]
+    where = "the whole surface" if len(steps) == len(number_of) else _numbered(numbers)
+    coats = max(step.coats for step in steps)
+    return [
+        Swatches([screen(mix.match.lab_dry)], 22, 12),
+        f"{mix.id} {mix.name}",
+        f"{coats} coat{'s' if coats > 1 else ''}",
+        f"{sum(step.volume_ml for step in steps):.2f} ml",
+        small(where, grey=0.1),
+    ]
+
+
+def _jobs(plan: Plan, before_pass: int) -> list[Flowable]:
+    jobs: list[Job] = [job for job in plan.passes.jobs if job.before_pass == before_pass]
+    return [
+        part
+        for job in jobs
+        for part in (words(job.title, bold=True), small(f"{job.why} {job.caution}".strip(), after=6))
+    ]
+
+
+def _by_mix(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
+    """The pass's steps gathered by mix, in the order in which each mix is first used."""
+    found: dict[str, list[Step]] = {}
+    for step in paint_pass.steps:
+        found.setdefault(step.mix, []).append(step)
+    return list(found.items())

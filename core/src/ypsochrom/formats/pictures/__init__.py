@@ -1,0 +1,1 @@
+"""Pictures: PNG, JPEG and layered OpenRaster."""

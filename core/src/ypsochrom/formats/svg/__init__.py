@@ -1,0 +1,1 @@
+"""Drawings at true size."""

@@ -1,0 +1,343 @@
+"""Piles that a hand can mix: a few whole parts of tubes, and of one or two piles that were mixed before.
+
+Painters make lights of a dark with white, and greys of two piles that lie there; so a pile is a source like a tube. All small
+recipes of tubes are written out once; every pile adds those that it can be part of. Of the recipes that come near a target
+the one is chosen that a hand, whose doses are off by a tenth, is expected to come nearest with, in as few doses as will do.
+"""
+
+import itertools
+import math
+from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from functools import cache
+
+import numpy as np
+
+from ..colour import spectra
+from ..colour.ciede2000 import delta_e_2000
+from ..colour.munsell import lab_to_value
+from ..colour.types import Float, Lab
+from ..paint import strength, surface
+from ..paint.catalogue import Paintbox, catalogue
+from .search import OUT_OF_REACH_DE00
+from .table import VALUE_FIRST
+from .uniform import coordinates
+
+MOST_PARTS, MOST_RATIO = 16, 12
+"""A pile has at most so many parts, and of one source at most so many to one of another; common practice: what can be counted."""
+
+EVER_PARTS = 30
+"""Beyond so many parts nobody counts."""
+
+MOST_OF_A_TINTER = 20
+"""Parts to one drop of a strong tinter, which is counted in drops."""
+
+MOST_SOURCES = 3
+
+DOSING_SIGMA = 0.10
+"""Standard deviation of a dose by hand, as a share of it (prototype finding)."""
+
+VALUE_WEIGHT, SOURCE_PENALTY, PART_PENALTY = 2.0, 0.5, 0.03
+"""What an error of one value step, one more source and one more part may cost in CIEDE2000."""
+
+DEAR_PENALTY, BLACK_PENALTY = 0.15, 0.25
+"""The same for a cadmium or cobalt where an earth would do, and for a black where a mixed dark would (common practice)."""
+
+TINT_PARTS, TINT_PENALTY = 12, 0.3
+"""White to one part of a paint that is let down before it goes into piles, and what one such pile more may cost in CIEDE2000."""
+
+_DEAR = ("PY35", "PO20", "PR108", "PB28", "PB35")
+_NEAR, _WEIGHED, _DRAWS = 256, 48, 24
+_MOST_OF_THREE = 12
+"""Parts of a pile of three sources one of which is a pile: hardly any of more turns out best, and they are twice as many."""
+
+_CHUNK = 12_288
+_THREADS = 2
+
+
+@dataclass(frozen=True)
+class Dose:
+    """So many parts of a source: a paint's key, or the id of a pile that was mixed before."""
+
+    source: str
+    parts: float
+
+
+def is_tube(source: str) -> bool:
+    """Whether a dose comes from a tube, not from another pile."""
+    return source in catalogue()
+
+
+@dataclass(frozen=True, eq=False)
+class Mixed:
+    """A pile for a target: its doses in the order of adding, its paints as shares (n,) of the box, and what a hand comes to.
+
+    `expected_de00` is the mean CIEDE2000 from the target with a hand's doses, `likely_worst_de00` what it stays under nine times
+    in ten; both are 0 for a tint, which is no target's. `tint_of` is then the paint that is let down in white.
+    """
+
+    made_from: tuple[Dose, ...]
+    shares: Float
+    expected_de00: float = 0.0
+    likely_worst_de00: float = 0.0
+    tint_of: str | None = None
+
+
+@cache
+def _parts(sources: int) -> np.ndarray:
+    """All ways to part a pile of so many sources, shape (m, sources): each ratio once, in its smallest numbers."""
+    rows = [
+        row
+        for row in itertools.product(range(1, MOST_PARTS), repeat=sources)
+        if sum(row) <= MOST_PARTS and max(row) <= MOST_RATIO * min(row) and math.gcd(*row) == 1
+    ]
+    return np.array(rows, dtype=np.float32)
+
+
+@cache
+def _hands() -> Float:
+    """Factors by which the doses of `_DRAWS` hands are off, shape (draws, sources)."""
+    errors = np.random.default_rng(7).normal(0.0, DOSING_SIGMA, (_DRAWS // 2, MOST_SOURCES))
+    return np.exp(np.concatenate([errors, -errors])).astype(np.float32)
+
+
+class _Rows:
+    """Recipes written out: sources and amounts (n, `MOST_SOURCES`), dry CIELAB and place in the uniform space (n, 3), its squared
+    length. Room is made for twice as many at a time, so that what is there is seldom copied."""
+
+    def __init__(self) -> None:
+        self.count = 0
+        self._room: dict[str, np.ndarray] = {
+            "sources": np.zeros((0, MOST_SOURCES), dtype=np.int16),
+            "amounts": np.zeros((0, MOST_SOURCES), dtype=np.int8),
+            "lab": np.zeros((0, 3), dtype=np.float32),
+            "near": np.zeros((0, 3), dtype=np.float32),
+            "norm": np.zeros(0, dtype=np.float32),
+        }
+
+    def add(self, sources: np.ndarray, amounts: np.ndarray, lab: Lab) -> None:
+        """More of them."""
+        near = coordinates(lab)
+        norm = np.einsum("ij,ij->i", near, near)
+        new = {"sources": sources, "amounts": amounts, "lab": lab, "near": near, "norm": norm}
+        until = self.count + len(lab)
+        for name, rows in new.items():
+            if until > len(self._room[name]):
+                wider = np.empty((2 * until, *rows.shape[1:]), dtype=self._room[name].dtype)
+                wider[: self.count] = self._room[name][: self.count]
+                self._room[name] = wider
+            self._room[name][self.count : until] = rows
+        self.count = until
+
+    @property
+    def sources(self) -> np.ndarray:
+        """The numbers of the sources, -1 where there is none."""
+        return self._room["sources"][: self.count]
+
+    @property
+    def amounts(self) -> np.ndarray:
+        """The parts of each."""
+        return self._room["amounts"][: self.count]
+
+    @property
+    def lab(self) -> Lab:
+        """What they look like."""
+        return self._room["lab"][: self.count]
+
+    @property
+    def near(self) -> Float:
+        """Where they lie in the uniform space."""
+        return self._room["near"][: self.count]
+
+    @property
+    def norm(self) -> Float:
+        """The squared length of that."""
+        return self._room["norm"][: self.count]
+
+
+class Piles:
+    """Tubes and the piles mixed of them so far; `mix` tells how to mix the next one and puts it beside the others.
+
+    A paint let down in white (`TINT_PARTS` to one) is a source too, and is mixed when a pile asks for it.
+    """
+
+    def __init__(self, box: Paintbox) -> None:
+        self.box = box
+        self._names: list[str] = list(box.keys)
+        self._shares: Float = np.eye(len(box))
+        self._absorption = box.absorption.astype(np.float32)
+        self._scattering = box.scattering.astype(np.float32)
+        self._penalty = [_penalty(key) for key in box.keys]
+        self._strong = [strength.is_strong(key) for key in box.keys]
+        self._white = next((i for i, paint in enumerate(box.paints) if paint.is_white), None)
+        self._rows = _Rows()
+        tubes = range(len(box))
+        blocks = [(np.arange(len(box))[:, None], np.ones((1, 1), dtype=np.float32))]
+        blocks += [(np.array(list(itertools.combinations(tubes, n))), _parts(n)) for n in (2, 3) if len(box) >= n]
+        drops = np.array([(r, 1) for r in range(MOST_RATIO + 1, MOST_OF_A_TINTER + 1)], dtype=np.float32)
+        tinted = [(other, i) for i in tubes if self._strong[i] for other in tubes if other != i]
+        if tinted:
+            blocks.append((np.array(tinted), drops))
+        self._of_tubes = sum(len(sets) * len(parts) for sets, parts in blocks)
+        self._tints: dict[int, Mixed] = {}
+        for tube in tubes if self._white is not None else ():
+            if tube != self._white and not box.paints[tube].is_white:
+                blocks += self._with_tint(tube)
+        self._piles: list[int] = []
+        self._write_out(blocks)
+
+    def __len__(self) -> int:
+        """Recipes that are written out."""
+        return self._rows.count
+
+    def _with_tint(self, tube: int) -> list[tuple[np.ndarray, np.ndarray]]:
+        """Make a tint of a tube a source; what it can be part of."""
+        assert self._white is not None  # the caller has one
+        shares = np.zeros(len(self.box))
+        shares[[self._white, tube]] = np.array([TINT_PARTS, 1]) / (TINT_PARTS + 1)
+        doses = (Dose(self.box.keys[self._white], TINT_PARTS), Dose(self.box.keys[tube], 1))
+        own = self._stand(f"{self.box.keys[tube]} in white", shares, TINT_PENALTY)
+        self._tints[own] = Mixed(doses, shares, tint_of=self.box.keys[tube])
+        others = [i for i in range(len(self.box)) if i != self._white]
+        return [
+            (np.array([(own, other) for other in range(len(self.box))]), _parts(2)),
+            (np.array([(own, self._white, other) for other in others]), _parts(3)),
+        ]
+
+    def _stand(self, name: str, shares: Float, penalty: float = 0.0) -> int:
+        """Put a source beside the others; its number."""
+        self._names.append(name)
+        self._penalty.append(penalty)
+        self._shares = np.vstack([self._shares, shares])
+        for of, stacked in (("_absorption", self.box.absorption), ("_scattering", self.box.scattering)):
+            setattr(self, of, np.vstack([getattr(self, of), (shares @ stacked)[None].astype(np.float32)]))
+        return len(self._names) - 1
+
+    def mix(self, target: Lab, new_id: Callable[[], str]) -> tuple[str, tuple[tuple[str, Mixed], ...]]:
+        """The id of the pile for a target (dry CIELAB), and what has to be mixed for it, in this order, each under its `new_id`.
+
+        Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last.
+        """
+        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float))
+        shares: Float = amounts / amounts.sum() @ self._shares[sources]
+        for pile in self._piles:
+            if np.allclose(self._shares[pile], shares, atol=1e-6):
+                return self._names[pile], ()
+        before = []
+        for tint in [int(source) for source in sources if int(source) in self._tints]:
+            self._names[tint], self._penalty[tint] = new_id(), 0.0
+            before.append((self._names[tint], self._tints.pop(tint)))
+        mixed = Mixed(
+            made_from=self._in_order(sources, amounts),
+            shares=shares,
+            expected_de00=float(apart.mean()),
+            likely_worst_de00=float(np.quantile(apart, 0.9)),
+        )
+        name = new_id()
+        self._add(name, mixed.shares)
+        return name, (*before, (name, mixed))
+
+    def alone(self, target: Lab, *, with_white: bool = False) -> Mixed:
+        """The pile for a target that is mixed of tubes only; with some white in it where that is asked for and there is one."""
+        among = np.arange(self._of_tubes)
+        if with_white and self._white is not None:
+            among = np.flatnonzero((self._rows.sources[: self._of_tubes] == self._white).any(axis=1))
+        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float), among)
+        shares = amounts / amounts.sum() @ self._shares[sources]
+        return Mixed(self._in_order(sources, amounts), shares, float(apart.mean()), float(np.quantile(apart, 0.9)))
+
+    def _add(self, name: str, shares: Float) -> None:
+        """Put a pile beside the others, to be mixed from."""
+        tubes, piles, own = range(len(self.box)), list(self._piles), self._stand(name, shares)
+        self._piles.append(own)
+        with_one = [(own, other) for other in (*tubes, *piles)]
+        with_two: list[tuple[int, ...]] = [(own, *two) for two in itertools.combinations(tubes, 2)]
+        if self._white is not None:
+            with_two += [(own, pile, self._white) for pile in piles]
+        alone = (np.array([[own]]), np.ones((1, 1), dtype=np.float32))
+        few = _parts(3)[_parts(3).sum(axis=1) <= _MOST_OF_THREE]
+        others = [(np.array(some), parts) for parts, some in ((_parts(2), with_one), (few, with_two)) if some]
+        self._write_out([alone, *others])
+
+    def _write_out(self, blocks: Sequence[tuple[np.ndarray, np.ndarray]]) -> None:
+        """All recipes of these sources (sets, k) in these parts (m, k)."""
+        sources, amounts, work = [], [], []
+        for sets, parts in blocks:
+            unused = ((0, 0), (0, MOST_SOURCES - sets.shape[1]))
+            sources.append(np.pad(np.repeat(sets, len(parts), axis=0), unused, constant_values=-1).astype(np.int16))
+            amounts.append(np.pad(np.tile(parts, (len(sets), 1)), unused).astype(np.int8))
+            step = max(1, _CHUNK // len(parts))
+            work += [(sets[at : at + step], parts) for at in range(0, len(sets), step)]
+        with ThreadPoolExecutor(_THREADS) as pool:
+            lab = np.concatenate(list(pool.map(lambda one: self._colours(*one), work)))
+        self._rows.add(np.concatenate(sources), np.concatenate(amounts), lab)
+
+    def _colours(self, sets: np.ndarray, parts: np.ndarray) -> Lab:
+        """Dry CIELAB (float32) of sets of sources (s, k) in all these parts (m, k) or, one for each, (s, m, k)."""
+        ratio = np.matmul(parts, self._absorption[sets])
+        ratio /= np.matmul(parts, self._scattering[sets])
+        root = ratio + 2
+        root *= ratio
+        np.sqrt(root, out=root)
+        ratio += root
+        ratio += 1  # 1 / R
+        seen = surface.seen_of_inverse(ratio, surface.dry("satin"))
+        return spectra.reflectance_to_lab(seen.reshape(-1, seen.shape[-1])).astype(np.float32)
+
+    def _chosen(self, target: Lab, among: np.ndarray | None = None) -> tuple[np.ndarray, np.ndarray, Float]:
+        """Sources and amounts of the best recipe for a target, and how far off (CIEDE2000) the hands that try it come.
+
+        With `among` only these rows are looked at.
+        """
+        rows = self._promising(target, among)
+        sources, amounts = self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
+        doses = amounts[:, None, :] * _hands()[None]
+        seen = self._colours(sources, doses).astype(float).reshape(len(rows), _DRAWS, 3)
+        apart = delta_e_2000(seen, target)
+        value = np.abs(lab_to_value(seen) - lab_to_value(target)).mean(axis=1)
+        at = int(np.argmin(apart.mean(axis=1) + VALUE_WEIGHT * value + self._price(sources, amounts)))
+        used = amounts[at] > 0
+        return sources[at][used], amounts[at][used], apart[at]
+
+    def _promising(self, target: Lab, among: np.ndarray | None) -> np.ndarray:
+        """Rows that may turn out best: the cheapest, with exact doses, among those that come near."""
+        rows = self._rows
+        goal = coordinates(target.astype(np.float32))
+        apart = rows.norm - rows.near @ (2 * goal)  # the squared distance less what is the same for all
+        if among is not None:
+            apart = apart[among]
+        near = _smallest(apart, _NEAR)
+        near = near if among is None else among[near]
+        if float(delta_e_2000(rows.lab[near].astype(float), target).min()) >= OUT_OF_REACH_DE00:
+            # what keeps the value is looked at too, and the ranking decides for it
+            of = rows.lab if among is None else rows.lab[among]
+            off = (of - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
+            level = _smallest(np.einsum("ij,ij->i", off, off), _NEAR)
+            near = np.union1d(near, level if among is None else among[level])
+        lab = rows.lab[near].astype(float)
+        cost = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
+        cost = cost + self._price(rows.sources[near], rows.amounts[near].astype(np.float32))
+        return near[np.argsort(cost, kind="stable")[:_WEIGHED]]
+
+    def _price(self, sources: np.ndarray, amounts: np.ndarray) -> Float:
+        """What doses cost a painter beside the error: sources, parts, dear paints."""
+        dear = np.array([*self._penalty, 0.0])[sources]  # no source is -1, the last
+        price: Float = dear.sum(axis=1) + SOURCE_PENALTY * ((amounts > 0).sum(axis=1) - 1)
+        return price + PART_PENALTY * amounts.sum(axis=1)
+
+    def _in_order(self, sources: np.ndarray, amounts: np.ndarray) -> tuple[Dose, ...]:
+        """The largest dose first, strong tinters last."""
+        strong = [bool(i < len(self._strong) and self._strong[i]) for i in sources]
+        order = sorted(range(len(sources)), key=lambda at: (strong[at], -amounts[at], int(sources[at])))
+        return tuple(Dose(self._names[sources[at]], int(amounts[at])) for at in order)
+
+
+def _smallest(numbers: Float, count: int) -> np.ndarray:
+    return np.argpartition(numbers, min(count, len(numbers) - 1))[:count]
+
+
+def _penalty(key: str) -> float:
+    if key.startswith("PBk"):
+        return BLACK_PENALTY
+    return DEAR_PENALTY if key.startswith(_DEAR) else 0.0

@@ -1,0 +1,1 @@
+"""What it takes: millilitres, grams, tubes to buy, piles to keep, hours."""

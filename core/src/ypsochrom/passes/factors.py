@@ -1,0 +1,44 @@
+"""A painter's own factors: what the logbook will learn, with how sure it is; the defaults are common practice."""
+
+import math
+from dataclasses import dataclass
+
+from ..kit.errors import BadSetting
+
+
+@dataclass(frozen=True)
+class Factor:
+    """A number with its uncertainty (one standard deviation); `observations` 0 says that it is the default."""
+
+    value: float
+    spread: float
+    observations: int = 0
+
+    def __post_init__(self) -> None:
+        if not (math.isfinite(self.value) and self.value > 0 and math.isfinite(self.spread) and self.spread >= 0):
+            raise BadSetting(
+                f"A factor of {self.value:g} with a spread of {self.spread:g} cannot be planned with.",
+                "Factors are above 0, and their spread is not below it.",
+            )
+
+
+@dataclass(frozen=True)
+class Factors:
+    """`film`, `pace`, `drying` and `wet_shift` multiply the defaults; `loss` is the share (0-1) that never gets to the picture.
+
+    Film thickness, minutes for a surface, minutes until a film is dry, and how far wet paint differs from dry. The spreads are
+    from memory: hands differ by about a quarter in their films and by more than a third in their pace.
+    """
+
+    film: Factor = Factor(1.0, 0.25)
+    loss: Factor = Factor(0.20, 0.05)
+    pace: Factor = Factor(1.0, 0.4)
+    drying: Factor = Factor(1.0, 0.3)
+    wet_shift: Factor = Factor(1.0, 0.3)
+
+    def __post_init__(self) -> None:
+        if self.loss.value >= 1:
+            raise BadSetting(f"A loss of {self.loss.value:.0%} leaves no paint.", "Give a share below 1.")
+
+
+USUAL_FACTORS = Factors()

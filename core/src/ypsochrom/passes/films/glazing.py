@@ -1,0 +1,207 @@
+"""Glazes: which clear paint, in how many layers and with how much medium, brings a dry underlayer to the wanted colour.
+
+Predicted with the film model: every layer is a film over all that lies beneath. First glazes are nearly all medium, later
+ones a little stronger (common practice: 90-95 % medium at first, about 80 % later); of strong tinters 1 to 2 % are enough.
+"""
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Self
+
+import numpy as np
+
+from ...colour import spectra
+from ...colour.ciede2000 import delta_e_2000
+from ...colour.munsell import lab_to_value
+from ...colour.types import Float, Lab, LabTriple, Reflectance, triple
+from ...mixes.recipe import Recipe
+from ...mixes.search import PAINT_PENALTY, VALUE_WEIGHT
+from ...paint import appearance, directed, films, surface
+from ...paint.catalogue import Paintbox
+from ..manners import manner
+
+THINNEST_SHARE, FIRST_SHARE, LATER_SHARE = 0.95, 0.90, 0.80
+FIRST_GLAZES = ((THINNEST_SHARE,) * 5, (FIRST_SHARE,) * 5)
+LATER_GLAZES = ((LATER_SHARE,) * 5, (FIRST_SHARE,) * 5)
+"""Schedules of medium shares, layer by layer, that a school chooses among; with strong tinters there is more medium."""
+
+MOST_OF_A_STRONG_TINTER = 0.02
+"""A glaze holds no more of one than this, however strong it is to be; common practice: phthalos at 1 to 2 %."""
+
+STRONG_ABSORPTION = 6.0
+"""From this mean K (catalogue units) on a paint is a strong tinter in a glaze: phthalos, prussian blue, dioxazine, blacks."""
+
+_SHARE_STEP = 0.005
+"""Shares of paint are told in half per cents."""
+
+LAYER_PENALTY = 0.4
+"""CIEDE2000 that one layer less may cost: each is a coat and a wait."""
+
+_RATIOS = ((1, 9), (1, 3), (1, 1), (3, 1), (9, 1))
+CLEAR = ("T", "ST")
+"""What a glaze is mixed of (common practice): white and opaque paints make a scumble of it, and hide the drawing."""
+
+
+@dataclass(frozen=True)
+class Glazing:
+    """Layers of one recipe over an underlayer: `shares` of medium from the first layer on (none: it is best left alone)."""
+
+    recipe: Recipe | None
+    shares: tuple[float, ...]
+    lab: LabTriple
+    de00: float
+    de00_before: float
+
+
+@dataclass(frozen=True, eq=False)
+class GlazePaints:
+    """Everything a palette can glaze with: `penalty` (n,) is for tubes, `strong` (n,) the share of strong tinters
+    in the paint, K and S (as films have them) have the shape (n, 36)."""
+
+    recipes: tuple[Recipe, ...]
+    penalty: Float
+    strong: Float
+    absorption: Float
+    scattering: Float
+
+    @classmethod
+    def none(cls) -> Self:
+        """No paints at all."""
+        return cls((), np.zeros(0), np.zeros(0), np.zeros((0, 36)), np.zeros((0, 36)))
+
+    def only(self, rows: Sequence[int]) -> Self:
+        """Some of them."""
+        at = list(rows)
+        recipes = tuple(self.recipes[row] for row in at)
+        return type(self)(recipes, self.penalty[at], self.strong[at], self.absorption[at], self.scattering[at])
+
+    def paint_share(self, medium_share: float) -> Float:
+        """The share of paint (n,) of every glaze where a weak one has that much medium; less with strong tinters."""
+        limited = np.minimum(1 - medium_share, MOST_OF_A_STRONG_TINTER / np.maximum(self.strong, 1e-9))
+        return np.round(limited / _SHARE_STEP) * _SHARE_STEP
+
+
+def glaze_paints(box: Paintbox) -> GlazePaints:
+    """The clear paints of a palette, alone and two by two; where it has none, all but whites."""
+    coloured = [paint.key for paint in box.paints if not paint.is_white]
+    clear = [key for key in coloured if films.opacity(np.ones(1), box.only([key])) in CLEAR]
+    keys = clear or coloured
+    found = [{key: 1} for key in keys]
+    found += [{a: p, b: q} for a, b in itertools.combinations(keys, 2) for p, q in _RATIOS]
+    if not found:
+        return GlazePaints.none()
+    recipes = tuple(Recipe.of(parts) for parts in found)
+    parts = np.array([appearance.parts_vector(recipe.mapping, box) for recipe in recipes])
+    penalty = np.array([PAINT_PENALTY * (len(recipe.keys) - 1) for recipe in recipes])
+    strong = parts @ (box.absorption.mean(axis=1) >= STRONG_ABSORPTION) / parts.sum(axis=1)
+    return GlazePaints(recipes, penalty, strong, *directed.in_films(*appearance.coefficients(parts, box)))
+
+
+MOST_GLAZES = 12
+"""So many glaze piles a painter keeps apart beside the opaque ones; common practice: a dozen jars."""
+
+
+def useful_glazes(targets: Lab, beneath: Reflectance, weights: Float, paints: GlazePaints) -> GlazePaints:
+    """The few glazes (at most `MOST_GLAZES`) with which these targets come out best.
+
+    `targets` (m, 3) lie each over their own underlayer (m, 36). Chosen greedily: each time
+    the recipe that lowers the weighted cost most, until none lowers it by a hundredth.
+    """
+    if not paints.recipes:
+        return paints
+    finish = surface.dry("satin")
+    best_of = np.full((len(targets), len(paints.recipes)), np.inf)
+    bare = _costs(spectra.reflectance_to_lab(surface.seen(beneath, finish)), targets)
+    state = np.broadcast_to(beneath[:, None, :], (len(targets), len(paints.recipes), beneath.shape[-1]))
+    for layers, share in enumerate((THINNEST_SHARE, FIRST_SHARE, *LATER_GLAZES[0]), start=1):
+        state = _layer(paints, state, paints.paint_share(share)[:, None])
+        lab = spectra.reflectance_to_lab(surface.seen(state, finish))
+        cost = _costs(lab, np.broadcast_to(targets[:, None, :], lab.shape)) + paints.penalty + LAYER_PENALTY * layers
+        best_of = np.minimum(best_of, cost)
+    kept: list[int] = []
+    so_far = bare
+    for _ in range(MOST_GLAZES):
+        with_each = (weights[:, None] * np.minimum(so_far[:, None], best_of)).sum(axis=0)
+        at = int(with_each.argmin())
+        if with_each[at] > 0.99 * float((weights * so_far).sum()):
+            break
+        kept.append(at)
+        so_far = np.minimum(so_far, best_of[:, at])
+    return paints.only(kept)
+
+
+def best_glaze(target: Lab, beneath: Reflectance, paints: GlazePaints, schedules: Sequence[Sequence[float]]) -> Glazing:
+    """The recipe and layers that bring what lies beneath (internal reflectance, (36,)) nearest to the target (dry Lab).
+
+    Each schedule gives the medium shares of at most so many layers. Values count as in mixing; a paint or a layer more must be
+    worth it. No layer at all where none helps. Of equals the first.
+    """
+    target, finish = np.asarray(target, dtype=float), surface.dry("satin")
+    bare = spectra.reflectance_to_lab(surface.seen(beneath, finish))
+    before = float(delta_e_2000(bare, target))
+    none = Glazing(None, (), triple(bare), before, before)
+    if not paints.recipes:
+        return none
+    states = _laid_by_shares(beneath, paints, schedules)
+    lab = spectra.reflectance_to_lab(surface.seen(np.stack(list(states.values())), finish))
+    layers = np.array([len(shares) for shares in states])
+    apart = delta_e_2000(lab, target)
+    costs = apart + _value_costs(lab, target) + paints.penalty + LAYER_PENALTY * layers[:, None]
+    untouched = _cost(bare, target)
+    row_of = {shares: row for row, shares in enumerate(states)}
+
+    def best_of(schedule: Sequence[float]) -> Glazing:
+        best, found = untouched, none
+        for count in range(1, len(schedule) + 1):
+            shares = tuple(schedule[:count])
+            row = row_of[shares]
+            at = int(np.argmin(costs[row]))
+            if costs[row, at] < best:
+                best = float(costs[row, at])
+                own = tuple(round(1 - float(paints.paint_share(share)[at]), 3) for share in shares)
+                found = Glazing(paints.recipes[at], own, triple(lab[row, at]), float(apart[row, at]), before)
+        return found
+
+    return min(map(best_of, schedules), key=lambda one: one.de00 + LAYER_PENALTY * len(one.shares))
+
+
+def _laid_by_shares(
+    beneath: Reflectance, paints: GlazePaints, schedules: Sequence[Sequence[float]]
+) -> dict[tuple[float, ...], Reflectance]:
+    """What every recipe makes of the underlayer, (n, 36), by the shares of the layers laid: every beginning of a schedule
+    once."""
+    states: dict[tuple[float, ...], Reflectance] = {}
+    for count in range(1, max(map(len, schedules)) + 1):
+        wanted = list(dict.fromkeys(tuple(one[:count]) for one in schedules if len(one) >= count))
+        ground = np.broadcast_to(beneath, paints.absorption.shape)
+        below = np.stack([states.get(shares[:-1], ground) for shares in wanted])
+        paint_share = np.stack([paints.paint_share(shares[-1]) for shares in wanted])[:, :, None]
+        states.update(zip(wanted, _layer(paints, below, paint_share), strict=True))
+    return states
+
+
+def _layer(paints: GlazePaints, state: Reflectance, paint_share: Float) -> Reflectance:
+    return films.laid(paints.absorption, paints.scattering, manner("glaze").dry_um * paint_share, state)
+
+
+def _costs(lab: Lab, target: Lab) -> Float:
+    found: Float = delta_e_2000(lab, target) + _value_costs(lab, target)
+    return found
+
+
+def _value_costs(lab: Lab, target: Lab) -> Float:
+    found: Float = VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
+    return found
+
+
+def _cost(lab: Lab, target: Lab) -> float:
+    return float(_costs(lab, target))
+
+
+def glazed(recipe: Recipe, shares: Sequence[float], box: Paintbox, beneath: Reflectance) -> Reflectance:
+    """Internal reflectance after these layers."""
+    box = box.only(recipe.keys)
+    parts = np.array([recipe.mapping[key] for key in box.keys], dtype=float)
+    laid = [films.Film(parts, manner("glaze").dry_um, share) for share in shares]
+    return films.stack(laid, box, beneath)

@@ -1,0 +1,261 @@
+"""What the panel looks like after every pass: the films of the plan, computed over each other, with soft and hard edges.
+
+The picture is made of cells (a family of an area); beside every edge lies a rim in which the paint of what is behind runs under
+what stands before it, and shows until that is painted. Soft edges are blended over their width, hard ones stay as they are.
+"""
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+import cv2
+import numpy as np
+
+from ...areas.area import AreaMap
+from ...areas.borders import Border, Softness
+from ...colour import cielab, spectra
+from ...colour.types import Float, Lab, LabelImage, Srgb8
+from ...mixes.mix_set import Mix
+from ...paint import surface
+from ...paint.catalogue import Paintbox
+from ...values.value_map import brush_px
+from ..scene import Scene
+from ..step import PaintPass
+from . import layers
+from .coating import KINDS, OVERLAP_MM, Coating, manner_of
+
+Look = Literal["dry", "wet", "grey", "changes", "varnished"]
+LOOKS: tuple[Look, ...] = get_args(Look)
+
+BLEND_MM: Mapping[Softness, float] = {"lost": 6.0, "soft": 3.0, "firm": 1.0, "hard": 0.0}
+FAMILY_BLEND_MM = 2.0
+"""How far both sides of an edge are worked into each other; inside an area, from family to family. From memory."""
+
+_BLUR_MM = 2.0
+_UNCHANGED_SHARE = 0.25
+"""In the look at the changes, what a pass leaves alone keeps so much of its contrast, around a pale grey."""
+
+
+@dataclass(frozen=True, eq=False)
+class Canvas:
+    """Which cell every pixel shows: numbers below `base` are cells, from there on rims, `rims` (own cell, neighbour's cell) each.
+
+    `blend` (0-1, float32) is how much of the blurred picture every pixel takes.
+    """
+
+    cells: np.ndarray
+    base: int
+    rims: np.ndarray
+    blend: Float
+    blur_px: float
+
+
+def canvas_of(area_map: AreaMap, scene: Scene, *, under_edges: bool = True) -> Canvas:
+    """Prepare a painting's pixels once for all its stages; about 0.3 s at 1,600 px."""
+    mm_per_px = scene.support.width_mm / area_map.labels.shape[1]
+    cell = area_map.labels.astype(np.int32) * KINDS + area_map.families
+    base = len(area_map.areas) * KINDS
+    rims = np.zeros((0, 2), dtype=np.int32)
+    if under_edges:
+        cell, rims = _with_rims(cell, area_map.labels, scene, base, OVERLAP_MM / mm_per_px)
+    blend = _blend(area_map, scene.borders, mm_per_px)
+    return Canvas(cell, base, rims, blend, max(1.0, brush_px(_BLUR_MM, scene.support, area_map.labels.shape[1]) / 2))
+
+
+def smaller(canvas: Canvas, longest_px: int) -> Canvas:
+    """The same canvas with its longer side at most so many pixels; cells are picked, not mixed."""
+    every = max(1, -(-max(canvas.cells.shape) // longest_px))
+    pick = np.s_[every // 2 :: every, every // 2 :: every]
+    cells, blend = np.ascontiguousarray(canvas.cells[pick]), np.ascontiguousarray(canvas.blend[pick])
+    return Canvas(cells, canvas.base, canvas.rims, blend, max(1.0, canvas.blur_px / every))
+
+
+def _with_rims(
+    cell: np.ndarray, labels: LabelImage, scene: Scene, base: int, reach_px: float
+) -> tuple[np.ndarray, np.ndarray]:
+    """Pixels within reach of a neighbour that is painted under their own area get a cell that knows both."""
+    count = len(scene.areas)
+    index = {area.id: area.index for area in scene.areas}
+    over = np.zeros((count, count), dtype=bool)
+    for border in scene.borders:
+        under = border.under
+        over[index[border.over], index[under]] = True
+    opposite = _across_the_border(labels, cell)
+    on_border = opposite >= 0
+    if not on_border.any():
+        return cell, np.zeros((0, 2), dtype=np.int32)
+    away, nearest = cv2.distanceTransformWithLabels(
+        (~on_border).astype(np.uint8), cv2.DIST_L2, 3, labelType=cv2.DIST_LABEL_PIXEL
+    )
+    flat = np.zeros(int(nearest.max()) + 1, dtype=np.int64)
+    flat[nearest[on_border]] = np.flatnonzero(on_border.ravel())
+    near = np.flatnonzero((away <= reach_px).ravel())
+    at = flat[nearest.ravel()[near]]
+    own_area = labels.ravel()[near]
+    same = labels.ravel()[at] == own_area
+    neighbour = np.where(same, opposite.ravel()[at], cell.ravel()[at])
+    rim = over[own_area, neighbour // KINDS]
+    pixels, own, other = near[rim], cell.ravel()[near[rim]], neighbour[rim]
+    pairs, number = np.unique(own.astype(np.int64) * base + other, return_inverse=True)
+    found = cell.ravel().copy()
+    found[pixels] = base + number
+    return found.reshape(cell.shape), np.stack([pairs // base, pairs % base], axis=-1).astype(np.int32)
+
+
+def _across_the_border(labels: LabelImage, cell: np.ndarray) -> np.ndarray:
+    """For pixels with a neighbour in another area that neighbour's cell, else -1."""
+    found = np.full(labels.shape, -1, dtype=np.int32)
+    for mine, theirs in (
+        (np.s_[:, :-1], np.s_[:, 1:]),
+        (np.s_[:, 1:], np.s_[:, :-1]),
+        (np.s_[:-1], np.s_[1:]),
+        (np.s_[1:], np.s_[:-1]),
+    ):
+        differs = labels[mine] != labels[theirs]
+        found[mine][differs] = cell[theirs][differs]
+    return found
+
+
+def _blend(area_map: AreaMap, borders: Sequence[Border], mm_per_px: float) -> Float:
+    """How soft every pixel's nearest edges are: 1 at a soft edge, falling to 0 over its width."""
+    labels = area_map.labels
+    index = {area.id: area.index for area in area_map.areas}
+    count = len(area_map.areas)
+    width = np.zeros((count, count), dtype=np.float32)
+    for border in borders:
+        i, j = index[border.a], index[border.b]
+        width[i, j] = width[j, i] = BLEND_MM[border.softness]
+    np.fill_diagonal(width, FAMILY_BLEND_MM)
+    kinds = area_map.families
+    seam = np.zeros(labels.shape, dtype=np.float32)
+    hard = np.ones(labels.shape, dtype=np.uint8)
+    for mine, theirs in ((np.s_[:, :-1], np.s_[:, 1:]), (np.s_[:-1], np.s_[1:])):
+        differs = (labels[mine] != labels[theirs]) | (kinds[mine] != kinds[theirs])
+        soft = np.where(differs, width[labels[mine], labels[theirs]], 0)
+        for side in (mine, theirs):
+            np.maximum(seam[side], soft, out=seam[side])
+            hard[side][differs & (soft == 0)] = 0
+    found = np.zeros(labels.shape, dtype=np.float32)
+    for reach in sorted({*BLEND_MM.values(), FAMILY_BLEND_MM} - {0.0}):
+        at = (seam == reach).astype(np.uint8)
+        if at.any():
+            away = cv2.distanceTransform(1 - at, cv2.DIST_L2, 3)
+            np.maximum(found, np.clip(1 - away * mm_per_px / reach, 0, 1), out=found)
+    if hard.all():
+        return found
+    from_hard = cv2.distanceTransform(hard, cv2.DIST_L2, 3) * mm_per_px
+    return np.asarray(found * np.clip(from_hard / _BLUR_MM, 0, 1), dtype=np.float32)
+
+
+class _RimCoating(Coating):
+    """Cells and rims: on a rim the neighbour's paint lies until the own area has been painted."""
+
+    def __init__(self, scene: Scene, box: Paintbox, canvas: Canvas) -> None:
+        super().__init__(scene.areas, box)
+        self._base, self._rims = canvas.base, canvas.rims
+        self.state = np.concatenate([self.state, np.tile(layers.bare_ground(), (len(canvas.rims), 1))])
+        self._own = np.zeros(len(canvas.rims), dtype=bool)
+
+    def places(self, cells: slice, *, ground: bool, glaze: bool) -> np.ndarray:
+        """The cells and rims that a step covers."""
+        own = (self._rims[:, 0] >= cells.start) & (self._rims[:, 0] < cells.stop)
+        under = (self._rims[:, 1] >= cells.start) & (self._rims[:, 1] < cells.stop) & ~self._own
+        if not ground:
+            self._own |= own
+        covered = own if ground or glaze else own | under
+        return np.concatenate([np.arange(cells.start, cells.stop), self._base + np.flatnonzero(covered)])
+
+
+@dataclass(frozen=True, eq=False)
+class Stage:
+    """The colours of all cells and rims when a pass is done: dry, with its last coats still wet, and before it (all Lab)."""
+
+    number: int
+    dry: Lab
+    wet: Lab
+    before: Lab
+
+
+def stages(
+    scene: Scene, mixes: Mapping[str, Mix], passes: Sequence[PaintPass], box: Paintbox, canvas: Canvas
+) -> Iterator[Stage]:
+    """The stages of a plan one by one. What a pass lays is wet as one: its own first steps included."""
+    coating = _RimCoating(scene, box, canvas)
+    before = _seen(coating.state)
+    for paint_pass in passes:
+        wet = before.copy()
+        for step in paint_pass.steps:
+            at = coating.places(
+                coating.cells(step.area, step.family),
+                ground=paint_pass.role == "ground",
+                glaze=step.technique == "glaze",
+            )
+            mix, manner = mixes[step.mix], manner_of(step)
+            wet_state = layers.laid_wet(mix.match.recipe, box, manner, step.coats, coating.state[at])
+            wet[at] = spectra.reflectance_to_lab(surface.seen(wet_state, surface.wet("satin")))
+            coating.lay(at, mix, manner, step.coats)
+        dry = _seen(coating.state)
+        wet = dry + (wet - dry) * scene.factors.wet_shift.value
+        yield Stage(paint_pass.number, dry, wet, before)
+        before = dry
+
+
+def _seen(state: Float) -> Lab:
+    return spectra.reflectance_to_lab(surface.seen(state, surface.dry("satin")))
+
+
+def varnished(lab: Lab) -> Lab:
+    """The same colours under varnish: what the surface adds to every colour is taken away, so darks go down (same film)."""
+    from_xyz = cielab.lab_to_xyz(lab)
+    veil = surface.FIRST_SURFACE["satin"] - surface.FIRST_SURFACE["varnished"]
+    white = cielab.lab_to_xyz(np.array([100.0, 0.0, 0.0]))
+    return cielab.xyz_to_lab(np.maximum(from_xyz - veil * white, 0.0))
+
+
+def paint_picture(stage: Stage, canvas: Canvas, look: Look = "dry") -> Srgb8:
+    """A stage as an 8-bit sRGB picture (height, width, 3).
+
+    `grey` shows values alone, `wet` this pass before it dries, `changes` what this pass did (all else faded), `varnished` the
+    dry stage with the darks of a varnished surface.
+    """
+    if look == "changes":
+        return _changes(stage, canvas)
+    lab = {"dry": stage.dry, "grey": _greyed(stage.dry), "wet": stage.wet, "varnished": varnished(stage.dry)}[look]
+    return _drawn(cielab.lab_to_srgb8(lab), canvas)
+
+
+def _greyed(lab: Lab) -> Lab:
+    grey: Lab = lab * np.array([1.0, 0.0, 0.0])
+    return grey
+
+
+def _changes(stage: Stage, canvas: Canvas) -> Srgb8:
+    changed = np.abs(stage.dry - stage.before).max(axis=-1) > 0.5
+    faded = np.array([80.0, 0.0, 0.0]) + (_greyed(stage.dry) - np.array([80.0, 0.0, 0.0])) * _UNCHANGED_SHARE
+    return _drawn(cielab.lab_to_srgb8(np.where(changed[:, None], stage.dry, faded)), canvas)
+
+
+def _painted(table: Srgb8, cells: np.ndarray) -> Srgb8:
+    """`table[cells]`, four times as fast: a colour is looked up as one number."""
+    packed = np.zeros((len(table), 4), dtype=np.uint8)
+    packed[:, :3] = table
+    found = np.take(packed.view(np.uint32)[:, 0], cells).view(np.uint8).reshape(*cells.shape, 4)
+    return np.asarray(cv2.cvtColor(found, cv2.COLOR_RGBA2RGB), dtype=np.uint8)
+
+
+def _drawn(table: Srgb8, canvas: Canvas) -> Srgb8:
+    """The colours of cells as a picture, its soft edges blended."""
+    flat = _painted(table, canvas.cells)
+    if not canvas.blend.any():
+        return flat
+    soft = cv2.GaussianBlur(flat, (0, 0), canvas.blur_px)
+    return np.asarray(cv2.blendLinear(soft, flat, canvas.blend, 1.0 - canvas.blend), dtype=np.uint8)
+
+
+def stage_pictures(
+    area_map: AreaMap, scene: Scene, mixes: Sequence[Mix], passes: Sequence[PaintPass], box: Paintbox
+) -> list[Srgb8]:
+    """One dry picture per pass; 12 passes at 1,600 px in at most 4 s (benchmarks)."""
+    canvas = canvas_of(area_map, scene)
+    by_id = {mix.id: mix for mix in mixes}
+    return [paint_picture(stage, canvas) for stage in stages(scene, by_id, passes, box, canvas)]

@@ -1,0 +1,290 @@
+"""The rules of the trade that put a painting in order: what must come before what, and why.
+
+All are common practice. Each has a stable id, can be asked for its reason, and can be set aside by the painter. A rule that
+orders steps names pairs of them; the others work on films, mixes and edges where they are used, and stand here with their words.
+"""
+
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+
+from ...kit.errors import BadSetting
+from ..scene import Scene
+from ..step import Draft
+
+Pairs = Iterator[tuple[Draft, Draft]]
+
+VALUE_APART_L = 1e-9
+"""Of two mixes the one with less L* is the darker, however little; only the same mix is neither."""
+
+EQUAL_VALUE_L = 1.0
+"""Mixes nearer than this (a tenth of a value step) are of one value where warm goes before cool."""
+
+RELEASE_ROLES = ("highlight", "lights and accents", "smallest strokes")
+"""The roles in which what was held back is laid at last."""
+
+
+@dataclass(frozen=True)
+class Rule:
+    """One rule. `hard` rules follow from what paint does; the others are habits that give way to them.
+
+    `before` says of a pair of steps why the first comes first; `{first}` and `{then}` stand for what they are laid on.
+    """
+
+    id: str
+    title: str
+    reason: str
+    hard: bool
+    before: str
+    pairs: Callable[[Scene, Sequence[Draft]], Pairs]
+
+
+def _lightness(step: Draft) -> float:
+    return step.mix.match.lab_dry[0]
+
+
+def _share_a_cell(a: Draft, b: Draft) -> bool:
+    return a.area == b.area and (a.family is None or b.family is None or a.family == b.family)
+
+
+def _beneath(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in combinations(steps, 2):
+        if a.role.rank != b.role.rank and _share_a_cell(a, b):
+            yield (a, b) if a.role.rank < b.role.rank else (b, a)
+
+
+def _behind_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    by_area: dict[tuple[int, str], list[Draft]] = {}
+    for step in steps:
+        by_area.setdefault((step.role.rank, step.area), []).append(step)
+    ranks = sorted({rank for rank, _ in by_area})
+    for border in scene.borders:
+        under = border.under
+        for rank in ranks:
+            for first in by_area.get((rank, under), ()):
+                for then in by_area.get((rank, border.over), ()):
+                    yield first, then
+
+
+def _dark_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in combinations(steps, 2):
+        if a.role.rank == b.role.rank:
+            apart = _lightness(b) - _lightness(a)
+            if abs(apart) >= VALUE_APART_L:
+                yield (a, b) if apart > 0 else (b, a)
+
+
+def _light_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in _dark_first(scene, steps):
+        yield b, a
+
+
+def _warm_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in combinations(steps, 2):
+        if a.role.rank == b.role.rank and abs(_lightness(b) - _lightness(a)) < EQUAL_VALUE_L:
+            warm = [_is_warm(a), _is_warm(b)]
+            if warm[0] != warm[1]:
+                yield (a, b) if warm[0] else (b, a)
+
+
+def _is_warm(step: Draft) -> bool:
+    _, a, b = step.mix.match.lab_dry
+    return a + b > 0
+
+
+def _lights_last(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for then in steps:
+        if then.family in ("light", "highlight") and then.role.key in RELEASE_ROLES:
+            for first in steps:
+                if first.role.key not in RELEASE_ROLES:
+                    yield first, then
+
+
+def _accents_last(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for then in steps:
+        if then.family == "accent" and then.role.key in RELEASE_ROLES:
+            for first in steps:
+                if first.role.key not in RELEASE_ROLES:
+                    yield first, then
+
+
+def _glaze_on_dry(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in combinations(steps, 2):
+        if a.role.rank != b.role.rank and _share_a_cell(a, b):
+            first, then = (a, b) if a.role.rank < b.role.rank else (b, a)
+            if then.manner.technique == "glaze" or (first.manner.technique == "glaze"):
+                yield first, then
+
+
+def _focal_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for a, b in combinations(steps, 2):
+        if a.role.rank == b.role.rank and a.section != b.section:
+            yield (a, b) if a.section < b.section else (b, a)
+
+
+def _overlaps_last(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    lying_over = [step for step in steps if step.area in scene.overlapping]
+    for then in lying_over:
+        for first in steps:
+            if first.area not in scene.overlapping:
+                yield first, then
+
+
+def _none(_scene: Scene, _steps: Sequence[Draft]) -> Pairs:
+    yield from ()
+
+
+BENEATH, BEHIND, DARK, HELD, ACCENTS, GLAZE = (f"passes.R{n:02d}" for n in range(1, 7))
+OVERLAP, BRUSH, EDGES, HAND_CLEAR, FOCAL, ON_TOP = (f"passes.R{n:02d}" for n in range(7, 13))
+LIGHT, WARM, WHITE_BENEATH, MORE_LAYERS = (f"passes.R{n:02d}" for n in range(13, 17))
+
+RULES: Mapping[str, Rule] = {
+    rule.id: rule
+    for rule in (
+        Rule(
+            BENEATH,
+            "What lies beneath comes first",
+            "A layer can only be laid on what is there already.",
+            True,
+            "{first} lies beneath {then}",
+            _beneath,
+        ),
+        Rule(
+            BEHIND,
+            "Behind before in front",
+            "What lies behind runs under the edge of what stands before it: a halo is harder to mend than an overlap.",
+            False,
+            "{first} lies behind {then}",
+            _behind_first,
+        ),
+        Rule(
+            DARK,
+            "Dark before light",
+            "Against the darks every later value can be judged, and opaque lights cover them well.",
+            False,
+            "{first} is darker than {then}",
+            _dark_first,
+        ),
+        Rule(
+            HELD,
+            "Lights held back",
+            "If the lightest lights go in early there is nowhere left to go.",
+            False,
+            "{then} is kept for the end, after {first}",
+            _lights_last,
+        ),
+        Rule(
+            ACCENTS,
+            "Accents last",
+            "The darkest accents are few and small, and sit on finished passages.",
+            False,
+            "{then} is an accent and sits on {first}",
+            _accents_last,
+        ),
+        Rule(
+            GLAZE,
+            "Glaze only on dry paint",
+            "A glaze lifts and muddies paint that is still damp, and paint laid on a damp glaze tears it.",
+            True,
+            "{first} must be dry through before {then}",
+            _glaze_on_dry,
+        ),
+        Rule(
+            OVERLAP,
+            "Run under the edge",
+            "What lies behind is painted a little way under what stands before it, so that no ground shows between.",
+            False,
+            "",
+            _none,
+        ),
+        Rule(
+            BRUSH,
+            "Brushes shrink pass by pass",
+            "Large first: detail is painted on masses, not beside.",
+            False,
+            "",
+            _none,
+        ),
+        Rule(
+            EDGES,
+            "Soft edges wet, hard edges dry",
+            "Paint blends while both sides are wet or not at all; a hard edge wants a dry neighbour.",
+            False,
+            "",
+            _none,
+        ),
+        Rule(
+            HAND_CLEAR,
+            "Nothing wet under the hand",
+            "Work away from the painting hand, so that it never lies in wet paint.",
+            False,
+            "",
+            _none,
+        ),
+        Rule(
+            FOCAL,
+            "Focal part first",
+            "The part that must win is painted while eye and light are fresh, and all else is judged against it.",
+            False,
+            "{first} is nearer to the focal passage than {then}",
+            _focal_first,
+        ),
+        Rule(
+            ON_TOP,
+            "What overlaps everything comes last",
+            "Whiskers, blades and rigging are drawn in one stroke over finished paint.",
+            False,
+            "{then} lies over everything, also over {first}",
+            _overlaps_last,
+        ),
+        Rule(
+            LIGHT,
+            "Light before dark",
+            "Yellows and oranges stay clean when no dark has been near them yet.",
+            False,
+            "{first} is lighter than {then}",
+            _light_first,
+        ),
+        Rule(
+            WARM,
+            "Warm before cool",
+            "Of equal value the warm goes first: a trace of it in the blue does less harm than blue in a yellow.",
+            False,
+            "{first} is warm, {then} cool",
+            _warm_first,
+        ),
+        Rule(
+            WHITE_BENEATH,
+            "White beneath what will not cover",
+            "Pale and yellow paints cover badly; over a light underlayer they need fewer coats and stay clean.",
+            False,
+            "",
+            _none,
+        ),
+        Rule(
+            MORE_LAYERS,
+            "Focal forms get more layers",
+            "What must win is modelled further than what surrounds it: five to seven layers are usual there.",
+            False,
+            "",
+            _none,
+        ),
+    )
+}
+
+
+REASON_TITLES: Mapping[str, str] = {
+    **{rule.id: rule.title for rule in RULES.values()},
+    "passes.coats": "How many coats",
+    "passes.technique": "How it is laid",
+}
+"""What a step's reason is called, by its rule."""
+
+
+def checked_rules(off: Mapping[str, str]) -> None:
+    """Rules that are set aside must exist and carry a reason; `BadSetting` otherwise."""
+    for rule, reason in off.items():
+        if rule not in RULES:
+            raise BadSetting(f"There is no rule {rule!r}.", "Set aside one of the rules that the plan lists.")
+        if not reason.strip():
+            raise BadSetting(f"“{RULES[rule].title}” was set aside without a reason.", "Say in a few words why.")

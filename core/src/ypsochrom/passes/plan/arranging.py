@@ -1,0 +1,201 @@
+"""From drafts to passes: in the order of the rules, as the painter's hand moved them, measured, and with what that breaks."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from ...kit.advice import Advice
+from ...materials.brushes import WIDTHS_MM, at_most
+from ..manners import WET_IN_WET
+from ..order import rules
+from ..order.engine import Ordered, Relation, SortKey, covering, put_in_order, relations_of, soft_neighbours
+from ..order.moves import broken, conflict_of, free_places, with_moves
+from ..order.rules import RULES
+from ..scene import Choices, Move, Scene
+from ..schools.school import School
+from ..schools.workshop import Workshop
+from ..step import Draft, PaintPass, Pair, Reason, Step
+from .drafting import groups_of
+from .layering import Measured, measured, part_name, reasons_of
+
+
+@dataclass(frozen=True)
+class InOrder:
+    """Drafts in order, the same measured, what is to be said about the order, moves that found no step, the pairs that hold."""
+
+    drafts: tuple[Draft, ...]
+    measured: Measured
+    advice: tuple[Advice, ...]
+    lost: tuple[Move, ...]
+    pairs: tuple[Pair, ...]
+
+
+def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
+    """Drafts in the order of the rules, then as the painter's hand moved them, measured, with what that broke."""
+    scene, choices = shop.scene, shop.choices
+    relations = _relations(shop, main, drafts)
+    drafts = _in_other_passes(drafts, choices.moves)
+    wet = rules.EDGES not in choices.rules_off
+    pairs = soft_neighbours(scene, drafts, lambda d: d.manner.technique in WET_IN_WET) if wet else set()
+    ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs)
+    moved = with_moves(drafts, ordered.order, choices.moves)
+    at = {draft: place for place, draft in enumerate(moved.order)}
+    by_place = [drafts[i] for i in moved.order]
+    reasons = reasons_of(drafts, scene, moved.order, ordered.relations, ordered.gave_way)
+    together: dict[int, tuple[str, ...]] = {}
+    for i, j in sorted(pairs):
+        for one, other in ((i, j), (j, i)):
+            together[at[one]] = (*together.get(at[one], ()), drafts[other].id)
+    free = free_places(moved.order, [draft.at.rank for draft in drafts], ordered.relations)
+    found = measured(
+        by_place,
+        scene,
+        choices,
+        shop.box,
+        free={at[step]: places for step, places in free.items()},
+        wet_with=together,
+        reasons=[_with_common(reasons[i], drafts[i], together.get(at[i], ()), scene, choices) for i in moved.order],
+    )
+    advice = _order_advice(drafts, scene, choices, ordered, moved.order)
+    wanted = tuple(
+        Pair(drafts[r.first].id, drafts[r.then].id, r.rule) for r in covering(len(drafts), ordered.relations)
+    )
+    return InOrder(tuple(by_place), found, advice, moved.lost, wanted)
+
+
+def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[Relation, ...]:
+    """What every school says of its own steps, and what holds between the schools."""
+    choices = shop.choices
+    groups = groups_of(shop.scene, choices, main)
+    found: list[Relation] = []
+    for school, areas in groups:
+        own = {area.id for area in areas}
+        places = [
+            i for i, draft in enumerate(drafts) if draft.area in own or (school is main and draft.role.key == "ground")
+        ]
+        active = [rule for rule in school.rules if rule not in choices.rules_off]
+        own_steps = [drafts[i] for i in places]
+        found += [
+            Relation(places[r.first], places[r.then], r.rule) for r in relations_of(shop.scene, own_steps, active)
+        ]
+    if len(groups) > 1:
+        between = [rule for rule in (rules.ON_TOP, rules.BEHIND) if rule not in choices.rules_off]
+        found += relations_of(shop.scene, drafts, between)
+    weight = {rule: number for number, rule in enumerate(main.rules)}
+    return tuple(sorted(found, key=lambda r: (not RULES[r.rule].hard, weight.get(r.rule, len(weight)))))
+
+
+def _in_other_passes(drafts: Sequence[Draft], moves: Sequence[Move]) -> list[Draft]:
+    role_of = {draft.role.key: draft.role for draft in drafts}
+    to = {move.step: role_of[move.role] for move in moves if move.role in role_of}
+    return [replace(d, moved_to=to[d.id]) if d.id in to and to[d.id] != d.role else d for d in drafts]
+
+
+_BANDS = 4
+
+
+def _across_the_surface(scene: Scene, choices: Choices) -> SortKey:
+    """Bands from above to below, in each away from the painting hand; large parts first where that rule is set aside."""
+
+    def key(draft: Draft) -> tuple[float, ...]:
+        area = scene.area_of[draft.area]
+        if rules.HAND_CLEAR in choices.rules_off:
+            return (float(draft.section), -area.area_cm2)
+        x = area.centre[0] if choices.hand == "right" else 1 - area.centre[0]
+        return (float(draft.section), float(int(area.centre[1] * _BANDS)), x)
+
+    return key
+
+
+def _with_common(
+    reasons: tuple[Reason, ...], draft: Draft, wet_with: tuple[str, ...], scene: Scene, choices: Choices
+) -> tuple[Reason, ...]:
+    """The reasons of a step with those that are no pairs: wet edges, the hand, white beneath."""
+    own = list(reasons)
+    others = {scene.area_of[step.split("/")[-2]].name for step in wet_with} - {scene.area_of[draft.area].name}
+    if others:
+        names = ", ".join(f"“{name}”" for name in sorted(others))
+        own.append(Reason(rules.EDGES, f"Its edge with {names} is soft: blend while both are wet."))
+    hard = [b for b in scene.borders if b.softness == "hard" and draft.area in (b.a, b.b)]
+    if hard and draft.manner.technique in WET_IN_WET and rules.EDGES not in choices.rules_off:
+        other = hard[0].b if hard[0].a == draft.area else hard[0].a
+        name = scene.area_of[other].name
+        own.append(Reason(rules.EDGES, f"Hard edge against “{name}”: let that side be dry to the touch first."))
+    if draft.role.key.startswith("white beneath"):
+        own.append(
+            Reason(
+                rules.WHITE_BENEATH, "What follows here is pale or yellow and would take three coats and more without."
+            )
+        )
+    return tuple(own)
+
+
+def _order_advice(
+    drafts: Sequence[Draft], scene: Scene, choices: Choices, ordered: Ordered, order: Sequence[int]
+) -> tuple[Advice, ...]:
+    """What the painter's moves break, and the smallest thing to give up; how often one habit gave way to another."""
+    found = []
+    violated = broken(order, ordered.relations)
+    if violated:
+        by_rule: dict[str, Relation] = {}
+        for relation in violated:
+            by_rule.setdefault(relation.rule, relation)
+        moved = {move.step for move in choices.moves}
+        hand = [
+            Relation(order[i], order[j], "hand")
+            for i in range(len(order))
+            for j in range(i + 1, len(order))
+            if drafts[order[i]].id in moved or drafts[order[j]].id in moved
+        ]
+        weight = {rule: 10 if RULES[rule].hard else 5 for rule in RULES} | {"hand": 7}
+        conflict = conflict_of(len(drafts), [*ordered.relations, *hand], weight)
+        give_up = conflict.give_up if conflict else ()
+        words = " and ".join("your own order" if rule == "hand" else f"“{RULES[rule].title}”" for rule in give_up)
+        for rule, relation in sorted(by_rule.items()):
+            first, then = part_name(drafts[relation.first], scene), part_name(drafts[relation.then], scene)
+            found.append(
+                Advice(
+                    "passes.W020" if RULES[rule].hard else "passes.N020",
+                    "warning" if RULES[rule].hard else "note",
+                    f"Your order puts {then} before {first}: “{RULES[rule].title}” does not hold there. {RULES[rule].reason}",
+                    f"Least to give up: {words}. Put the step back, or set that rule aside with a reason.",
+                    drafts[relation.then].id,
+                )
+            )
+    yielded = Counter(r.rule for r in ordered.gave_way if RULES[r.rule].hard)
+    for rule, times in sorted(yielded.items()):
+        found.append(
+            Advice(
+                "passes.W021",
+                "warning",
+                f"“{RULES[rule].title}” cannot hold for {times} pair{'s' if times > 1 else ''} of steps in this order of passes.",
+                "Put the moved steps back into their own pass, or choose one school for these areas.",
+            )
+        )
+    return tuple(found)
+
+
+def passes_of(found: Measured, scene: Scene, choices: Choices) -> list[PaintPass]:
+    """Steps gathered by the role they stand in, with a brush that shrinks from pass to pass."""
+    passes: list[PaintPass] = []
+    brush = max(WIDTHS_MM)
+    short_side = min(scene.support.width_mm, scene.support.height_mm)
+    start = 0
+    for end in range(1, len(found.steps) + 1):
+        if end < len(found.steps) and found.roles[end].key == found.roles[start].key:
+            continue
+        role, steps = found.roles[start], found.steps[start:end]
+        own = at_most(short_side * role.brush_share)
+        brush = own if rules.BRUSH in choices.rules_off else min(brush, own)
+        passes.append(PaintPass(len(passes) + 1, role.key, brush, _medium_words(steps), role.why, steps))
+        start = end
+    return passes
+
+
+def _medium_words(steps: Sequence[Step]) -> str:
+    shares = {(step.medium, step.medium_share) for step in steps if step.medium is not None and step.medium_share > 0}
+    if not shares:
+        return "none"
+    kinds = sorted({str(medium) for medium, _ in shares})
+    low, high = min(share for _, share in shares), max(share for _, share in shares)
+    return f"{' or '.join(kinds)}, {low:.0%}" + (f" to {high:.0%}" if high > low else "")

@@ -1,0 +1,203 @@
+"""The pass plan of a scene: a school at work under the rules, with everything that it takes."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ...areas.families import Family
+from ...colour.munsell import lab_to_value
+from ...kit.advice import Advice
+from ...kit.progress import Progress, silent
+from ...materials.shelf import Tube
+from ...materials.supplies import STARTER_MEDIUMS, Medium
+from ...mixes.identity import KnownMix, known_of
+from ...mixes.mix_set import Mix
+from ..amounts.pace import Pace, pace_of
+from ..amounts.quantities import (
+    MediumNeed,
+    PaintNeed,
+    medium_needs,
+    mix_volumes,
+    paint_needs,
+    pile_volumes,
+    stock_advice,
+    with_margin,
+)
+from ..films.drawing import Survival, survival
+from ..films.ground import GROUND_MIX_ID
+from ..order import rules
+from ..order.rules import checked_rules
+from ..scene import AS_THE_SCHOOL_HAS_IT, Choices, Drawing, Move, Scene
+from ..schools import school_of
+from ..schools.workshop import OWN_PREFIXES, Workshop
+from ..step import Draft, Job, PaintPass, Pair
+from .arranging import in_order, passes_of
+from .drafting import drafts_of
+from .jobs import jobs_of
+from .judgement import pale_over_dark
+
+
+@dataclass(frozen=True)
+class PassPlan:
+    """Passes and jobs in order, the mixes they use, and what all of it takes.
+
+    `mixes` holds the ground's pile (if there is one) and the school's own beside the painting's, in the order of mixing;
+    `volumes` are millilitres of paint by mix id, what other piles take of it included; `held_back` is by how many value steps
+    the lights before the last pass stay under the lightest; `lost_moves` are moves of the painter's hand that found no step
+    any more; `pairs` are what the rules want of the order, for the schedule; `known` are all piles of the schools' own that
+    ever had an id here.
+    """
+
+    school: str
+    ground: Mix | None
+    mixes: tuple[Mix, ...]
+    passes: tuple[PaintPass, ...]
+    jobs: tuple[Job, ...]
+    volumes: dict[str, float]
+    paint: tuple[PaintNeed, ...]
+    mediums: tuple[MediumNeed, ...]
+    drawing: Survival
+    pace: Pace
+    held_back: float
+    advice: tuple[Advice, ...] = ()
+    lost_moves: tuple[Move, ...] = ()
+    pairs: tuple[Pair, ...] = ()
+    known: tuple[KnownMix, ...] = ()
+
+    @property
+    def mix_of(self) -> dict[str, Mix]:
+        """Mixes by id."""
+        return {mix.id: mix for mix in self.mixes}
+
+
+def find_passes(
+    scene: Scene,
+    tubes: Sequence[Tube],
+    choices: Choices = AS_THE_SCHOOL_HAS_IT,
+    mediums: Sequence[Medium] = STARTER_MEDIUMS,
+    progress: Progress = silent,
+    known: Sequence[KnownMix] = (),
+) -> PassPlan:
+    """The pass plan of a scene as the painter chose it. `BadSetting` on schools and rules that do not exist.
+
+    About 0.3 s. Rules that had to give way, stock that does not suffice and the like are told as advice; the plan always comes.
+    """
+    main = school_of(choices.school)
+    checked_rules(choices.rules_off)
+    shop = Workshop(scene, choices, choices.ground or main.ground, known)
+    progress(0.1, "laying out the steps")
+    drafts, advice = drafts_of(shop, main, mediums)
+    progress(0.3, "putting them in order")
+    ordered = in_order(shop, main, drafts)
+    progress(0.6, "measuring them")
+    passes = with_margin(passes_of(ordered.measured, scene, choices))
+    volumes = mix_volumes(passes)
+    mixes, veil = _used_mixes(shop, ordered.drafts)
+    mix_of = {mix.id: mix for mix in mixes}
+    drawn: Drawing = choices.drawing or ("light" if main.draws else "none")
+    drawing = survival(scene, passes, mix_of, shop.box, drawn)
+    progress(0.9, "adding up the paint")
+    there = {bottle.kind for bottle in mediums if bottle.left_ml > 0}
+    jobs = jobs_of(
+        scene, replace(choices, drawing=drawn), main, passes, shop.ground, veil, drawing, there,
+        box=shop.box, over_ground=shop.over_ground,
+    )  # fmt: skip
+    with_jobs = dict(volumes)
+    for job in jobs:
+        if job.mix is not None:
+            with_jobs[job.mix] = with_jobs.get(job.mix, 0.0) + job.volume_ml
+    piles = pile_volumes(mixes, with_jobs, _thinned(passes, jobs))
+    used = tuple(mix for mix in mixes if mix.id in piles)
+    gesso = shop.ground.gesso_ml(piles.get(GROUND_MIX_ID, 0.0))
+    needs = paint_needs(piles, used, tubes, GROUND_MIX_ID if gesso else None)
+    medium = medium_needs(passes, jobs, mediums, gesso)
+    return PassPlan(
+        school=main.key,
+        ground=shop.ground.mix,
+        mixes=used,
+        passes=passes,
+        jobs=jobs,
+        volumes=piles,
+        paint=needs,
+        mediums=medium,
+        drawing=drawing,
+        pace=pace_of(passes, jobs, scene.factors),
+        held_back=held_back(passes, mix_of),
+        advice=(
+            *advice,
+            *ordered.advice,
+            *_drawing_advice(drawing, passes),
+            *pale_over_dark(scene.areas, shop.ground, passes),
+            *stock_advice(needs, passes, used),
+            *_medium_advice(medium),
+        ),
+        lost_moves=ordered.lost,
+        pairs=ordered.pairs,
+        known=known_of([mix for mix in used if mix.id[0] in OWN_PREFIXES], known),
+    )
+
+
+def _used_mixes(shop: Workshop, drafts: Sequence[Draft]) -> tuple[tuple[Mix, ...], Mix | None]:
+    """The piles of a plan (the ground's, the painting's, the school's own), and the one that would mute a strong drawing."""
+    serves: dict[str, list[tuple[str, Family]]] = {}
+    for draft in drafts:
+        parts = shop.scene.area_of[draft.area].parts
+        families = [part.family for part in parts if draft.family in (None, part.family)]
+        serves.setdefault(draft.mix.id, []).extend((draft.area, family) for family in families)
+    ground = shop.ground.mix
+    veil = shop.veil
+    if veil is not None:
+        serves.setdefault(veil.id, [])
+    return (*((ground,) if ground is not None else ()), *shop.scene.mixes.mixes, *shop.mixes(serves)), veil
+
+
+def _thinned(passes: Sequence[PaintPass], jobs: Sequence[Job]) -> dict[str, float]:
+    """Millilitres of medium that go into every pile, by mix id."""
+    found: dict[str, float] = {}
+    for step in (step for paint_pass in passes for step in paint_pass.steps):
+        found[step.mix] = found.get(step.mix, 0.0) + step.medium_ml
+    for job in jobs:
+        if job.mix is not None:
+            found[job.mix] = found.get(job.mix, 0.0) + job.medium_ml
+    return found
+
+
+def held_back(passes: Sequence[PaintPass], mix_of: dict[str, Mix]) -> float:
+    """By how many value steps the lightest mix before the release stays under the lightest of the release; 0 without one."""
+    release = [p for p in passes if p.role in rules.RELEASE_ROLES]
+    before = [p for p in passes if p.role not in rules.RELEASE_ROLES and p.role != "ground" and "beneath" not in p.role]
+
+    def lightest(of: Sequence[PaintPass]) -> float:
+        values = [float(lab_to_value(np.array(mix_of[s.mix].match.lab_dry))) for p in of for s in p.steps]
+        return max(values, default=0.0)
+
+    return max(0.0, lightest(release) - lightest(before)) if release and before else 0.0
+
+
+def _drawing_advice(found: Survival, passes: Sequence[PaintPass]) -> tuple[Advice, ...]:
+    if not found.at_risk:
+        return ()
+    number = found.restated[0] - 1
+    share = found.readable[number - 1] or 0.0
+    return (
+        Advice(
+            "passes.N003",
+            "note",
+            f"After pass {number}, {passes[number - 1].role}, only {share:.0%} of the drawing can be followed.",
+            f"Re-state it before pass {number + 1}. {found.saved_by}".strip(),
+        ),
+    )
+
+
+def _medium_advice(needs: Sequence[MediumNeed]) -> tuple[Advice, ...]:
+    return tuple(
+        Advice(
+            "passes.W005",
+            "warning",
+            f"The plan needs {need.volume_ml:.0f} ml of {need.kind}, the shelf has {need.left_ml:.0f} ml.",
+            "Buy a bottle before you start, or leave out the coat that needs it.",
+        )
+        for need in needs
+        if need.left_ml is not None and need.volume_ml > need.left_ml
+    )

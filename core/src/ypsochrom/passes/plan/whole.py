@@ -1,0 +1,35 @@
+"""A whole plan, with everything that its files and sheets say."""
+
+from dataclasses import dataclass, field
+
+from ...areas.area import AreaMap
+from ...kit.advice import Advice
+from ...materials.support import Support
+from ...mixes.mix_set import Mix, MixSet
+from ...subject.decode import Picture
+from ...values.value_map import ValueMap
+from .pass_plan import PassPlan
+
+
+@dataclass(frozen=True, eq=False)
+class Plan:
+    """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to."""
+
+    support: Support
+    brush_mm: float
+    picture: Picture = field(repr=False)
+    values: ValueMap
+    areas: AreaMap
+    mixes: MixSet
+    passes: PassPlan
+    judgement: tuple[Advice, ...] = ()
+
+    @property
+    def advice(self) -> tuple[Advice, ...]:
+        """All advice, in the order of the work."""
+        return (*self.picture.advice, *self.judgement, *self.mixes.advice, *self.passes.advice)
+
+    @property
+    def all_mixes(self) -> tuple[Mix, ...]:
+        """All mixes that the passes use: the ground's, the painting's from dark to light, then the school's own."""
+        return self.passes.mixes

@@ -1,0 +1,16 @@
+"""All nodes of the work, in its order."""
+
+from collections.abc import Mapping
+from types import MappingProxyType
+from typing import Any
+
+from .area_nodes import AREAS, JUDGEMENT, PIECES
+from .graph import Node
+from .mix_node import MIXES, SOLVED
+from .pass_nodes import PASSES, STAGES
+from .subject_node import SUBJECT
+from .value_node import VALUES
+
+NODES: Mapping[str, Node[Any]] = MappingProxyType(
+    {node.name: node for node in (SUBJECT, VALUES, PIECES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)}
+)

@@ -1,0 +1,168 @@
+"""The pass plan and the pictures after every pass as nodes."""
+
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from typing import Any
+
+from ..colour.types import Reflectance
+from ..formats.pictures import png
+from ..kit import codec
+from ..kit.progress import Progress
+from ..kit.recent import Recent
+from ..passes.films import layers
+from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, smaller, stages
+from ..passes.plan.pass_plan import PassPlan, find_passes
+from ..passes.scene import Scene
+from .area_nodes import decided
+from .graph import Node, Work
+from .inputs import Inputs
+
+_PAINTERS = 2
+_LOOK_PX = 1000
+"""Dry stages are kept at working size, since checks compare with them; other looks when asked for, at the screen's."""
+
+
+def scene_of(work: Work, *, last: bool = False) -> Scene:
+    """What the passes are planned from, areas named by marks; with `last` as it was made last, whether or not out of date."""
+    brief = work.inputs.brief
+    find = work.last if last else work.now
+    found: Any = find("areas")
+    mixes: Any = find("mixes")
+    have = decided(found, work)
+    return Scene(
+        areas=have.wanted.areas,
+        planes=have.planes,
+        borders=have.borders,
+        mixes=mixes.mixes,
+        support=brief.support,
+        focal=brief.focal,
+        factors=work.inputs.factors,
+    )
+
+
+def _compute(work: Work, progress: Progress) -> PassPlan:
+    before: PassPlan | None = work.last("passes")
+    return find_passes(
+        scene_of(work),
+        work.inputs.stock.tubes,
+        work.inputs.brief.passes,
+        work.inputs.stock.mediums,
+        progress=progress,
+        known=() if before is None else before.known,
+    )
+
+
+def _left(i: Inputs) -> Any:
+    return sorted([tube.key, tube.left_ml, tube.nozzle_mm] for tube in i.stock.tubes)
+
+
+def _edges(i: Inputs) -> Any:
+    return [[one.a, one.b, one.softness, one.over] for one in i.brief.edges]
+
+
+def _planes(i: Inputs) -> Any:
+    return {area: one.plane for area, one in i.brief.decisions.items() if one.plane is not None}
+
+
+PASSES: Node[PassPlan] = Node(
+    name="passes",
+    version=2,
+    needs=("areas", "mixes"),
+    takes={
+        "planes of areas": _planes,
+        "edges": _edges,
+        "the focal passage": lambda i: i.brief.focal,
+        "the method and its settings": lambda i: i.brief.passes,
+        "what is left in the tubes": _left,
+        "what is left of the mediums": lambda i: [[one.kind, one.left_ml] for one in i.stock.mediums],
+        "your own factors": lambda i: [i.factors.film, i.factors.loss, i.factors.pace, i.factors.drying],
+    },
+    compute=_compute,
+    write=lambda plan, _: codec.written(plan),
+    read=lambda body, _: codec.read(body, PassPlan),
+    doing="planning the passes",
+    weight=0.6,
+)
+
+
+def ground_under(work: Work) -> Reflectance | None:
+    """Internal reflectance (36,) of the dry ground of the plan made last; None for bare white and where there is no plan."""
+    plan: PassPlan | None = work.last("passes")
+    if plan is None or plan.ground is None:
+        return None
+    mixes: Any = work.last("mixes")
+    return None if mixes is None else layers.masstone(plan.ground.match.recipe, mixes.mixes.box)
+
+
+@dataclass(frozen=True)
+class StagePictures:
+    """Names of the dry pictures after every pass."""
+
+    dry: tuple[str, ...]
+
+
+_canvases: Recent[str, Canvas] = Recent(2)
+
+
+def _canvas_of(work: Work, scene: Scene) -> Canvas:
+    """The painting's pixels prepared; they are the same for every method and palette while areas and borders stay."""
+    key = codec.fingerprint([work.key("areas").digest, scene.borders])
+    return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, scene))
+
+
+def _paint(work: Work, progress: Progress) -> StagePictures:
+    """Paint every stage dry and keep the pictures."""
+    scene, plan = scene_of(work), work.now("passes")
+    canvas = _canvas_of(work, scene)
+
+    def painted(stage: Stage) -> bytes:
+        return png.picture_jpeg(paint_picture(stage, canvas))
+
+    painters = ThreadPoolExecutor(_PAINTERS)
+    try:
+        begun = [
+            painters.submit(painted, stage)
+            for stage in stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
+        ]
+        kept = []
+        for number, picture in enumerate(begun, start=1):
+            progress((number - 1) / len(begun), f"painting stage {number}")
+            kept.append(work.files.store(picture.result(), "jpg"))
+    finally:
+        painters.shutdown(cancel_futures=True)
+    return StagePictures(tuple(kept))
+
+
+_looked_at: Recent[str, tuple[Canvas, list[Stage]]] = Recent(2)
+
+
+def stage_look(work: Work, number: int, look: Look) -> bytes | None:
+    """The painting after pass `number` (from 1) in a look, as JPEG at the screen's size; None where there is no such pass.
+
+    About 0.3 s for the first of a plan, 20 ms for its others.
+    """
+    plan: PassPlan = work.now("passes")
+    if not 1 <= number <= len(plan.passes):
+        return None
+    key = work.key("stages").digest
+    found = _looked_at.get(key)
+    if found is None:
+        scene = scene_of(work)
+        canvas = _canvas_of(work, scene)
+        all_stages = list(stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas))
+        found = _looked_at.keep(key, (smaller(canvas, _LOOK_PX), all_stages))
+    canvas, all_stages = found
+    return png.picture_jpeg(paint_picture(all_stages[number - 1], canvas, look))
+
+
+STAGES: Node[StagePictures] = Node(
+    name="stages",
+    version=2,
+    needs=("areas", "mixes", "passes"),
+    takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
+    compute=_paint,
+    write=lambda found, _: codec.written(found),
+    read=lambda body, _: codec.read(body, StagePictures),
+    doing="painting the stages",
+    weight=1.5,
+)

@@ -1,0 +1,80 @@
+"""The whole plan of a painting from its graph, under the painter's names; and from a photo in one go."""
+
+from collections.abc import Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
+
+from ..areas.found import FoundAreas
+from ..areas.names import in_words
+from ..kit import codec
+from ..kit.advice import Advice
+from ..kit.progress import Progress, silent
+from ..materials.shelf import Tube, starter_shelf, usable_box
+from ..mixes import palette
+from ..passes.plan.pass_plan import PassPlan
+from ..passes.plan.whole import Plan
+from ..subject.decode import Picture
+from .area_nodes import decided
+from .brief import Brief, Photo
+from .files import InMemory
+from .graph import Work
+from .inputs import Inputs, Stock
+from .nodes import NODES
+from .subject_node import as_kept
+from .value_node import brush_of
+
+
+def names_of(found: FoundAreas | None, brief: Brief) -> dict[str, str]:
+    """What every area is called: by the painter, else by its colour and place; also areas that are not there now."""
+    own = {area: one.name for area, one in brief.decisions.items() if one.name}
+    if found is None:
+        return own
+    return {area.id: area.name for area in found.map.areas} | own
+
+
+def advice_in_words(advice: Sequence[Advice], names: Mapping[str, str]) -> tuple[Advice, ...]:
+    """Advice with the areas' names in the place of their marks."""
+    return tuple(replace(one, message=in_words(one.message, names), hint=in_words(one.hint, names)) for one in advice)
+
+
+def plan_in_words(plan: PassPlan, names: Mapping[str, str]) -> PassPlan:
+    """A pass plan with the areas' names in the place of their marks."""
+    return codec.read(codec.replace_text(codec.written(plan), lambda text: in_words(text, names)), PassPlan)
+
+
+def plan_of(work: Work) -> Plan:
+    """The whole plan as of today's inputs; what is missing or out of date is made."""
+    brief, subject = work.inputs.brief, work.now("subject")
+    found: FoundAreas = work.now("areas")
+    names = names_of(found, brief)
+    wanted = decided(found, work).wanted
+    return Plan(
+        support=brief.support,
+        brush_mm=brush_of(brief),
+        picture=subject.picture,
+        values=work.now("values"),
+        areas=replace(wanted, areas=tuple(replace(area, name=names[area.id]) for area in wanted.areas)),
+        mixes=work.now("mixes").mixes,
+        passes=plan_in_words(work.now("passes"), names),
+        judgement=advice_in_words(work.now("judgement"), names),
+    )
+
+
+def work_from(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None) -> Work:
+    """The work on a painting from a decoded photo, kept in memory; the photo takes the place of the brief's."""
+    files = InMemory()
+    kept = as_kept(picture)
+    photo = Photo(files.keep_picture(kept), kept.width, kept.height, kept.advice)
+    stock = Stock(tubes=tuple(starter_shelf() if tubes is None else tubes))
+    return Work(NODES, Inputs(replace(brief, photo=photo), stock), files)
+
+
+def make_plan(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None, progress: Progress = silent) -> Plan:
+    """The plan of a painting from its reference, the painter's brief and the shelf (None: a starter's). About 3 s for a photo."""
+    work = work_from(picture, brief, tubes)
+    with ThreadPoolExecutor(1) as aside:
+        if not brief.mixes.chosen:
+            aside.submit(lambda: palette.prepare(usable_box(work.inputs.stock.tubes)))  # depends on the shelf alone
+        for share, goal in enumerate(("values", "judgement", "passes")):
+            work.bring(goal, lambda done, doing, share=share: progress((share + done) / 3, doing))  # type: ignore[misc]
+    return plan_of(work)

@@ -1,0 +1,64 @@
+"""The value map as a node."""
+
+from dataclasses import dataclass
+
+from ..formats.pictures import png
+from ..kit import codec
+from ..kit.codec import Json
+from ..kit.progress import Progress
+from ..values.steps import thresholds
+from ..values.value_map import Step, ValueMap, usual_brush_mm, value_map
+from .brief import Brief
+from .files import Files
+from .graph import Node, Work
+
+
+@dataclass(frozen=True)
+class ValueSummary:
+    """The map without its pixels: `greys` are the steps' greys on the screen (0-255), `picture` the map's name."""
+
+    thresholds: tuple[float, ...]
+    steps: tuple[Step, ...]
+    greys: tuple[int, ...]
+    picture: str
+
+
+def brush_of(brief: Brief) -> float:
+    """The brush the map is simplified to: the painter's, or the one that suits the support."""
+    return usual_brush_mm(brief.support) if brief.values.brush_mm is None else brief.values.brush_mm
+
+
+def map_with(work: Work, brush_mm: float) -> ValueMap:
+    """The painting's value map as a brush of this width would lay it."""
+    brief, field = work.inputs.brief, work.now("subject").values
+    settings = brief.values
+    limits = settings.limits or thresholds(field, settings.count, settings.method)
+    return value_map(field, limits, brief.support, brush_mm, moved=settings.moved, own_values=settings.own_values)
+
+
+def _compute(work: Work, _: Progress) -> ValueMap:
+    return map_with(work, brush_of(work.inputs.brief))
+
+
+def _write(found: ValueMap, files: Files) -> Json:
+    greys = tuple(int(grey) for grey in png.step_greys(found))
+    picture = files.store(png.value_map_png(found), "png")
+    return codec.written(ValueSummary(found.thresholds, found.steps, greys, picture))
+
+
+def _read(body: Json, work: Work) -> ValueMap:
+    codec.read(body, ValueSummary)
+    return _compute(work, lambda *_: None)
+
+
+VALUES: Node[ValueMap] = Node(
+    name="values",
+    version=1,
+    needs=("subject",),
+    takes={"the value settings": lambda i: i.brief.values},
+    compute=_compute,
+    write=_write,
+    read=_read,
+    doing="finding the values",
+    weight=0.3,
+)

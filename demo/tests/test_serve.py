@@ -1,0 +1,52 @@
+"""The worker's supervisor: what ends by itself is begun again; what is stopped is not."""
+
+import sys
+import time
+
+from demo import serve
+
+
+def until(true, seconds=10.0) -> bool:
+    end = time.monotonic() + seconds
+    while time.monotonic() < end:
+        if true():
+            return True
+        time.sleep(0.02)
+    return False
+
+
+def test_a_worker_that_ends_is_begun_again_and_a_stopped_one_stays_stopped(monkeypatch):
+    monkeypatch.setattr(serve, "LEAST_WAIT_S", 0.05)
+    worker = serve._Supervised([sys.executable, "-c", "import time; time.sleep(60)"])
+    first = worker.process
+    first.kill()
+
+    def looked() -> bool:
+        worker.look()
+        return worker.process is not first and worker.process.poll() is None
+
+    assert until(looked)
+    worker.stop()
+    assert worker.process.wait(10) != 0
+    last = worker.process
+    for _ in range(20):
+        worker.look()
+        time.sleep(0.02)
+    assert worker.process is last
+
+
+def test_one_that_ends_at_once_is_begun_more_and_more_slowly(monkeypatch):
+    monkeypatch.setattr(serve, "LEAST_WAIT_S", 0.05)
+    worker = serve._Supervised([sys.executable, "-c", ""])
+    begun = [worker.process]
+
+    def three_times() -> bool:
+        worker.look()
+        if worker.process is not begun[-1]:
+            begun.append(worker.process)
+        return len(begun) == 3
+
+    assert until(three_times)
+    assert worker._wait_s >= 0.1
+    worker.stop()
+    worker.process.wait(10)

@@ -1,0 +1,211 @@
+"""What the mixing bench takes and gives over HTTP."""
+
+from typing import Annotated, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from server.site.fields import Keys, LabIn, Number, Parts, RowId, Whole
+from server.subject.schemas import AdviceOut
+
+from .schemas import MatchOut
+
+
+class ColourIn(Schema):
+    """A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word."""
+
+    written: Annotated[str, Field(max_length=60)] | None = None
+    value: Number | None = None
+    hue: Annotated[str, Field(max_length=20)] | None = None
+    chroma: Annotated[str, Field(max_length=20)] | None = None
+
+
+class ColourOut(Schema):
+    """A colour as CIELAB, on the screen, and in words."""
+
+    lab: list[float]
+    colour: str
+    value: float
+    name: str
+    advice: list[AdviceOut]
+
+
+class ColourWords(Schema):
+    """The words by which a colour can be told."""
+
+    hues: list[str]
+    chromas: list[str]
+
+
+class FromIn(Schema):
+    """Which paints: a painting's palette, the whole shelf, or these keys of the shelf."""
+
+    painting: RowId | None = None
+    keys: Keys | None = None
+
+
+FilmTechnique = Literal["glaze", "thin", "opaque", "loaded", "knife"]
+
+
+class FilmIn(FromIn):
+    """A mix to be laid in even films: how it is laid, the share of clear medium in it (None: as is
+    usual for that), and the surface it dries to."""
+
+    parts: Parts
+    technique: FilmTechnique = "opaque"
+    medium_share: Number | None = None
+    finish: Literal["matt", "satin", "gloss"] = "satin"
+
+
+class LaidOut(Schema):
+    """Some coats of it over one ground: dry and wet on the screen, L* and chroma dry, how far they hide the standard card."""
+
+    coats: int
+    dry: str
+    wet: str
+    lightness: float
+    chroma: float
+    contrast_ratio: float
+
+
+class OverOut(Schema):
+    """A ground and what the coats make of it."""
+
+    name: str
+    colour: str
+    laid: list[LaidOut]
+
+
+class FilmOut(Schema):
+    """A film card; `covers_in` are coats of this film until nobody sees what lies beneath (None: more than anyone lays)."""
+
+    wet_um: float
+    medium_share: float
+    over: list[OverOut]
+    opacity: Literal["T", "ST", "SO", "O"]
+    covers_in: int | None
+    by_depth: bool
+
+
+class RecipesIn(FromIn):
+    """A target and what is asked of its recipes; `volume_ml` and `only_enough` leave out what the shelf has too little of."""
+
+    lab: LabIn
+    must_use: Keys = []
+    must_not: Keys = []
+    most_paints: Whole = 4
+    volume_ml: Number = 10.0
+    only_enough: bool = False
+
+
+class AdditionOut(Schema):
+    """One addition to the pile, with the pile after it."""
+
+    key: str
+    name: str
+    volume_ml: float
+    mass_g: float
+    bead_cm: float
+    drops: int | None
+    let_down_with: str | None
+    dilution_ml: float
+    share_so_far: float
+    dry: str
+    wet: str
+    left_ml: float
+
+
+class RecipeOut(MatchOut):
+    """A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf."""
+
+    additions: list[AdditionOut]
+    tubes: int
+    steadiest: bool
+    enough: bool
+
+
+class RecipesOut(Schema):
+    """Recipes for a target, best first; `reached` false when the best is still plainly another colour."""
+
+    target: ColourOut
+    recipes: list[RecipeOut]
+    reached: bool
+    words: str
+
+
+class PileIn(FromIn):
+    """Dabs on the virtual palette, against a target if there is one."""
+
+    parts: Parts
+    lab: LabIn | None = None
+    volume_ml: Number = 10.0
+
+
+class StringIn(FromIn):
+    """A string of mixes: `value` needs a base."""
+
+    kind: Literal["value", "neutrals", "darks", "greens"]
+    steps: Whole = 5
+    base: Parts | None = None
+
+
+class StringStepOut(MatchOut):
+    """One mix of a string."""
+
+    name: str
+
+
+class PileStateIn(FromIn):
+    """A pile that came out wrong: what was meant, how much of it, how it looks, and what was wanted."""
+
+    parts: Parts
+    volume_ml: Number
+    lab: LabIn
+    wet: bool = False
+    target: LabIn
+    needed_ml: Number | None = None
+
+
+class AddOut(Schema):
+    """What to add: ml, drops, and one part of it to how many parts of the pile."""
+
+    key: str
+    name: str
+    volume_ml: float
+    mass_g: float
+    drops: int | None
+    pile_parts: float
+
+
+class CorrectionOut(Schema):
+    """One way to mend the pile, and how the pile dries then."""
+
+    adds: list[AddOut]
+    growth: float
+    volume_ml: float
+    dry: str
+    lab_dry: list[float]
+    de00: float
+    value_error: float
+    words: str
+
+
+class CorrectionsOut(Schema):
+    """How the pile stands, what to do about it, and whether a fresh pile costs less."""
+
+    pile: ColourOut
+    target: ColourOut
+    pile_words: str
+    leave: bool
+    corrections: list[CorrectionOut]
+    fresh_costs_less: bool
+    fresh_ml: float
+    fresh_cost: float | None
+    correction_cost: float | None
+
+
+class WeightOut(Schema):
+    """What the simulated scale shows."""
+
+    mass_g: float
+    volume_ml: float

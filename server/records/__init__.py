@@ -1,0 +1,1 @@
+"""What is kept and how: paintings, results, the history of changes, the bin, background runs, pictures."""

@@ -1,0 +1,122 @@
+"""Paintings with their briefs, what was made from them, the history of changes, background runs, stored pictures."""
+
+from django.core.serializers.json import DjangoJSONEncoder
+from django.db import models
+
+from server.site.owned import Owned
+
+
+class StoredPicture(Owned):
+    """Says that an owner may see the stored picture of this name (a content hash)."""
+
+    name = models.CharField(max_length=80)
+    stored = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner", "name"], name="one_row_an_owner_and_picture")]
+
+
+class Painting(Owned):
+    """A painting: its title and its brief (`ypsochrom.work.brief`), everything that the painter gave and decided.
+
+    `revision` counts the changes of title and brief, `made` the results that were kept for it; `pictures` are the names that the
+    brief mentions. `removed` is when it went to the bin.
+    """
+
+    title = models.CharField(max_length=120)
+    brief = models.JSONField()
+    pictures = models.JSONField(default=list)
+    revision = models.IntegerField(default=1)
+    made = models.IntegerField(default=0)
+    created = models.DateTimeField(auto_now_add=True)
+    changed = models.DateTimeField(auto_now=True)
+    removed = models.DateTimeField(null=True)
+
+    picture_fields = ("pictures",)
+
+    class Meta:
+        ordering = ["id"]
+
+
+class Result(Owned):
+    """What a node of the graph made for a painting: the `Kept` of `ypsochrom.work.graph` with the fields of its `Key`.
+
+    `body` is JSON as text, read only when it is asked for; `pictures` are those that it mentions.
+    """
+
+    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="results")
+    node = models.CharField(max_length=20)
+    version = models.IntegerField()
+    takes = models.JSONField(default=dict)
+    needs = models.JSONField(default=dict)
+    stamp = models.CharField(max_length=24)
+    body = models.TextField()
+    pictures = models.JSONField(default=list)
+
+    picture_fields = ("pictures",)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["painting", "node"], name="one_result_a_node")]
+
+
+class Change(Owned):
+    """One change that can be undone: of a painting, or with `painting` None of the shelf.
+
+    `before` and `after` hold what it changed, in the form of `history` for paintings and for the shelf; `pictures` are those that
+    they mention. `undone` changes can be done again until something else is changed.
+    """
+
+    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="changes", null=True)
+    label = models.CharField(max_length=120)
+    before = models.JSONField(encoder=DjangoJSONEncoder)
+    after = models.JSONField(encoder=DjangoJSONEncoder)
+    pictures = models.JSONField(default=list)
+    undone = models.BooleanField(default=False)
+    at = models.DateTimeField(auto_now_add=True)
+
+    picture_fields = ("pictures",)
+
+    class Meta:
+        ordering = ["id"]
+        indexes = [models.Index(fields=["owner", "painting", "undone"])]
+
+
+class Shelf(Owned):
+    """`revision` counts the changes of an owner's shelf: tubes, what stands beside them, palettes."""
+
+    revision = models.IntegerField(default=1)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner"], name="one_shelf_an_owner")]
+
+
+class Run(Owned):
+    """One computation in the background; the page reads its progress from here, also after a reload.
+
+    `kind` is the plan itself or a study of it; `asked` is what a study was asked, `result` what it found. `worker` is who carries
+    it out, `starts` how often it was begun, `heard` when something was last heard of it.
+    """
+
+    class State(models.TextChoices):
+        """From waiting to one of four ends."""
+
+        WAITING = "waiting"
+        RUNNING = "running"
+        DONE = "done"
+        FAILED = "failed"
+        CANCELLED = "cancelled"
+
+    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="runs")
+    kind = models.CharField(max_length=12, default="plan")
+    asked = models.JSONField(default=dict)
+    result = models.JSONField(null=True)
+    state = models.CharField(max_length=10, choices=State.choices, default=State.WAITING)
+    share = models.FloatField(default=0.0)
+    doing = models.CharField(max_length=80, default="waiting for its turn")
+    message = models.CharField(max_length=400, blank=True)
+    hint = models.CharField(max_length=400, blank=True)
+    cancel = models.BooleanField(default=False)
+    worker = models.CharField(max_length=64, blank=True)
+    starts = models.IntegerField(default=0)
+    begun = models.DateTimeField(auto_now_add=True)
+    heard = models.DateTimeField(auto_now=True)

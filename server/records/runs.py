@@ -1,0 +1,169 @@
+"""Computations in the background: begun, watched, stopped; every end is written into the run.
+
+A run waits until a worker takes it up. When its worker ends without a word it is taken up once more by the next; when that ends
+too, or when no worker lives, the painter is told. Looking at a run changes nothing.
+"""
+
+import time
+from collections.abc import Callable
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from server.site.owned import one_of
+from server.site.problems import Conflict
+from ypsochrom.kit.errors import Cancelled, YpsochromError
+from ypsochrom.kit.progress import Progress
+
+from . import workshop
+from .history import painting_of
+from .models import Painting, Run
+from .schemas import RunOut
+
+REPORT_EVERY_S = 0.15
+LOST_AFTER = timedelta(seconds=90)
+"""A run under way of which nothing has been heard for so long stands still, even when its worker lives."""
+
+WAITS_FOR_A_WORKER = timedelta(seconds=30)
+MOST_STARTS = 2
+MOST_ROUNDS = 5
+
+Work = Callable[[Run, Progress], dict[str, Any] | None]
+_UNDER_WAY = (Run.State.WAITING, Run.State.RUNNING)
+
+
+@transaction.atomic
+def begin(owner: Any, painting_id: int, kind: str = "plan", asked: dict[str, Any] | None = None) -> Run:
+    """A new run for a painting that has none of its kind under way."""
+    painting = painting_of(owner, painting_id)
+    newest = latest(painting, kind)
+    if newest is not None and newest.state in _UNDER_WAY:
+        raise Conflict("This painting is being planned already.", "Wait for it to end, or stop it first.")
+    if newest is not None and newest.state == Run.State.FAILED:  # one that was lost ends with this
+        lost = Run.objects.filter(pk=newest.pk, state__in=_UNDER_WAY)
+        lost.update(state=newest.state, message=newest.message, hint=newest.hint)
+    return Run.objects.create(owner=owner, painting=painting, kind=kind, asked=asked or {})
+
+
+def is_under_way(painting: Painting, kind: str = "plan") -> bool:
+    """Whether a run of a kind waits or runs."""
+    newest = latest(painting, kind)
+    return newest is not None and newest.state in _UNDER_WAY
+
+
+def latest(painting: Painting, kind: str = "plan") -> Run | None:
+    """The newest run of a kind, as it is to be seen: one that was lost says so."""
+    run = Run.objects.of(painting.owner).filter(painting=painting, kind=kind).order_by("-id").first()
+    return None if run is None else as_seen(run)
+
+
+def as_seen(run: Run) -> Run:
+    """The run (not saved) with what has become of it where its worker could not write it down."""
+    if run.state == Run.State.WAITING and timezone.now() - run.heard > WAITS_FOR_A_WORKER and not workshop.is_alive():
+        run.state = Run.State.FAILED
+        run.message = "Nobody works this out: the background worker is not running."
+        run.hint = "Start the studio again, or tell whoever looks after this installation; then try again."
+    elif is_lost(run):
+        if run.starts < MOST_STARTS and workshop.is_alive():
+            run.state, run.doing = Run.State.WAITING, "taken up again after an interruption"
+        else:
+            run.state = Run.State.FAILED
+            run.message, run.hint = "The computation was interrupted.", "Start it again; nothing is lost."
+    return run
+
+
+def is_lost(run: Run) -> bool:
+    """Whether a run counts as running, but its worker has ended or stands still."""
+    if run.state != Run.State.RUNNING:
+        return False
+    return timezone.now() - run.heard > LOST_AFTER or (run.worker != "" and not workshop.is_alive(run.worker))
+
+
+@transaction.atomic
+def cancel(owner: Any, run_id: int) -> Run:
+    """Ask a run to stop; one that still waits, or was lost, ends at once."""
+    run = one_of(Run, owner, "computation", pk=run_id)
+    run.cancel = True
+    if run.state == Run.State.WAITING or is_lost(run):
+        run.state = Run.State.CANCELLED
+    run.save()
+    return run
+
+
+def carry_out(run_id: int, work: Work) -> None:
+    """Do the work of a run; called by the background task.
+
+    When the painter changes the painting meanwhile the work is done once more, so that the newest choice is what is kept.
+    """
+    run = Run.objects.select_related("painting", "painting__owner").get(pk=run_id)
+    if run.state != Run.State.WAITING:
+        return
+    run.starts += 1
+    _note(run, state=Run.State.RUNNING, doing="beginning", worker=workshop.me(), starts=run.starts)
+    try:
+        for _ in range(MOST_ROUNDS):
+            result = work(run, _reporter(run))
+            if _ended(run, result):
+                return
+            run.painting.refresh_from_db()
+        _note(run, state=Run.State.DONE, share=1.0, doing="done", result=result)
+    except Cancelled:
+        _note(run, state=Run.State.CANCELLED)
+    except YpsochromError as error:
+        _note(run, state=Run.State.FAILED, message=error.message, hint=error.hint)
+    except Exception:
+        _note(
+            run,
+            state=Run.State.FAILED,
+            message="The computation failed for a reason that is not yours.",
+            hint="Start it again; if it fails again, tell whoever looks after this installation.",
+        )
+        raise
+
+
+@transaction.atomic
+def _ended(run: Run, result: dict[str, Any] | None) -> bool:
+    """Note the end of a run, unless its painting was changed meanwhile.
+
+    Both in one transaction: whoever changes the painting sees either a run that will look again, or one that has ended.
+    """
+    if Painting.objects.filter(pk=run.painting_id).exclude(revision=run.painting.revision).exists():
+        return False
+    _note(run, state=Run.State.DONE, share=1.0, doing="done", result=result)
+    return True
+
+
+def _note(run: Run, **facts: Any) -> None:
+    Run.objects.filter(pk=run.pk).update(**facts, heard=timezone.now())
+
+
+def _reporter(run: Run) -> Progress:
+    """Writes progress into the run a few times a second, and raises `Cancelled` when the painter asked to stop."""
+    last = 0.0
+
+    def report(share: float, doing: str) -> None:
+        nonlocal last
+        now = time.monotonic()
+        if now - last >= REPORT_EVERY_S:
+            last = now
+            if Run.objects.filter(pk=run.pk, cancel=True).exists():
+                raise Cancelled
+            _note(run, share=share, doing=doing)
+
+    return report
+
+
+def out(run: Run) -> RunOut:
+    """A run for the page."""
+    return RunOut(
+        id=run.pk,
+        kind=run.kind,
+        state=run.state,  # type: ignore[arg-type]
+        share=run.share,
+        doing=run.doing,
+        message=run.message,
+        hint=run.hint,
+        result=run.result,
+    )

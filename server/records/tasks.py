@@ -1,0 +1,55 @@
+"""Background work, through Django's tasks interface; which queue carries it is a setting."""
+
+from django.utils import timezone
+from django.utils.module_loading import import_string
+from django_tasks import task
+from django_tasks_db.models import DBTaskResult
+
+from . import runs
+from .models import Run
+
+WORK = {
+    "plan": "server.work.planning.plan",
+    "palette": "server.mixes.choice.work",
+    "schools": "server.passes.studies.work",
+    "grounds": "server.passes.studies.work",
+    "what-if": "server.passes.studies.work",
+}
+"""Where the work of every kind of run is done."""
+
+
+@task()
+def carry_out(run_id: int) -> None:
+    """Carry out a run of any kind."""
+    kind = Run.objects.values_list("kind", flat=True).get(pk=run_id)
+    runs.carry_out(run_id, import_string(WORK[kind]))
+
+
+def enqueue(run: Run) -> Run:
+    """Let a run be carried out in the background; the run as it is then."""
+    carry_out.enqueue(run.pk)
+    run.refresh_from_db()
+    return run
+
+
+def take_up_lost() -> None:
+    """Let runs whose worker ended be carried out once more, and end those for which that has been done; called by a worker.
+
+    A run that waits while the queue is empty was begun by a request that ended before it could queue it.
+    """
+    for run in Run.objects.filter(state=Run.State.RUNNING):
+        if runs.is_lost(run):
+            again = run.starts < runs.MOST_STARTS
+            if not again:
+                runs.as_seen(run)
+            else:
+                run.state, run.doing, run.worker = Run.State.WAITING, "taken up again after an interruption", ""
+            if Run.objects.filter(pk=run.pk, state=Run.State.RUNNING, heard=run.heard).exists():
+                run.save()
+                if again:
+                    carry_out.enqueue(run.pk)
+    if not DBTaskResult.objects.ready().exists():
+        since = timezone.now() - runs.WAITS_FOR_A_WORKER
+        for pk in Run.objects.filter(state=Run.State.WAITING, heard__lt=since).values_list("pk", flat=True):
+            Run.objects.filter(pk=pk).update(heard=timezone.now())
+            carry_out.enqueue(pk)

@@ -1,0 +1,34 @@
+"""What is deleted by itself: emptied bins, pictures that nothing mentions, ended sessions, finished tasks and runs."""
+
+from datetime import timedelta
+
+from django.contrib.auth.models import User
+from django.contrib.sessions.models import Session
+from django.db.models import Max
+from django.utils import timezone
+from django_tasks_db.models import DBTaskResult
+
+from . import pictures, reserve, workshop
+from .bin import empty_old
+from .models import Run
+
+TASKS_KEPT_FOR = timedelta(days=1)
+_ENDED = (Run.State.DONE, Run.State.FAILED, Run.State.CANCELLED)
+
+
+def tidy() -> tuple[int, int]:
+    """Tidy up for every painter; how many things went out of the bin, and how many pictures were deleted."""
+    emptied = forgotten = 0
+    for owner in User.objects.all():
+        emptied += empty_old(owner)
+        forgotten += pictures.forget_old(owner)
+    pictures.sweep_files()
+    workshop.sweep()
+    reserve.keep_back()
+    now = timezone.now()
+    Session.objects.filter(expire_date__lt=now).delete()
+    DBTaskResult.objects.finished().filter(finished_at__lt=now - TASKS_KEPT_FOR).delete()
+    DBTaskResult.objects.running().filter(started_at__lt=now - TASKS_KEPT_FOR).delete()  # their worker was killed
+    newest = Run.objects.values("painting", "kind").annotate(newest=Max("pk")).values("newest")
+    Run.objects.filter(state__in=_ENDED, heard__lt=now - TASKS_KEPT_FOR).exclude(pk__in=newest).delete()
+    return emptied, forgotten

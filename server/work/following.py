@@ -1,0 +1,29 @@
+"""What follows a change at once, and what of it is done in the background."""
+
+from collections.abc import Iterator
+
+from server.records import runs, tasks
+from server.records.models import Painting
+from ypsochrom.work.graph import Work
+
+
+def at_once(work: Work) -> Iterator[str]:
+    """What follows a change at once, one by one: pictures and values, and of an existing plan what needs no long work.
+
+    Areas are changed at once while the picture stays, mixes while areas and paints do, passes while mixes do.
+    """
+    yield "subject"
+    yield "values"
+    for before, nodes in (("pieces", ("areas", "judgement")), ("solved", ("mixes",)), ("mixes", ("passes",))):
+        if work.state(before) != "current":
+            return
+        for node in nodes:
+            if work.state(node) != "missing":
+                yield node
+
+
+def paint_stages(painting: Painting, work: Work) -> None:
+    """Begin to paint the stages in the background where the passes are planned and their pictures are missing."""
+    missing = work.state("passes") == "current" and work.state("stages") != "current"
+    if missing and not runs.is_under_way(painting):
+        tasks.enqueue(runs.begin(painting.owner, painting.pk))

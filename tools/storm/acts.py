@@ -1,0 +1,216 @@
+"""What is done to the studio, one act after another; each tells in a few words what came of it."""
+
+import contextlib
+import os
+import random
+import subprocess
+import sys
+import threading
+import time
+from collections import Counter
+from dataclasses import dataclass, field
+from pathlib import Path
+
+import numpy as np
+
+from . import hell
+from .broken import pictures
+from .studio import REPOSITORY, Client, Studio, free_port
+
+CLIENTS, READING_S = 20, 30.0
+KILLS, BETWEEN_KILLS_S = 8, 6.0
+
+
+def malformed(studio: Studio, chance: random.Random) -> str:
+    """Upload them; what opens all the same is taken away again."""
+    client, answers = Client(studio), Counter[str]()
+    for number, (_, content) in enumerate(pictures(chance)):
+        form = {"title": f"storm {number}", "size": "200x150mm"}
+        answer = client.ask("post", "/api/subject/paintings", data=form, files={"photo": ("photo", content)})
+        answers["nothing" if answer is None else str(answer.status_code)] += 1
+        if answer is not None and answer.status_code == 201:
+            client.ask("delete", f"/api/subject/paintings/{answer.json()['id']}")
+    return ", ".join(f"{count} x {status}" for status, count in sorted(answers.items()))
+
+
+def numbers_from_hell(studio: Studio) -> str:
+    """Every field of every request."""
+    client, count, refused = Client(studio), 0, 0
+    for operation in hell.OPERATIONS:
+        path = operation.path.replace("{painting_id}", "1").replace("{tube_id}", "1").replace("{mix_id}", "m01")
+        path = path.replace("{area_id}", "a01").replace("{kind}", "schools")
+        if "{" in path or path.endswith("/login"):
+            continue
+        for body in operation.bodies():
+            answer = client.ask(operation.method, path, data=body, headers={"Content-Type": "application/json"})
+            count += 1
+            refused += answer is not None and answer.status_code >= 400
+    return f"{count} requests, {refused} refused in words"
+
+
+def readers(studio: Studio, chance: random.Random) -> str:
+    """Twenty pages that read for half a minute."""
+    looks = [
+        "subject/paintings",
+        "subject/paintings/1",
+        "values/1",
+        "areas/1",
+        "mixes/1",
+        "passes/1",
+        "desk/1",
+        "materials/tubes",
+    ]
+    taken: list[float] = []
+    end = time.monotonic() + READING_S
+
+    def read(seed: int) -> None:
+        client, mine = Client(studio), random.Random(seed)
+        while time.monotonic() < end:
+            begun = time.monotonic()
+            client.ask("get", f"/api/{mine.choice(looks)}")
+            taken.append(time.monotonic() - begun)
+
+    pages = [threading.Thread(target=read, args=(chance.randrange(10**6),)) for _ in range(CLIENTS)]
+    for page in pages:
+        page.start()
+    for page in pages:
+        page.join()
+    p95 = float(np.quantile(taken, 0.95))
+    return f"{len(taken) / READING_S:.0f} reads a second, p95 {p95 * 1000:.0f} ms"
+
+
+@dataclass
+class Acknowledged:
+    """What the studio has said that it keeps."""
+
+    notes: set[str] = field(default_factory=set)
+    paintings: dict[int, str] = field(default_factory=dict)
+    lock: threading.Lock = field(default_factory=threading.Lock)
+
+
+def kills(studio: Studio, chance: random.Random, kept: Acknowledged) -> str:
+    """Kill web process and worker while three painters upload, plan and edit."""
+    ended = threading.Event()
+    photo = (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()
+
+    def paint(seed: int) -> None:
+        client, mine, number = Client(studio), random.Random(seed), 0
+        while not ended.is_set():
+            number += 1
+            match mine.randrange(5):
+                case 0 | 1:
+                    note = f"storm {seed} {number}"
+                    tube = {"key": "PW6", "volume_ml": 60, "left_ml": 60, "nozzle_mm": 8, "price": None, "notes": note}
+                    answer = client.json("post", "/api/materials/tubes", tube)
+                    if answer is not None and answer.status_code < 300:
+                        with kept.lock:
+                            kept.notes.add(note)
+                case 2:
+                    form = {"title": f"storm {seed} {number}", "size": "200x150mm"}
+                    answer = client.ask("post", "/api/subject/paintings", data=form, files={"photo": ("p.jpg", photo)})
+                    if answer is not None and answer.status_code == 201:
+                        with kept.lock:
+                            kept.paintings[answer.json()["id"]] = form["title"]
+                case 3:
+                    client.json("put", "/api/values/1", {"method": "equal", "count": mine.randrange(2, 10)})
+                case _:
+                    with kept.lock:
+                        numbers = list(kept.paintings)
+                    if numbers:
+                        client.ask("post", f"/api/desk/{mine.choice(numbers)}/plan")
+            time.sleep(0.1)
+
+    painters = [threading.Thread(target=paint, args=(chance.randrange(10**6),)) for _ in range(3)]
+    for painter in painters:
+        painter.start()
+    for number in range(KILLS):
+        time.sleep(BETWEEN_KILLS_S * chance.uniform(0.5, 1.5))
+        if number % 2 == 0:
+            studio.kill("manage.py\0worker")
+        else:
+            studio.kill("gunicorn")
+            assert studio.process is not None
+            studio.process.wait(30)
+            studio.begin()
+    ended.set()
+    for painter in painters:
+        painter.join()
+    return f"{KILLS} kills; {len(kept.notes)} tubes and {len(kept.paintings)} paintings were acknowledged"
+
+
+def runs_end(studio: Studio, kept: Acknowledged) -> str:
+    """Wait until no computation is under way any more."""
+    client, end = Client(studio), time.monotonic() + 240
+    while time.monotonic() < end:
+        runs = [client.ask("get", f"/api/desk/{number}") for number in kept.paintings]
+        states = Counter(
+            (one.json()["run"] or {"state": "none"})["state"] for one in runs if one is not None and one.ok
+        )
+        if not states["waiting"] and not states["running"]:
+            return ", ".join(f"{count} {state}" for state, count in sorted(states.items()))
+        time.sleep(2)
+    return "STILL UNDER WAY"
+
+
+def lost(studio: Studio, kept: Acknowledged) -> str:
+    """What was acknowledged and is not there."""
+    client = Client(studio)
+    tubes = client.ask("get", "/api/materials/tubes")
+    there = set() if tubes is None else {one["notes"] for one in tubes.json()}
+    missing = sorted(kept.notes - there)
+    for number, title in kept.paintings.items():
+        answer = client.ask("get", f"/api/subject/paintings/{number}")
+        if answer is None or answer.status_code != 200 or answer.json()["title"] != title:
+            missing.append(title)
+        elif (picture := client.ask("get", answer.json()["picture_url"])) is None or picture.status_code != 200:
+            missing.append(f"the picture of {title}")
+    return "nothing" if not missing else f"LOST: {missing[:5]}"
+
+
+def full_disk(data: Path) -> str:
+    """A studio of its own on a small disk that is filled; skipped where no disk may be mounted."""
+    place = data / "small"
+    place.mkdir()
+    if subprocess.run(["mount", "-t", "tmpfs", "-o", "size=96m", "tmpfs", str(place)], capture_output=True).returncode:
+        return "skipped: no disk may be mounted here"
+    try:
+        environment = {**os.environ, "YPSOCHROM_DATA": str(place), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
+        for command in ("migrate", "tidy_records"):
+            done = [sys.executable, "manage.py", command, "--verbosity", "0"]
+            subprocess.run(done, cwd=REPOSITORY, env=environment, check=True)
+        studio = Studio(place, free_port())
+        studio.begin()
+        try:
+            return _filled(studio, place)
+        finally:
+            studio.end()
+    finally:
+        subprocess.run(["umount", "-l", str(place)], check=False)
+
+
+def _filled(studio: Studio, place: Path) -> str:
+    client = Client(studio)
+    photo = {"photo": ("p.jpg", (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes())}
+    first = client.ask("post", "/api/subject/paintings", data={"title": "one", "size": "200x150mm"}, files=photo)
+    if first is None or first.status_code != 201:
+        return "FAILURES: nothing could be kept on the small disk to begin with"
+    number = first.json()["id"]
+    with contextlib.suppress(OSError), open(place / "ballast", "wb") as ballast:
+        while True:
+            ballast.write(bytes(65536))
+            ballast.flush()
+    read = client.ask("get", f"/api/subject/paintings/{number}")
+    picture = client.ask("get", first.json()["picture_url"])
+    written = client.ask("post", "/api/subject/paintings", data={"title": "two", "size": "200x150mm"}, files=photo)
+    deleted = client.ask("delete", f"/api/subject/paintings/{number}")
+    (place / "ballast").unlink()
+    again = client.ask("post", "/api/subject/paintings", data={"title": "three", "size": "200x150mm"}, files=photo)
+    told = {
+        "reading": read,
+        "a picture": picture,
+        "writing": written,
+        "removing": deleted,
+        "writing with room again": again,
+    }
+    words = ", ".join(f"{what} {'nothing' if one is None else one.status_code}" for what, one in told.items())
+    return words + (f"; FAILURES {studio.failures[:3]}" if studio.failures else "")

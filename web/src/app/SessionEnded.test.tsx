@@ -1,0 +1,49 @@
+// @vitest-environment jsdom
+import { QueryClientProvider } from "@tanstack/react-query";
+import { act, cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { MemoryRouter } from "react-router";
+import { afterEach, expect, it, vi } from "vitest";
+
+import { StudioClient } from "../shared/api/StudioClient";
+import { UndoProvider } from "../shared/undo/UndoProvider";
+import { App } from "./App";
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+it("asks to log in over the page when the session has ended, and keeps what was typed", async () => {
+  let open = true;
+  const json = (status: number, body: unknown) =>
+    new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
+  vi.stubGlobal("fetch", async (request: Request) => {
+    const path = new URL(request.url).pathname;
+    if (path === "/api/studio/login") open = true;
+    if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
+    if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true });
+    if (path === "/api/subject/paintings") return json(200, { paintings: [], count: 30, page: 1, pages: 2 });
+    return json(200, []);
+  });
+  const queries = new StudioClient({ defaultOptions: { queries: { retry: false } } });
+  render(
+    <QueryClientProvider client={queries}>
+      <MemoryRouter>
+        <UndoProvider>
+          <App />
+        </UndoProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+  await userEvent.type(await screen.findByLabelText("Search by title", {}, { timeout: 5000 }), "ket");
+  open = false;
+  await act(() => queries.invalidateQueries());
+  const dialog = await screen.findByRole("dialog", { name: "Your session has ended" }, { timeout: 5000 });
+  expect(dialog).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("Name"), "ben");
+  await userEvent.type(screen.getByLabelText("Password"), "long enough 4");
+  await userEvent.click(screen.getByRole("button", { name: "Log in" }));
+  await vi.waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect((screen.getByLabelText("Search by title") as HTMLInputElement).value).toBe("ket");
+});
