@@ -73,7 +73,7 @@ def _paint_out(one: Paint) -> PaintOut:
         key=one.key,
         name=one.name,
         pigments=list(one.pigments),
-        **vars(_usual_hiding(row.key) if calibrated is None else _hiding(calibrated)),
+        **vars(_hiding(one)),
         lightfastness=one.lightfastness,
         finish=one.finish,
         strength=strength.tint_shift(one.key),
