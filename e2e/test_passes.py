@@ -96,6 +96,21 @@ def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Pa
     painted(page)
 
 
+def test_steps_are_told_by_the_names_of_their_areas_from_the_first_moment(page: Page):
+    held = []
+    page.route(re.compile("/api/areas/1$"), lambda route: held.append(route))  # the areas come late
+    with page.expect_response(re.compile("/api/passes/1$")):
+        page.goto("/paintings/1/passes?pass=2")
+    facts = page.get_by_role("region", name="Facts")
+    expect(page.get_by_role("button", name=re.compile("^After pass 2"))).to_be_visible()  # the passes are there
+    expect(facts.get_by_role("status")).to_be_visible()
+    assert names(facts) == []
+    for one in held:
+        one.continue_()
+    expect(steps(facts).first).to_be_visible()
+    assert all(re.fullmatch(r"Move \d+ \w.+", name) for name in names(facts))
+
+
 def test_a_rule_is_set_aside_with_a_reason_and_called_back(page: Page):
     facts = open_passes(page)
     before = names(facts)

@@ -100,7 +100,7 @@ function Facts({ easel }: { easel: Easel }) {
   const { id, mixes, passes, area, mix, paletteKeys, choose } = easel;
   const painting = easel.painting.data!;
   const edits = useMixEdits(easel);
-  if (mixes.isPending) return <Loading what="mixes" />;
+  if (mixes.isPending || easel.areas.isPending) return <Loading what="mixes" />;
   if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
   if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
   if (paletteKeys) {
