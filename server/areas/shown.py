@@ -12,13 +12,14 @@ from ypsochrom.areas.background import offers
 from ypsochrom.areas.facts import AS_FOUND, Decision, Facts
 from ypsochrom.areas.found import FoundAreas
 from ypsochrom.areas.judgement.standing import state_of
+from ypsochrom.areas.names import advice_in_words
 from ypsochrom.areas.partition import AreaTree
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.advice import Advice
 from ypsochrom.work.area_nodes import AreaSummary, Decided, decided
 from ypsochrom.work.graph import Work
-from ypsochrom.work.planned import advice_in_words, names_of
+from ypsochrom.work.planned import names_of
 from ypsochrom.work.waiting import waiting
 
 from .schemas import AreaOut, AreasOut, BackgroundOut, BorderOut, FamilyOut, FindingOut, LostOut, WaitingOut

@@ -78,7 +78,7 @@ def _paint_out(one: Paint) -> PaintOut:
         finish=one.finish,
         strength=strength.tint_shift(one.key),
         density_kg_per_l=one.density_kg_per_l,
-        strong=strength.is_strong(one.key),
+        strong=strength.is_tinter(one.key),
         masstone=masstone(one.key),
         tint=tinted(one),
         lift=films.lift_over_black(np.ones(1), Paintbox.of([one])),

@@ -40,6 +40,8 @@ from .schemas import (
     PaletteChoiceIn,
     PaletteKeysIn,
     PaletteReportOut,
+    PilesIn,
+    PileTradeOffOut,
     SliceIn,
     SliceOut,
 )
@@ -124,6 +126,18 @@ def mixes(request: HttpRequest, painting_id: int) -> MixesOut:
 def change(request: HttpRequest, painting_id: int, payload: MixesIn) -> MixesOut:
     """Set how many tubes the next plan may use."""
     return services.out(services.change_tubes(painter(request), painting_id, payload.tubes))
+
+
+@router.get("/{painting_id}/piles", response={200: PileTradeOffOut, **PROBLEMS})
+def piles(request: HttpRequest, painting_id: int) -> PileTradeOffOut:
+    """What fewer piles cost."""
+    return services.trade_off_out(desk.opened(painting_of(painter(request), painting_id)))
+
+
+@router.put("/{painting_id}/piles", response={200: MixesOut, **PROBLEMS})
+def change_piles(request: HttpRequest, painting_id: int, payload: PilesIn) -> MixesOut:
+    """Set how many piles the next plan may have."""
+    return services.out(services.change_piles(painter(request), painting_id, payload.piles))
 
 
 @router.put("/{painting_id}/palette", response={200: MixesOut, **PROBLEMS})

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from server.site.fields import Keys, Number, Parts, Whole
 from server.subject.schemas import AdviceOut
+from ypsochrom.mixes.gather import FEWEST_PILES, MOST_PILES
 
 Source = Literal["catalogue", "calibrated"]
 
@@ -116,13 +117,34 @@ class MixesIn(Schema):
     tubes: Annotated[int, Field(ge=1, le=24)]
 
 
+class PilesIn(Schema):
+    """How many piles the painting may have."""
+
+    piles: Annotated[int, Field(ge=FEWEST_PILES, le=MOST_PILES)]
+
+
+class PilePointOut(Schema):
+    """With at most so many piles the parts lie so far (CIEDE2000, by surface) from their piles' colours."""
+
+    piles: int
+    de00: float
+
+
+class PileTradeOffOut(Schema):
+    """What fewer piles cost, fewest first."""
+
+    points: list[PilePointOut]
+
+
 class MixesOut(Schema):
-    """Palette and mixes, darkest first; empty until the first plan. `chosen`: the palette is set by hand."""
+    """Palette and mixes, darkest first, and blends of two of them; empty until the first plan. `chosen`: set by hand."""
 
     tubes: int
+    piles: int
     chosen: bool
     palette: list[PaletteTubeOut]
     mixes: list[MixOut]
+    blends: list[MixOut]
     advice: list[AdviceOut]
     up_to_date: bool
 

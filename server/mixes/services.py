@@ -15,7 +15,7 @@ from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.errors import BadSetting
-from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart
+from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart, mixes_in_words
 from ypsochrom.mixes.palette import MOST_TUBES
 from ypsochrom.mixes.piles import Dose
 from ypsochrom.mixes.recipe import Recipe
@@ -24,7 +24,8 @@ from ypsochrom.paint import appearance, lights
 from ypsochrom.paint.catalogue import Paint, Paintbox
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
-from ypsochrom.work.mix_node import FoundMixes
+from ypsochrom.work.mix_node import FoundMixes, pile_trade_off
+from ypsochrom.work.planned import names_of
 
 from .schemas import (
     ColoursOut,
@@ -34,6 +35,8 @@ from .schemas import (
     MixesOut,
     MixOut,
     PaletteTubeOut,
+    PilePointOut,
+    PileTradeOffOut,
     PortionOut,
     ServedOut,
     WorstPartOut,
@@ -55,6 +58,25 @@ def change_tubes(owner: Any, painting_id: int, tubes: int) -> Work:
 
     _, work = desk.changed(owner, painting_id, f"Allowed {tubes} tubes", alter)
     return work
+
+
+def change_piles(owner: Any, painting_id: int, piles: int) -> Work:
+    """Another number of piles; the mixes become out of date and stay until the next plan."""
+
+    def alter(work: Work) -> Brief:
+        brief = work.inputs.brief
+        return replace(brief, mixes=replace(brief.mixes, piles=piles))
+
+    _, work = desk.changed(owner, painting_id, f"Allowed {piles} piles", alter)
+    return work
+
+
+def trade_off_out(work: Work) -> PileTradeOffOut:
+    """What fewer piles cost."""
+    if work.last("mixes") is None:
+        raise NotFound("mixes")
+    points = [PilePointOut(piles=piles, de00=de00) for piles, de00 in pile_trade_off(work)]
+    return PileTradeOffOut(points=points)
 
 
 def choose(owner: Any, painting_id: int, keys: list[str] | None) -> Work:
@@ -183,14 +205,24 @@ def out(work: Work) -> MixesOut:
     found: FoundMixes | None = work.last("mixes")
     if found is None:
         return MixesOut(
-            tubes=settings.tubes, chosen=settings.chosen is not None, palette=[], mixes=[], advice=[], up_to_date=False
+            tubes=settings.tubes,
+            piles=settings.piles,
+            chosen=settings.chosen is not None,
+            palette=[],
+            mixes=[],
+            blends=[],
+            advice=[],
+            up_to_date=False,
         )
-    box = found.mixes.box
+    told = mixes_in_words(found.mixes, names_of(work.last("areas"), work.inputs.brief))
+    box = told.box
     return MixesOut(
         tubes=settings.tubes,
+        piles=settings.piles,
         chosen=settings.chosen is not None,
         palette=[tube_out(one) for one in box.paints],
-        mixes=[mix_out(mix, box, found.mixes.mixes, kept=mix.id in found.taken) for mix in found.mixes.mixes],
-        advice=advice_out(found.mixes.advice),
+        mixes=[mix_out(mix, box, told.mixes, kept=mix.id in found.taken) for mix in told.mixes],
+        blends=[mix_out(blend, box, told.mixes) for blend in told.blends],
+        advice=advice_out(told.advice),
         up_to_date=work.state("mixes") == "current",
     )

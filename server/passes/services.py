@@ -12,6 +12,7 @@ from server.records.models import Painting
 from server.site.problems import NotFound
 from server.subject.shown import advice_out, subject_advice, subject_pictures
 from server.work import desk
+from ypsochrom.areas.names import advice_in_words
 from ypsochrom.formats.csv.passes import tubes_in_words
 from ypsochrom.kit import codec
 from ypsochrom.materials.shelf import looking_box
@@ -34,7 +35,7 @@ from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
 from ypsochrom.work.mix_node import FoundMixes
 from ypsochrom.work.pass_nodes import StagePictures, stage_look
-from ypsochrom.work.planned import advice_in_words, names_of, plan_in_words, plan_of
+from ypsochrom.work.planned import names_of, plan_in_words, plan_of
 
 from .schemas import (
     AmountOut,
@@ -122,8 +123,8 @@ def out(painting: Painting, work: Work) -> PassesOut:
     plan = plan_in_words(plan, names)
     of_work: FoundMixes | None = work.last("mixes")
     box = looking_box(work.inputs.stock.tubes) if of_work is None else of_work.mixes.box
-    of_painting = set() if of_work is None else {mix.id for mix in of_work.mixes.mixes}
-    own = [mixes.mix_out(mix, box, plan.mixes) for mix in plan.mixes if mix.id not in of_painting]
+    of_painting = set() if of_work is None else {mix.id for mix in (*of_work.mixes.mixes, *of_work.mixes.blends)}
+    own = [mixes.mix_out(mix, box, plan.mixes) for mix in plan.mix_of.values() if mix.id not in of_painting]
     stages: StagePictures | None = work.last("stages") if work.state("stages") == "current" else None
     cost = cost_of(plan.paint, work.inputs.stock.tubes)
     on_areas = [one for one in plan.advice if one.id in ON_AREAS]
@@ -140,7 +141,8 @@ def out(painting: Painting, work: Work) -> PassesOut:
         paint=_paint_out(plan, work),
         mediums=list(plan.mediums),
         kept=[
-            KeptPileOut(mix=p.mix, passes=sorted(p.ml_by_pass), later_ml=p.later_ml) for p in kept_piles(plan.passes)
+            KeptPileOut(mix=p.mix, passes=sorted(p.ml_by_pass), later_ml=p.later_ml)
+            for p in kept_piles(plan.passes, plan.blends)
         ],
         pace=plan.pace,
         held_back=plan.held_back,

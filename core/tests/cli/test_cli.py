@@ -38,11 +38,17 @@ def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
     doses, seen = [dose for mix in plan["mixes"] for dose in mix["made_from"]], set()
     for mix in plan["mixes"]:
         taken = sum(dose["volume_ml"] for dose in doses if dose["source"] == mix["id"])
-        assert sum(s["volume_ml"] for s in steps if s["mix"] == mix["id"]) + taken <= mix["volume_ml"] + 1e-9
+        painted = sum(s["volume_ml"] * s.get("blend", {s["mix"]: 1}).get(mix["id"], 0) for s in steps)
+        assert painted + taken <= mix["volume_ml"] + 1e-9
         assert sum(dose["volume_ml"] for dose in mix["made_from"]) == pytest.approx(mix["volume_ml"])
         assert {dose["source"] for dose in mix["made_from"]} <= {*plan["palette"], *seen}
         assert set(mix["parts"]) <= set(plan["palette"])
         seen.add(mix["id"])
+    for step in steps:
+        if "blend" in step:
+            assert sum(step["blend"].values()) == pytest.approx(1)
+            assert step["mix"] == max(step["blend"], key=step["blend"].get)
+    assert any("blend" in step for step in steps)
     for paint in plan["paint"]:
         used = sum(dose["volume_ml"] for dose in doses if dose["source"] == paint["key"])
         assert used == pytest.approx(paint["volume_ml"])

@@ -25,7 +25,7 @@ from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.pass_nodes import scene_of
-from ypsochrom.work.planned import plan_of, work_from
+from ypsochrom.work.planned import plan_in_words, plan_of, work_from
 
 PANEL = Support(400, 300)
 BUY = Purchase("PW6", 71.0, ((60.0, 1), (20.0, 1)), 14.5)
@@ -34,9 +34,9 @@ BUY = Purchase("PW6", 71.0, ((60.0, 1), (20.0, 1)), 14.5)
 @pytest.fixture(scope="module")
 def found(kettle_bytes):
     work = work_from(decode(kettle_bytes, longest_px=320), Brief(PANEL), starter_shelf())
-    return plan_of(work), find_passes(
-        scene_of(work), starter_shelf(), Choices(school="glazes", drawing="strong", side_mm=15)
-    )
+    plan = plan_of(work)
+    passes = find_passes(scene_of(work), starter_shelf(), Choices(school="glazes", drawing="strong", side_mm=15))
+    return plan, plan_in_words(passes, {area.id: area.name for area in plan.areas.areas})
 
 
 def sheet(found, paper="A4"):
@@ -62,7 +62,7 @@ def test_sides_painted_in_a_mix_that_no_step_uses_take_their_paint_from_the_plan
 
 def test_the_studio_sheet_has_one_page_a_pass_with_every_mix_and_job(found):
     _, passes = found
-    pages = [page.extract_text() for page in pypdf.PdfReader(io.BytesIO(sheet(found))).pages]
+    pages = [" ".join(page.extract_text().split()) for page in pypdf.PdfReader(io.BytesIO(sheet(found))).pages]
     for place, one in enumerate(passes.passes):
         assert f"Pass {one.number} of {len(passes.passes)}: {one.role}" in pages[place]  # one page each, in order
         for step in one.steps:

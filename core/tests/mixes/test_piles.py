@@ -17,7 +17,7 @@ from ypsochrom.mixes.piles import (
 )
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import paintbox
-from ypsochrom.paint.strength import is_strong
+from ypsochrom.paint.strength import is_tinter
 
 BOX = paintbox(["PW6", "PY35l", "PY83", "PBr7ru", "PR108", "PB28", "PB29", "PBk9"])
 TARGETS = [
@@ -45,7 +45,7 @@ def string():
 def test_a_hand_can_count_every_pile(string):
     for mixed in string.values():
         parts = [dose.parts for dose in mixed.made_from]
-        tinter = any(is_strong(d.source) for d in mixed.made_from if d.source in BOX.keys)
+        tinter = any(is_tinter(d.source) for d in mixed.made_from if d.source in BOX.keys)
         assert all(float(n).is_integer() and n >= 1 for n in parts)
         assert math.gcd(*(int(n) for n in parts)) == 1
         assert len(parts) <= MOST_SOURCES

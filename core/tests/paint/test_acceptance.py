@@ -10,7 +10,7 @@ from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import catalogue, paintbox
-from ypsochrom.paint.strength import is_strong, tint_shift
+from ypsochrom.paint.strength import is_strong, is_tinter, tint_shift
 
 STRING = np.geomspace(1 / 5, 5, 41)
 
@@ -111,6 +111,13 @@ def test_strength_in_white_ranks_phthalo_over_ultramarine_over_ochre_common_prac
     assert 3 <= tint_shift("PY42") <= 12
     assert is_strong("PB15:3")
     assert not is_strong("PY42")
+
+
+def test_strong_tinters_are_the_phthalos_quinacridones_and_carbon_black_common_practice():
+    assert all(is_tinter(key) for key in ("PB15:3", "PG7", "PG36", "PV19r", "PR122", "PV23", "PBk7", "prussian"))
+    assert not any(
+        is_tinter(key) for key in ("PR108", "PO20", "PY35l", "PR101", "PBr7bu", "PBr7ru", "PB28", "PB29", "PBk9")
+    )
 
 
 COMPLEMENTS = [

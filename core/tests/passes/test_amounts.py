@@ -138,4 +138,4 @@ def test_ten_minutes_for_a_thin_film_and_an_afternoon_for_30_x_40_cm_common_prac
     assert touch_dry_minutes(60) == pytest.approx(10)
     plan = find_passes(scene, PRICED)
     assert 2 < plan.pace.hours < 6
-    assert pace_of((), ()).hours == 0
+    assert pace_of((), (), 0).hours == 0

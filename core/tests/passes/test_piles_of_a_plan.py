@@ -3,9 +3,11 @@
 from dataclasses import replace
 
 import numpy as np
+from skimage.color import deltaE_ciede2000
 
+from ypsochrom.mixes.blends import blend_of
 from ypsochrom.mixes.identity import identified, known_of
-from ypsochrom.mixes.mix_set import KeptRecipe, with_kept
+from ypsochrom.mixes.mix_set import KeptRecipe, targets_of, with_kept
 from ypsochrom.mixes.recipe import Recipe
 
 
@@ -14,6 +16,33 @@ def test_a_hand_comes_nearer_with_few_doses_than_with_hundreds(kettle_plan):
     expected = [mix.expected_de00 for mix in kettle_plan.mixes.mixes if mix.serves]
     assert np.quantile(expected, 0.5) <= 1.27
     assert np.quantile(expected, 0.9) <= 2.92
+
+
+def test_parts_that_two_piles_serve_come_nearer_than_with_either(kettle_plan):
+    mixes = kettle_plan.mixes
+    pile = {mix.id: mix for mix in mixes.mixes}
+    goal_of = {target.serves: target.lab for target in targets_of(kettle_plan.areas.areas)}
+    blended = [(blend, part) for blend in mixes.blends for part in blend.serves]
+    assert blended
+    for blend, (area, family) in blended:
+        goal = np.array(goal_of[f"{area}/{family}"])
+        both = float(deltaE_ciede2000(goal, np.array(blend.match.lab_dry)))
+        alone = [float(deltaE_ciede2000(goal, np.array(pile[id_].match.lab_dry))) for id_ in blend_of(blend)]
+        assert both < min(alone)
+    served = [part for mix in (*mixes.mixes, *mixes.blends) for part in mix.serves]
+    assert len(served) == len(set(served)) == len(goal_of)
+
+
+def test_paint_of_blends_is_mixed_in_their_piles(kettle_plan):
+    plan = kettle_plan.passes
+    used = [step for one in plan.passes for step in one.steps if step.mix in {blend.id for blend in plan.blends}]
+    assert used
+    assert {step.mix for step in used} == {blend.id for blend in plan.blends}
+    assert not {blend.id for blend in plan.blends} & plan.volumes.keys()
+    for blend in plan.blends:
+        for id_, share in blend_of(blend).items():
+            taken = sum(step.volume_ml * share for step in used if step.mix == blend.id)
+            assert plan.volumes[id_] >= taken
 
 
 def test_doses_follow_their_piles_when_ids_are_carried_over(kettle_plan):

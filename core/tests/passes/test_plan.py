@@ -12,6 +12,7 @@ from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf, Cancelled
 from ypsochrom.materials.measures import DROP_ML, bead_cm
 from ypsochrom.materials.shelf import Tube, starter_shelf
 from ypsochrom.materials.support import Support
+from ypsochrom.mixes.blends import blend_of
 from ypsochrom.paint.catalogue import paint, paintbox
 from ypsochrom.passes.amounts import quantities
 from ypsochrom.passes.films import layers
@@ -52,8 +53,9 @@ def test_shares_areas_and_volumes_add_up(plan):
         for dose in mix.made_from:
             if dose.source in taken:
                 taken[dose.source] += volumes[mix.id] * dose.parts / mix.total_parts
+    share = {blend.id: blend_of(blend) for blend in plan.passes.blends}
     for mix in plan.passes.mixes:  # what is needed, and no part more than up to a whole drop
-        needed = sum(s.volume_ml for s in steps if s.mix == mix.id) + taken[mix.id]
+        needed = sum(s.volume_ml * share.get(s.mix, {s.mix: 1.0}).get(mix.id, 0.0) for s in steps) + taken[mix.id]
         more = volumes[mix.id] - max(needed, quantities.SMALLEST_PILE_ML)
         assert 0 <= more + 1e-9 < DROP_ML * mix.total_parts
     assert sum(n.volume_ml for n in plan.passes.paint) == pytest.approx(sum(volumes.values()) - sum(taken.values()))
@@ -84,7 +86,7 @@ def test_block_in_covers_everything_darks_first_and_lights_are_held_back_common_
     block_in = plan.passes.passes[1]
     assert block_in.role == "block-in"
     assert {s.area for s in block_in.steps} == {a.id for a in plan.areas.areas}
-    dry = {m.id: m.match.lab_dry[0] for m in plan.all_mixes}
+    dry = {id_: mix.match.lab_dry[0] for id_, mix in plan.passes.mix_of.items()}
     lightness = [dry[s.mix] for s in block_in.steps]
     assert lightness == sorted(lightness)
     for paint_pass in plan.passes.passes[:-1]:
@@ -107,7 +109,9 @@ def test_step_volumes_are_area_times_film_times_coats_with_loss(plan):
 
 
 def test_stage_pictures_come_closer_to_the_subject_pass_by_pass(work, plan):
-    stages = stage_pictures(plan.areas, scene_of(work), plan.all_mixes, plan.passes.passes, plan.mixes.box)
+    stages = stage_pictures(
+        plan.areas, scene_of(work), list(plan.passes.mix_of.values()), plan.passes.passes, plan.mixes.box
+    )
     assert len(stages) == len(plan.passes.passes)
     photo = plan.picture.srgb8.astype(float)
     away = [np.abs(stage - photo).mean() for stage in stages]

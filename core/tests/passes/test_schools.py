@@ -55,7 +55,7 @@ def test_every_school_paints_every_part_and_says_why(plans, scene, key):
     assert all(step.volume_ml > 0 and step.area_cm2 > 0 for step in steps_of(plan))
     assert sum(1 for s in steps_of(plan) if not s.reasons) < 0.1 * len(steps_of(plan))
     mixes = {mix.id for mix in plan.mixes}
-    assert {s.mix for s in steps_of(plan)} <= mixes
+    assert {s.mix for s in steps_of(plan)} <= {*mixes, *(blend.id for blend in plan.blends)}
     assert {job.mix for job in plan.jobs if job.mix} <= mixes
 
 
@@ -110,7 +110,7 @@ def test_coloured_underpainting_has_blue_under_shadows_and_yellow_under_lights_c
     by_family = {}
     for step in steps_of(plan, "underpainting"):
         by_family.setdefault(step.family, set()).add(step.mix)
-    lab = {mix.id: mix.match.lab_dry for mix in plan.mixes}
+    lab = {id_: mix.match.lab_dry for id_, mix in plan.mix_of.items()}
     (blue,), (pink,), (yellow,) = by_family["shadow"], by_family["half-tone"], by_family["light"]
     assert lab[blue][2] < -8
     assert lab[pink][1] > 8
@@ -154,7 +154,7 @@ def test_background_first_finishes_what_lies_behind_before_any_thing(plans, scen
 
 def test_light_first_goes_from_light_to_dark_common_practice(plans):
     plan = plans["light-first"]
-    lab = {mix.id: mix.match.lab_dry for mix in plan.mixes}
+    lab = {id_: mix.match.lab_dry for id_, mix in plan.mix_of.items()}
     lightest = [lab[s.mix][0] for s in steps_of(plan, "lightest passages")]
     darks = [lab[s.mix][0] for s in steps_of(plan, "darks")]
     assert min(lightest) > max(darks)
@@ -164,7 +164,7 @@ def test_light_first_goes_from_light_to_dark_common_practice(plans):
 
 def test_grey_with_an_accent_has_one_hue_common_practice(plans):
     plan = plans["grey-accent"]
-    lab = {mix.id: np.array(mix.match.lab_dry) for mix in plan.mixes}
+    lab = {id_: np.array(mix.match.lab_dry) for id_, mix in plan.mix_of.items()}
     accents = [lab[s.mix] for s in steps_of(plan, "accent colour")]
     hues = np.degrees([np.arctan2(c[2], c[1]) for c in accents])
     assert np.ptp(hues) < 85

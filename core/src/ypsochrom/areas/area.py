@@ -193,7 +193,9 @@ def _inside(labels: LabelImage, index: int, box: tuple[slice, slice]) -> tuple[f
 
 def _names(colours: Sequence[LabTriple], centres: Sequence[tuple[float, float]]) -> list[str]:
     """A name for every area: its colour and where it lies; a number only where two would be the same."""
-    names = [f"{colour_name(np.array(lab))}, {_place(centre)}" for lab, centre in zip(colours, centres, strict=True)]
+    names = [
+        f"{colour_name(np.array(lab))}, {place_in_words(centre)}" for lab, centre in zip(colours, centres, strict=True)
+    ]
     repeated = {name for name, times in Counter(names).items() if times > 1}
     seen: Counter[str] = Counter()
     unique = []
@@ -205,7 +207,8 @@ def _names(colours: Sequence[LabTriple], centres: Sequence[tuple[float, float]])
     return unique
 
 
-def _place(centre: tuple[float, float]) -> str:
+def place_in_words(centre: tuple[float, float]) -> str:
+    """Where in the picture a point lies, given as shares of width and height."""
     across = ("left", "middle", "right")[min(2, int(centre[0] * 3))]
     down = ("upper", "", "lower")[min(2, int(centre[1] * 3))]
     if across == "middle":

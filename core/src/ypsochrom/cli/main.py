@@ -223,8 +223,7 @@ def _match(options: argparse.Namespace) -> None:
     from ..colour.written import read_colour
     from ..formats.exchange.plan_json import matches_json
     from ..materials.shelf import usable_box
-    from ..mixes.search import best_recipes
-    from ..mixes.table import table_for
+    from ..mixes.hand_recipes import hand_recipes
     from ..paint.catalogue import paint, paintbox
 
     targets = [read_colour(text) for text in options.targets]
@@ -236,8 +235,8 @@ def _match(options: argparse.Namespace) -> None:
         box = paintbox(keys)
     else:
         box = usable_box(_read_shelf(options.shelf))
-    table = table_for(box)
-    answers = [matches_json(target, best_recipes(table, target)) for target in targets]
+    found = hand_recipes(box, targets)
+    answers = [matches_json(target, recipes) for target, recipes in zip(targets, found, strict=True)]
     if options.json:
         print(json.dumps(answers, indent=2))
         return
@@ -245,7 +244,10 @@ def _match(options: argparse.Namespace) -> None:
         print(f"{text.strip()}:")
         for recipe in answer["recipes"]:
             parts = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in recipe["parts"].items())
-            print(f"  {parts}  (colour difference {recipe['de00']:.1f}, value {recipe['value_error']:+.2f} steps)")
+            print(
+                f"  {parts}  (colour difference by hand about {recipe['expected_de00']:.1f}, at worst "
+                f"{recipe['likely_worst_de00']:.1f}; value {recipe['value_error']:+.2f} steps)"
+            )
 
 
 if __name__ == "__main__":

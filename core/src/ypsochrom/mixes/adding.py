@@ -59,7 +59,7 @@ def additions(
     found: list[Addition] = []
     for portion in recipe.portions():
         whole = parts[portion.key] * per_part
-        in_drops = bool(found) and strength.is_strong(portion.key)
+        in_drops = bool(found) and strength.is_tinter(portion.key)
         before = 0.0
         for share in _DROP_STAGES if in_drops else (1.0,):
             inside[portion.key] = whole * share

@@ -6,12 +6,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.optimize import linear_sum_assignment
 
-from ..areas.families import Family
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import LabTriple
-from .mix_set import STILL_THE_SAME_DE00, Mix
-
-Part = tuple[str, Family]
+from .mix_set import STILL_THE_SAME_DE00, Mix, Part
 
 MOST_KNOWN = 200
 

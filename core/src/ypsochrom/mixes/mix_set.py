@@ -9,6 +9,7 @@ import numpy as np
 
 from ..areas.area import Area
 from ..areas.families import Family
+from ..areas.names import advice_in_words, in_words, place, place_mark
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab, LabTriple, triple
 from ..colour.words import colour_name
@@ -34,6 +35,10 @@ VALUE_OFF = 0.35
 """From here on a mix is reported as off in value: between a quarter and half a step."""
 
 
+Part = tuple[str, Family]
+"""An area's id and one of its value families."""
+
+
 @dataclass(frozen=True)
 class WorstPart:
     """The part of an area that is farthest (CIEDE2000) from the pile that serves it."""
@@ -50,7 +55,7 @@ class WorstPart:
 
 @dataclass(frozen=True)
 class Mix:
-    """One pile: its match against the target, a name, and the (area id, family) pairs it serves.
+    """One pile: its match against the target, a name, and the parts it serves. Or a blend of two piles, mixed on the palette.
 
     `doses` are what it is mixed of, tubes and piles before it in a plan's order; empty means the paints of its recipe, which is
     always the pile in tube paint alone. `expected_de00` is how far from the target a hand is expected to come, and
@@ -60,7 +65,7 @@ class Mix:
     id: str
     name: str
     match: Match
-    serves: tuple[tuple[str, Family], ...]
+    serves: tuple[Part, ...]
     doses: tuple[Dose, ...] = ()
     expected_de00: float | None = None
     likely_worst_de00: float | None = None
@@ -79,11 +84,12 @@ class Mix:
 
 @dataclass(frozen=True)
 class MixSet:
-    """The palette's paints, the mixes (darkest first) and advice."""
+    """The palette's paints, the piles to be mixed (darkest first), advice, and blends of two piles each with what they serve."""
 
     box: Paintbox
     mixes: tuple[Mix, ...]
     advice: tuple[Advice, ...] = ()
+    blends: tuple[Mix, ...] = ()
 
     @property
     def palette(self) -> tuple[str, ...]:
@@ -91,8 +97,8 @@ class MixSet:
         return self.box.keys
 
     def serving(self, area_id: str, family: Family) -> Mix:
-        """The mix for one family of one area."""
-        return next(mix for mix in self.mixes if (area_id, family) in mix.serves)
+        """The mix, or the blend, for one family of one area."""
+        return next(mix for mix in (*self.blends, *self.mixes) if (area_id, family) in mix.serves)
 
 
 def targets_of(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -> tuple[Target, ...]:
@@ -141,7 +147,7 @@ def find_mixes(
         found.update({id_: (mixed, []) for id_, mixed in new})
         found[pile][1].extend(targets[i] for i in group.members)
     mixes = [_mix(id_, mixed, served, palette) for id_, (mixed, served) in found.items()]
-    return advised(palette, _with_unique_names(mixes))
+    return advised(palette, told_apart(mixes, areas, {area.id: place(area.name) for area in areas}))
 
 
 def advised(palette: Paintbox, mixes: Sequence[Mix]) -> MixSet:
@@ -188,10 +194,14 @@ def _mixed_anew(mixes: Sequence[Mix], palette: Paintbox) -> list[Mix]:
             made = np.sum([part * shares[source] for source, part in own.items()], axis=0)
             mix = replace(mix, match=evaluate(in_tube_paint(made, palette), np.array(mix.match.target_lab), palette))
         anew.append(mix)
-        parts, total = mix.match.recipe.mapping, mix.match.recipe.total
-        if parts.keys() <= set(palette.keys):
-            shares[mix.id] = np.array([parts.get(key, 0.0) / total for key in palette.keys])
+        if set(mix.match.recipe.keys) <= set(palette.keys):
+            shares[mix.id] = in_box(mix.match.recipe, palette)
     return anew
+
+
+def in_box(recipe: Recipe, palette: Paintbox) -> Float:
+    """A recipe as shares (n,) of the palette's paints, which add up to 1."""
+    return appearance.parts_vector(recipe.mapping, palette) / recipe.total
 
 
 def in_tube_paint(shares: Float, palette: Paintbox) -> Recipe:
@@ -201,9 +211,7 @@ def in_tube_paint(shares: Float, palette: Paintbox) -> Recipe:
     )
 
 
-def mix_of(
-    mixed: Mixed, target: Lab, palette: Paintbox, id_: str, name: str, serves: Sequence[tuple[str, Family]] = ()
-) -> Mix:
+def mix_of(mixed: Mixed, target: Lab, palette: Paintbox, id_: str, name: str, serves: Sequence[Part] = ()) -> Mix:
     """A pile as a mix of a painting, judged against its target."""
     tubes = all(dose.source in palette.keys for dose in mixed.made_from)
     recipe = Recipe.of({d.source: d.parts for d in mixed.made_from}) if tubes else in_tube_paint(mixed.shares, palette)
@@ -230,30 +238,48 @@ def _mix(id_: str, mixed: Mixed, served: Sequence[Target], palette: Paintbox) ->
     """One pile for all targets that came to it; its target is their common mean."""
     if mixed.tint_of is not None:
         return tint(mixed, palette, id_)
-    serves = [_serves(target.serves) for target in served]
+    serves = [part_of(target) for target in served]
     mix = mix_of(mixed, mean_colour(served), palette, id_, "", serves)
-    apart = delta_e_2000(np.array([target.lab for target in served]), np.array(mix.match.lab_dry))
-    at = int(np.argmax(apart))
-    worst = WorstPart(*serves[at], float(apart[at]))
-    return replace(mix, name=colour_name(np.array(mix.match.lab_dry)), worst_part=worst)
+    return replace(mix, name=colour_name(np.array(mix.match.lab_dry)))
 
 
-def _serves(written: str) -> tuple[str, Family]:
-    area, _, family = written.partition("/")
+def part_of(target: Target) -> Part:
+    """What a target of `targets_of` is the colour of."""
+    area, _, family = target.serves.partition("/")
     return area, family  # type: ignore[return-value]  # written by targets_of from a Family
 
 
-def _with_unique_names(mixes: Sequence[Mix]) -> tuple[Mix, ...]:
-    repeated = {name for name, times in Counter(mix.name for mix in mixes).items() if times > 1}
-    seen: Counter[str] = Counter()
-    named = []
-    for mix in mixes:
-        name = mix.name
-        if name in repeated:
+def told_apart(mixes: Sequence[Mix], areas: Sequence[Area], place_of: Mapping[str, str]) -> tuple[Mix, ...]:
+    """The mixes under names of their own: those of one colour are told apart by the place that they serve most, if need be by
+    the light there too, and by a number where that is the same. `place_of` says what is one place by area id; places stand as
+    marks (see `areas.names`)."""
+    surface = {(area.id, part.family): part.area_cm2 for area in areas for part in area.parts}
+    named = list(mixes)
+    shown = [mix.name for mix in mixes]
+    for with_light in (False, True):
+        times = Counter(shown)
+        for i, mix in enumerate(mixes):
+            if times[shown[i]] > 1 and mix.serves:
+                area, family = max(mix.serves, key=lambda part: surface.get(part, 0.0))
+                light = f", {family}" if with_light else ""
+                shown[i] = f"{mix.name} ({place_of[area]}{light})"
+                named[i] = replace(mix, name=f"{mix.name} ({place_mark(area)}{light})")
+    times, seen = Counter(shown), Counter[str]()
+    for i, name in enumerate(shown):
+        if times[name] > 1:
             seen[name] += 1
-            name = f"{name} {seen[name]}"
-        named.append(replace(mix, name=name))
+            named[i] = replace(named[i], name=f"{named[i].name} {seen[name]}")
     return tuple(named)
+
+
+def mixes_in_words(found: MixSet, names: Mapping[str, str]) -> MixSet:
+    """A set with the areas' names in the place of their marks."""
+
+    def told(mixes: Sequence[Mix]) -> tuple[Mix, ...]:
+        return tuple(replace(mix, name=in_words(mix.name, names)) for mix in mixes)
+
+    advice = advice_in_words(found.advice, names)
+    return replace(found, mixes=told(found.mixes), blends=told(found.blends), advice=advice)
 
 
 def _palette_advice(palette: Paintbox) -> tuple[Advice, ...]:

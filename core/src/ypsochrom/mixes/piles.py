@@ -49,6 +49,9 @@ TINT_PARTS, TINT_PENALTY = 12, 0.3
 
 _DEAR = ("PY35", "PO20", "PR108", "PB28", "PB35")
 _NEAR, _WEIGHED, _DRAWS = 256, 48, 24
+_LOOKED_AT, _CHOICE = 4096, 64
+"""Where several piles of other tubes are asked for: rows that are looked at, and sets of tubes that are tried by hand."""
+
 _MOST_OF_THREE = 12
 """Parts of a pile of three sources one of which is a pile: hardly any of more turns out best, and they are twice as many."""
 
@@ -169,7 +172,7 @@ class Piles:
         self._absorption = box.absorption.astype(np.float32)
         self._scattering = box.scattering.astype(np.float32)
         self._penalty = [_penalty(key) for key in box.keys]
-        self._strong = [strength.is_strong(key) for key in box.keys]
+        self._strong = [strength.is_tinter(key) for key in box.keys]
         self._white = next((i for i, paint in enumerate(box.paints) if paint.is_white), None)
         self._rows = _Rows()
         tubes = range(len(box))
@@ -228,12 +231,7 @@ class Piles:
         for tint in [int(source) for source in sources if int(source) in self._tints]:
             self._names[tint], self._penalty[tint] = new_id(), 0.0
             before.append((self._names[tint], self._tints.pop(tint)))
-        mixed = Mixed(
-            made_from=self._in_order(sources, amounts),
-            shares=shares,
-            expected_de00=float(apart.mean()),
-            likely_worst_de00=float(np.quantile(apart, 0.9)),
-        )
+        mixed = self._mixed(sources, amounts, apart)
         name = new_id()
         self._add(name, mixed.shares)
         return name, (*before, (name, mixed))
@@ -244,8 +242,36 @@ class Piles:
         if with_white and self._white is not None:
             among = np.flatnonzero((self._rows.sources[: self._of_tubes] == self._white).any(axis=1))
         sources, amounts, apart = self._chosen(np.asarray(target, dtype=float), among)
-        shares = amounts / amounts.sum() @ self._shares[sources]
+        return self._mixed(sources, amounts, apart)
+
+    def _mixed(self, sources: np.ndarray, amounts: np.ndarray, apart: Float) -> Mixed:
+        shares: Float = amounts / amounts.sum() @ self._shares[sources]
         return Mixed(self._in_order(sources, amounts), shares, float(apart.mean()), float(np.quantile(apart, 0.9)))
+
+    def several(self, target: Lab, count: int) -> list[Mixed]:
+        """The piles of tubes alone for a target that a hand is expected to come nearest with, each of other tubes; best first."""
+        target = np.asarray(target, dtype=float)
+        rows = self._cheapest_sets(target, _CHOICE)
+        apart, cost = self._by_hand(rows, target)
+        found = []
+        for at in np.argsort(cost, kind="stable")[:count]:
+            used = self._rows.amounts[rows[at]] > 0
+            sources, amounts = self._rows.sources[rows[at]][used], self._rows.amounts[rows[at]][used].astype(float)
+            found.append(self._mixed(sources, amounts, apart[at]))
+        return found
+
+    def _cheapest_sets(self, target: Lab, count: int) -> np.ndarray:
+        """Of every set of tubes the row that is cheapest with exact doses; of these rows the cheapest so many."""
+        off = self._rows.lab[: self._of_tubes] - target.astype(np.float32)
+        sources, amounts = self._rows.sources[: self._of_tubes], self._rows.amounts[: self._of_tubes]
+        near = np.union1d(
+            *(_smallest(((off * (value, 1, 1)) ** 2).sum(axis=1), _LOOKED_AT) for value in (1.0, VALUE_FIRST))
+        )
+        cost = self._exact_cost(near, target)
+        order = np.argsort(cost, kind="stable")
+        sets = np.sort(np.where(amounts[near[order]] > 0, sources[near[order]], -1), axis=1)
+        _, first = np.unique(sets, axis=0, return_index=True)
+        return near[order[np.sort(first)[:count]]]
 
     def _add(self, name: str, shares: Float) -> None:
         """Put a pile beside the others, to be mixed from."""
@@ -291,14 +317,19 @@ class Piles:
         With `among` only these rows are looked at.
         """
         rows = self._promising(target, among)
+        apart, cost = self._by_hand(rows, target)
+        at = int(np.argmin(cost))
+        sources, amounts = self._rows.sources[rows[at]], self._rows.amounts[rows[at]].astype(np.float32)
+        return sources[amounts > 0], amounts[amounts > 0], apart[at]
+
+    def _by_hand(self, rows: np.ndarray, target: Lab) -> tuple[Float, Float]:
+        """How far off (CIEDE2000, shape (rows, hands)) the hands come that try these rows, and what each row costs by that."""
         sources, amounts = self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
         doses = amounts[:, None, :] * _hands()[None]
         seen = self._colours(sources, doses).astype(float).reshape(len(rows), _DRAWS, 3)
         apart = delta_e_2000(seen, target)
         value = np.abs(lab_to_value(seen) - lab_to_value(target)).mean(axis=1)
-        at = int(np.argmin(apart.mean(axis=1) + VALUE_WEIGHT * value + self._price(sources, amounts)))
-        used = amounts[at] > 0
-        return sources[at][used], amounts[at][used], apart[at]
+        return apart, apart.mean(axis=1) + VALUE_WEIGHT * value + self._price(sources, amounts)
 
     def _promising(self, target: Lab, among: np.ndarray | None) -> np.ndarray:
         """Rows that may turn out best: the cheapest, with exact doses, among those that come near."""
@@ -315,10 +346,13 @@ class Piles:
             off = (of - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
             level = _smallest(np.einsum("ij,ij->i", off, off), _NEAR)
             near = np.union1d(near, level if among is None else among[level])
-        lab = rows.lab[near].astype(float)
+        return near[np.argsort(self._exact_cost(near, target), kind="stable")[:_WEIGHED]]
+
+    def _exact_cost(self, rows: np.ndarray, target: Lab) -> Float:
+        """What rows cost with exact doses."""
+        lab = self._rows.lab[rows].astype(float)
         cost = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
-        cost = cost + self._price(rows.sources[near], rows.amounts[near].astype(np.float32))
-        return near[np.argsort(cost, kind="stable")[:_WEIGHED]]
+        return cost + self._price(self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32))
 
     def _price(self, sources: np.ndarray, amounts: np.ndarray) -> Float:
         """What doses cost a painter beside the error: sources, parts, dear paints."""

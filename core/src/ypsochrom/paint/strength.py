@@ -9,7 +9,11 @@ from . import appearance
 from .catalogue import paintbox
 
 STRONG_DE00 = 18.0
-"""From here on a paint is let down before it goes into a pile; it parts phthalos and carbon black from the earths."""
+"""From here on a tenth of a part of a paint still counts; it parts phthalos, carbon black and the loud reds from the earths."""
+
+TINTER_DE00 = 20.3
+"""From here on a paint goes into a pile by the drop; it parts phthalos, quinacridones and carbon black from cadmiums, oxides and
+earths (common practice: cadmium red is weak in white, though its masstone is loud)."""
 
 _SHARE = 0.01
 
@@ -22,6 +26,11 @@ def tint_shift(key: str) -> float:
         return 0.0
     white, tint = appearance.dry_lab(np.array([[1.0, 0.0], [1 - _SHARE, _SHARE]]), box)
     return float(delta_e_2000(white, tint))
+
+
+def is_tinter(key: str) -> bool:
+    """Whether this paint is a strong tinter, of which a drop colours twenty parts."""
+    return tint_shift(key) >= TINTER_DE00
 
 
 def is_strong(key: str) -> bool:

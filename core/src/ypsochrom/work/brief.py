@@ -12,6 +12,7 @@ from ..kit import codec
 from ..kit.advice import Advice
 from ..kit.codec import Json
 from ..materials.support import Support
+from ..mixes.gather import MOST_MIXES, checked_piles
 from ..mixes.mix_set import USUAL_TUBES, KeptRecipe
 from ..mixes.palette import checked_tubes
 from ..paint.surface import Finish
@@ -87,14 +88,16 @@ class AreaSettings:
 
 @dataclass(frozen=True)
 class MixSettings:
-    """How many tubes the palette may have, or which it has (`chosen`), and the painter's own recipes by mix id."""
+    """How many tubes the palette may have, or which it has (`chosen`), how many piles, and own recipes by mix id."""
 
     tubes: int = USUAL_TUBES
+    piles: int = MOST_MIXES
     chosen: tuple[str, ...] | None = None
     kept: Mapping[str, KeptRecipe] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         checked_tubes(self.tubes)
+        checked_piles(self.piles)
 
 
 @dataclass(frozen=True)

@@ -8,6 +8,8 @@ from ..kit.advice import Advice
 from ..kit.codec import Json
 from ..kit.progress import Progress, part_of
 from ..materials.shelf import Tube, looking_box, usable_box
+from ..mixes.blends import with_blends
+from ..mixes.gather import trade_off
 from ..mixes.identity import KnownMix, identified, known_of
 from ..mixes.mix_set import Mix, MixSet, advised, choose_palette, find_mixes, targets_of, with_kept
 from .area_nodes import decided
@@ -26,7 +28,7 @@ class SolvedMixes:
 
 @dataclass(frozen=True, eq=False)
 class FoundMixes:
-    """The mixes with the painter's own recipes in their places; `taken` are the ids that have one."""
+    """The mixes with the painter's own recipes in their places, and blends of them; `taken` are the ids that have one."""
 
     mixes: MixSet
     taken: tuple[str, ...]
@@ -39,6 +41,7 @@ class MixSummary:
     palette: tuple[str, ...]
     mixes: tuple[Mix, ...]
     advice: tuple[Advice, ...]
+    blends: tuple[Mix, ...] = ()
     taken: tuple[str, ...] = ()
     known: tuple[KnownMix, ...] = ()
 
@@ -53,7 +56,9 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
     box = usable_box(work.inputs.stock.tubes)
     targets = targets_of(areas, paint_range)
     palette = box.only(settings.chosen) if settings.chosen else choose_palette(box, targets, settings.tubes)
-    found = find_mixes(areas, palette, paint_range=paint_range, progress=part_of(progress, 0.3, 1.0))
+    found = find_mixes(
+        areas, palette, most=settings.piles, paint_range=paint_range, progress=part_of(progress, 0.3, 1.0)
+    )
     surface = {(area.id, part.family): part.area_cm2 for area in areas for part in area.parts}
     named = identified(found.mixes, known, surface)
     return SolvedMixes(advised(palette, named), known_of(named, known))
@@ -61,15 +66,18 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
 
 def _with_own_recipes(work: Work, _: Progress) -> FoundMixes:
     solved: SolvedMixes = work.now("solved")
-    return FoundMixes(*with_kept(solved.mixes, work.inputs.brief.mixes.kept))
+    brief = work.inputs.brief
+    found, taken = with_kept(solved.mixes, brief.mixes.kept)
+    areas = decided(work.now("areas"), work).wanted.areas
+    return FoundMixes(with_blends(found, targets_of(areas, paint_range_of(brief))), taken)
 
 
 def _summary(mixes: MixSet, taken: tuple[str, ...], known: tuple[KnownMix, ...]) -> Json:
-    return codec.written(MixSummary(mixes.palette, mixes.mixes, mixes.advice, taken, known))
+    return codec.written(MixSummary(mixes.palette, mixes.mixes, mixes.advice, mixes.blends, taken, known))
 
 
 def _mixes_of(kept: MixSummary, work: Work) -> MixSet:
-    return MixSet(looking_box(work.inputs.stock.tubes).only(kept.palette), kept.mixes, kept.advice)
+    return MixSet(looking_box(work.inputs.stock.tubes).only(kept.palette), kept.mixes, kept.advice, kept.blends)
 
 
 def _read_solved(body: Json, work: Work) -> SolvedMixes:
@@ -97,6 +105,12 @@ def _colours(i: Inputs) -> Any:
     }
 
 
+def pile_trade_off(work: Work) -> tuple[tuple[int, float], ...]:
+    """What fewer piles for this painting would cost, and what more would bring: see `gather.trade_off`."""
+    areas = decided(work.now("areas"), work).wanted.areas
+    return trade_off(targets_of(areas, paint_range_of(work.inputs.brief)))
+
+
 SOLVED: Node[SolvedMixes] = Node(
     name="solved",
     version=2,
@@ -107,6 +121,7 @@ SOLVED: Node[SolvedMixes] = Node(
         "the value curve": lambda i: i.brief.curve,
         "paints on the shelf": lambda i: _paints(i.stock.tubes),
         "the number of tubes": lambda i: i.brief.mixes.tubes,
+        "the number of piles": lambda i: i.brief.mixes.piles,
         "the palette": lambda i: i.brief.mixes.chosen,
     },
     compute=_solve,
@@ -118,8 +133,8 @@ SOLVED: Node[SolvedMixes] = Node(
 
 MIXES: Node[FoundMixes] = Node(
     name="mixes",
-    version=1,
-    needs=("solved",),
+    version=2,
+    needs=("areas", "solved"),
     takes={"your own recipes": lambda i: i.brief.mixes.kept},
     compute=_with_own_recipes,
     write=lambda found, _: _summary(found.mixes, found.taken, ()),

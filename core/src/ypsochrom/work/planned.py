@@ -5,12 +5,12 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 
 from ..areas.found import FoundAreas
-from ..areas.names import in_words
+from ..areas.names import advice_in_words, in_words
 from ..kit import codec
-from ..kit.advice import Advice
 from ..kit.progress import Progress, silent
 from ..materials.shelf import Tube, starter_shelf, usable_box
 from ..mixes import palette
+from ..mixes.mix_set import mixes_in_words
 from ..passes.plan.pass_plan import PassPlan
 from ..passes.plan.whole import Plan
 from ..subject.decode import Picture
@@ -32,11 +32,6 @@ def names_of(found: FoundAreas | None, brief: Brief) -> dict[str, str]:
     return {area.id: area.name for area in found.map.areas} | own
 
 
-def advice_in_words(advice: Sequence[Advice], names: Mapping[str, str]) -> tuple[Advice, ...]:
-    """Advice with the areas' names in the place of their marks."""
-    return tuple(replace(one, message=in_words(one.message, names), hint=in_words(one.hint, names)) for one in advice)
-
-
 def plan_in_words(plan: PassPlan, names: Mapping[str, str]) -> PassPlan:
     """A pass plan with the areas' names in the place of their marks."""
     return codec.read(codec.replace_text(codec.written(plan), lambda text: in_words(text, names)), PassPlan)
@@ -54,7 +49,7 @@ def plan_of(work: Work) -> Plan:
         picture=subject.picture,
         values=work.now("values"),
         areas=replace(wanted, areas=tuple(replace(area, name=names[area.id]) for area in wanted.areas)),
-        mixes=work.now("mixes").mixes,
+        mixes=mixes_in_words(work.now("mixes").mixes, names),
         passes=plan_in_words(work.now("passes"), names),
         judgement=advice_in_words(work.now("judgement"), names),
     )

@@ -8,6 +8,7 @@ import { AreaOverlay } from "../../features/areas";
 import { addPalette } from "../../features/materials";
 import {
   AreaMixes,
+  changePiles,
   changeTubes,
   choosePalette,
   keepRecipe,
@@ -126,6 +127,7 @@ function Facts({ easel }: { easel: Easel }) {
           volume={passes.data?.volumes[mix.id]}
           amounts={passes.data?.doses[mix.id]}
           areaNames={easel.areaNames}
+          blends={mixes.data.blends}
           bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
           giveBack={() => void edits.giveBack(mix.id)}
           choose={(chosen) => choose({ mix: chosen })}
@@ -140,7 +142,7 @@ function Facts({ easel }: { easel: Easel }) {
         <AreaMixes
           areaId={area.id}
           areaName={area.name}
-          mixes={mixes.data.mixes}
+          mixes={[...mixes.data.mixes, ...mixes.data.blends]}
           volumes={passes.data?.volumes ?? {}}
           amounts={passes.data?.doses ?? {}}
           choose={(chosen) => choose({ mix: chosen })}
@@ -151,9 +153,11 @@ function Facts({ easel }: { easel: Easel }) {
   const palette = mixes.data.palette.map((tube) => tube.key).join(",");
   return (
     <MixList
+      paintingId={id}
       mixes={mixes.data}
       choose={(chosen) => choose({ mix: chosen })}
       changeTubes={(tubes) => void edits.keepTubes(tubes)}
+      changePiles={(piles) => void edits.keepPiles(piles)}
       choosePalette={() => choose({ palette, mix: null, area: null })}
     />
   );
@@ -172,6 +176,7 @@ function useMixEdits({ id }: Easel) {
   }
   return {
     keepTubes: (tubes: number) => kept(() => changeTubes(id, tubes)),
+    keepPiles: (piles: number) => kept(() => changePiles(id, piles)),
     setPalette: async (keys: string[] | null) => {
       await kept(() => choosePalette(id, keys));
       tell("The palette is set. Bring the plan up to date to mix from it.");

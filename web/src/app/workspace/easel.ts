@@ -81,7 +81,8 @@ export function useEasel(id: number, word: Word) {
     [areas.data],
   );
   const allMixes = useMemo(() => {
-    return new Map([...(passes.data?.mixes ?? []), ...(mixes.data?.mixes ?? [])].map((mix) => [mix.id, mix]));
+    const all = [passes.data?.mixes, mixes.data?.mixes, mixes.data?.blends];
+    return new Map(all.flatMap((some) => some ?? []).map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;

@@ -80,13 +80,22 @@ describe("a recipe read aloud", () => {
       ["a11", "the bowl"],
       ["a12", "inside of the bowl"],
       ["a13", "the wall"],
+      ["a14", "the rim"],
     ]);
+    const half = {
+      ...mix,
+      id: "m03.m07",
+      name: "half mid blue, half grey",
+      doses: [{ ...mix.doses[1]!, source: "m03" }],
+      serves: [{ area: "a14", family: "shadow" }],
+    };
     const read = text(
       <MixFacts
         mix={mix}
         volume={11.2}
         amounts={amounts}
         areaNames={names}
+        blends={[half]}
         bench={null}
         giveBack={() => {}}
         choose={() => {}}
@@ -97,6 +106,7 @@ describe("a recipe read aloud", () => {
     expect(read).toContain("11 ml");
     expect(read).toContain("It dries 0.5 steps darker");
     expect(read).toContain("inside of the bowl: half-tone");
+    expect(read).toContain("the rim: shadow: half mid blue, half grey");
     expect(read).not.toContain("the wall");
   });
 
@@ -112,6 +122,7 @@ describe("a recipe read aloud", () => {
           volume={undefined}
           amounts={undefined}
           areaNames={names}
+          blends={[]}
           bench={null}
           giveBack={() => {}}
           choose={() => {}}

@@ -9,6 +9,8 @@ import { ml, value } from "../../shared/ui/numbers";
 import { Swatch, Trio } from "../../shared/ui/Swatch";
 import { Doses } from "./Doses";
 import { basis } from "./parts";
+import { PileTradeOff } from "./PileTradeOff";
+import { PileTree } from "./PileTree";
 import type { Amount, Mix, Mixes } from "./queries";
 
 interface Props {
@@ -16,14 +18,24 @@ interface Props {
   volume: number | undefined;
   amounts: readonly Amount[] | undefined;
   areaNames: ReadonlyMap<string, string>;
+  /** What is painted with two piles: told of each of them. */
+  blends: readonly Mix[];
   /** The address of the mixing bench with this mix as target; none for the ground. */
   bench: string | null;
   giveBack: () => void;
   choose: (mix: string) => void;
 }
 
-export function MixFacts({ mix, volume, amounts, areaNames, bench, giveBack, choose }: Props) {
-  const served = [...new Set(mix.serves.map((part) => part.area))];
+export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveBack, choose }: Props) {
+  const areasOf = (one: Mix) => [...new Set(one.serves.map((part) => part.area))];
+  const served = areasOf(mix);
+  const blended = blends
+    .filter((blend) => blend.doses.some((dose) => dose.source === mix.id))
+    .flatMap((blend) => areasOf(blend).map((area) => ({ area, blend })));
+  const partsOf = (area: string, one: Mix) => {
+    const families = one.serves.filter((part) => part.area === area).map((part) => part.family);
+    return `${areaNames.get(area) ?? area}: ${families.join(", ")}`;
+  };
   return (
     <>
       <Section title={mix.name}>
@@ -79,11 +91,12 @@ export function MixFacts({ mix, volume, amounts, areaNames, bench, giveBack, cho
           <Stack component="ul" sx={{ m: 0, pl: 2.5 }}>
             {served.map((id) => (
               <Typography component="li" key={id}>
-                {areaNames.get(id) ?? id}:{" "}
-                {mix.serves
-                  .filter((part) => part.area === id)
-                  .map((part) => part.family)
-                  .join(", ")}
+                {partsOf(id, mix)}
+              </Typography>
+            ))}
+            {blended.map(({ area, blend }) => (
+              <Typography component="li" key={area + blend.id}>
+                {partsOf(area, blend)}: {blend.name}
               </Typography>
             ))}
           </Stack>
@@ -133,13 +146,15 @@ export function AreaMixes({ areaId, areaName, mixes, volumes, amounts, choose }:
 }
 
 interface ListProps {
+  paintingId: number;
   mixes: Mixes;
   choose: (id: string) => void;
   changeTubes: (tubes: number) => void;
+  changePiles: (piles: number) => void;
   choosePalette: () => void;
 }
 
-export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps) {
+export function MixList({ paintingId, mixes, choose, changeTubes, changePiles, choosePalette }: ListProps) {
   const [tubes, setTubes] = useState<number | null>(null);
   return (
     <>
@@ -156,6 +171,11 @@ export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps
           Choose the palette
         </Button>
         {mixes.chosen && <Typography color="text.secondary">Set by you; the plan keeps to it.</Typography>}
+      </Section>
+      <Section title={`${mixes.mixes.length} mixes, in the order of mixing`}>
+        <PileTree mixes={mixes.mixes} choose={choose} />
+      </Section>
+      <Section title="How many">
         <Stack direction="row" sx={{ justifyContent: "space-between" }}>
           <Typography id="tubes" color="text.secondary">
             Tubes the next plan may use
@@ -174,29 +194,7 @@ export function MixList({ mixes, choose, changeTubes, choosePalette }: ListProps
             if (to !== mixes.tubes) changeTubes(to as number);
           }}
         />
-      </Section>
-      <Section title={`${mixes.mixes.length} mixes, in the order of mixing`}>
-        <Stack component="ol" sx={{ listStyle: "none", p: 0, m: 0 }}>
-          {mixes.mixes.map((mix) => (
-            <li key={mix.id}>
-              <Button
-                fullWidth
-                color="inherit"
-                onClick={() => choose(mix.id)}
-                sx={{ justifyContent: "start", gap: 1.5, textAlign: "left", fontWeight: 400, px: 1 }}
-              >
-                <Swatch colour={mix.dry} label="dry" size={32} />
-                <Box sx={{ minWidth: 0 }}>
-                  {mix.name}
-                  {mix.kept && " ◦ yours"}
-                  <Typography variant="caption" component="div" color="text.secondary">
-                    {mix.doses.map((dose) => `${Number(dose.parts.toFixed(1))} ${dose.name}`).join(" + ")}
-                  </Typography>
-                </Box>
-              </Button>
-            </li>
-          ))}
-        </Stack>
+        <PileTradeOff paintingId={paintingId} piles={mixes.piles} changePiles={changePiles} />
       </Section>
       <AdviceList advice={mixes.advice} />
     </>

@@ -26,6 +26,14 @@ export const mixesQuery = (painting_id: number) =>
 export const changeTubes = (painting_id: number, tubes: number) =>
   answered(api.PUT("/api/mixes/{painting_id}", { ...ofPainting(painting_id), body: { tubes } }));
 
+export type PilePoint = Schemas["PilePointOut"];
+
+export const pilesQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/mixes/{painting_id}/piles", ofPainting(painting_id));
+
+export const changePiles = (painting_id: number, piles: number) =>
+  answered(api.PUT("/api/mixes/{painting_id}/piles", { ...ofPainting(painting_id), body: { piles } }));
+
 export const choosePalette = (painting_id: number, keys: string[] | null) =>
   answered(api.PUT("/api/mixes/{painting_id}/palette", { ...ofPainting(painting_id), body: { keys } }));
 

@@ -1068,6 +1068,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/{painting_id}/piles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Piles
+         * @description What fewer piles cost.
+         */
+        get: operations["server_mixes_api_piles"];
+        /**
+         * Change Piles
+         * @description Set how many piles the next plan may have.
+         */
+        put: operations["server_mixes_api_change_piles"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/{painting_id}/recipes/{mix_id}": {
         parameters: {
             query?: never;
@@ -2919,17 +2943,21 @@ export interface components {
         };
         /**
          * MixesOut
-         * @description Palette and mixes, darkest first; empty until the first plan. `chosen`: the palette is set by hand.
+         * @description Palette and mixes, darkest first, and blends of two of them; empty until the first plan. `chosen`: set by hand.
          */
         MixesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            /** Blends */
+            blends: components["schemas"]["MixOut"][];
             /** Chosen */
             chosen: boolean;
             /** Mixes */
             mixes: components["schemas"]["MixOut"][];
             /** Palette */
             palette: components["schemas"]["PaletteTubeOut"][];
+            /** Piles */
+            piles: number;
             /** Tubes */
             tubes: number;
             /** Up To Date */
@@ -3536,6 +3564,16 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * PilePointOut
+         * @description With at most so many piles the parts lie so far (CIEDE2000, by surface) from their piles' colours.
+         */
+        PilePointOut: {
+            /** De00 */
+            de00: number;
+            /** Piles */
+            piles: number;
+        };
+        /**
          * PileStateIn
          * @description A pile that came out wrong: what was meant, how much of it, how it looks, and what was wanted.
          */
@@ -3561,6 +3599,22 @@ export interface components {
              * @default false
              */
             wet: boolean;
+        };
+        /**
+         * PileTradeOffOut
+         * @description What fewer piles cost, fewest first.
+         */
+        PileTradeOffOut: {
+            /** Points */
+            points: components["schemas"]["PilePointOut"][];
+        };
+        /**
+         * PilesIn
+         * @description How many piles the painting may have.
+         */
+        PilesIn: {
+            /** Piles */
+            piles: number;
         };
         /**
          * PlaceOut
@@ -8817,6 +8871,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_piles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileTradeOffOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_change_piles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PilesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,6 +1,6 @@
 """plan.json and the smaller JSON answers; docs/plan-schema describes them, and tests check them against it."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
 import numpy as np
@@ -10,6 +10,8 @@ from ...colour.munsell import lab_to_value
 from ...kit import codec
 from ...kit.advice import Advice
 from ...materials.support import Support
+from ...mixes.blends import blend_of
+from ...mixes.hand_recipes import HandRecipe
 from ...mixes.mix_set import Mix
 from ...mixes.recipe import Recipe
 from ...mixes.search import Match
@@ -17,6 +19,7 @@ from ...paint import appearance, drawdown
 from ...paint.catalogue import paintbox
 from ...passes.films.ground import GROUND_MIX_ID
 from ...passes.plan.whole import Plan
+from ...passes.step import PaintPass
 from ...values.value_map import ValueMap
 
 PLAN_VERSION, VALUES_VERSION = 2, 1
@@ -122,6 +125,7 @@ def advice_json(advice: Sequence[Advice]) -> list[Json]:
 def plan_json(plan: Plan) -> Json:
     """The whole plan. Mixes that no step uses are left out: every volume in it is above 0."""
     volumes = plan.passes.volumes
+    blends = {mix.id: mix for mix in plan.passes.blends}
     return {
         "schema_version": PLAN_VERSION,
         "support": support_json(plan.support),
@@ -131,7 +135,7 @@ def plan_json(plan: Plan) -> Json:
         "areas": areas_json(plan.areas),
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
-        "passes": [codec.written(p) for p in plan.passes.passes],
+        "passes": [_pass_json(p, blends) for p in plan.passes.passes],
         "jobs": [codec.written(job) for job in plan.passes.jobs],
         "paint": [codec.written(need) for need in plan.passes.paint],
         "mediums": [codec.written(need) for need in plan.passes.mediums],
@@ -140,6 +144,16 @@ def plan_json(plan: Plan) -> Json:
         "held_back": plan.passes.held_back,
         "advice": advice_json(plan.advice),
     }
+
+
+def _pass_json(one: PaintPass, blends: Mapping[str, Mix]) -> Json:
+    """A pass; a step that is painted with two piles has the larger share as its mix, and all shares under `blend`."""
+    written: Json = codec.written(one)
+    for step in written["steps"]:
+        if step["mix"] in blends:
+            step["blend"] = blend_of(blends[step["mix"]])
+            step["mix"] = next(iter(step["blend"]))
+    return written
 
 
 def prediction_json(recipe: Recipe) -> Json:
@@ -181,6 +195,12 @@ def film_json(recipe: Recipe, over: str, *, wet_um: float, medium_share: float, 
     }
 
 
-def matches_json(target: np.ndarray, matches: Sequence[Match]) -> Json:
-    """The best recipes for one target: `match` on the command line."""
-    return {"target_lab": _lab(target), "recipes": [match_json(match) for match in matches]}
+def matches_json(target: np.ndarray, recipes: Sequence[HandRecipe]) -> Json:
+    """The best recipes for one target, in small whole parts: `match` on the command line."""
+    return {
+        "target_lab": _lab(target),
+        "recipes": [
+            {**match_json(one.match), "expected_de00": one.expected_de00, "likely_worst_de00": one.likely_worst_de00}
+            for one in recipes
+        ],
+    }

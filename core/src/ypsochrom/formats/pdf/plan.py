@@ -9,6 +9,7 @@ from reportlab.platypus import Flowable
 
 from ...areas.area import AreaMap
 from ...colour.types import Srgb8
+from ...mixes.blends import is_blend
 from ...mixes.mix_set import Mix
 from ...mixes.told import doses_in_words
 from ...paint.catalogue import paint
@@ -124,9 +125,8 @@ def _mixes(plan: Plan, width: float) -> list[Flowable]:
         if mix.id not in plan.passes.volumes:
             continue
         match = mix.match
-        served = sorted({number_of[area] for area, _ in mix.serves})
-        areas = "all areas" if len(served) == len(number_of) else _numbered(served)
-        facts = f"{areas}; colour difference {match.de00:.1f}, value {_signed(match.value_error)} steps"
+        areas = _served(mix, number_of)
+        facts = f"{areas}; {_nearness(mix)}, value {_signed(match.value_error)} steps"
         listed.append(
             [
                 Swatches([screen(lab) for lab in (match.target_lab, match.lab_dry, match.lab_wet)], 38, 34),
@@ -138,7 +138,38 @@ def _mixes(plan: Plan, width: float) -> list[Flowable]:
         "Parts by volume of tube paint, strong tinters last. Swatches: the photo's colour, the mix dry, the mix wet.",
         after=8,
     )
-    return [explained, rows(listed, [128, width - 188, 60], 8.0)] if listed else [explained]
+    table = [rows(listed, [128, width - 188, 60], 8.0)] if listed else []
+    return [explained, *table, *_blends(plan, width, number_of)]
+
+
+def _blends(plan: Plan, width: float, number_of: dict[str, int]) -> list[Flowable]:
+    """What is painted with two piles, mixed on the palette as the brush goes along."""
+    listed: list[list[Any]] = [
+        [Swatches([screen(lab) for lab in (mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)], 38, 20),
+         [words(mix.name), small(_served(mix, number_of))]]
+        for mix in plan.passes.blends
+    ]  # fmt: skip
+    if not listed:
+        return []
+    return [
+        gap(8),
+        words("Mixed on the palette of two piles", bold=True, after=4),
+        rows(listed, [128, width - 128], 4.0),
+    ]
+
+
+def _served(mix: Mix, number_of: dict[str, int]) -> str:
+    served = sorted({number_of[area] for area, _ in mix.serves})
+    if not served:
+        return "goes into other piles"
+    return "all areas" if len(served) == len(number_of) else _numbered(served)
+
+
+def _nearness(mix: Mix) -> str:
+    """How near a hand comes, or exact doses of a recipe of the painter's own."""
+    if mix.expected_de00 is None or mix.likely_worst_de00 is None:
+        return f"colour difference {mix.match.de00:.1f}"
+    return f"colour difference by hand about {mix.expected_de00:.1f}, at worst {mix.likely_worst_de00:.1f}"
 
 
 def _paint_needed(plan: Plan) -> list[Flowable]:
@@ -158,7 +189,6 @@ def _paint_needed(plan: Plan) -> list[Flowable]:
 
 
 def _passes(plan: Plan, width: float) -> list[Flowable]:
-    mix_of = {mix.id: mix for mix in plan.all_mixes}
     number_of = {area.id: area.index + 1 for area in plan.areas.areas}
     story: list[Flowable] = []
     for paint_pass in plan.passes.passes:
@@ -169,7 +199,7 @@ def _passes(plan: Plan, width: float) -> list[Flowable]:
             words(f"brush {paint_pass.brush_mm:g} mm, medium: {paint_pass.medium}, {volume:.1f} ml in all"),
             words(paint_pass.why, grey=0.3, after=4),
         ]
-        laid = [_laid(mix_of[mix_id], steps, number_of) for mix_id, steps in _by_mix(paint_pass)]
+        laid = [_laid(plan.passes.mix_of[mix_id], steps, number_of) for mix_id, steps in _by_mix(paint_pass)]
         story += [rows(laid, [28, 172, 50, 60, width - 310]), gap(8)] if laid else []
     return story + _jobs(plan, len(plan.passes.passes) + 1)
 
@@ -181,7 +211,7 @@ def _laid(mix: Mix, steps: list[Step], number_of: dict[str, int]) -> list[Any]:
     coats = max(step.coats for step in steps)
     return [
         Swatches([screen(mix.match.lab_dry)], 22, 12),
-        f"{mix.id} {mix.name}",
+        words(mix.name if is_blend(mix) else f"{mix.id} {mix.name}"),
         f"{coats} coat{'s' if coats > 1 else ''}",
         f"{sum(step.volume_ml for step in steps):.2f} ml",
         small(where, grey=0.1),

@@ -23,6 +23,7 @@ Areas = Mapping[str, tuple[int, str]]
 
 _TICK, _SWATCH = 21.0, 52.0
 _LEFT = _TICK + _SWATCH + 10
+_NAME = 290.0
 _ROOMY, _TIGHT = 33.0, 20.0
 """Height of a swatch in the list; the tight one where a pass has so many rows that they would need a second page."""
 
@@ -82,7 +83,7 @@ def _listed(plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, r
     listed: list[list[Any]] = []
     for mix_id, steps in _runs(paint_pass):
         mix = plan.mix_of[mix_id]
-        head = rows([[words(mix.name, bold=True), _how(steps, waits_apart)]], [150, inner - 150], 0.0)
+        head = rows([[words(mix.name, bold=True), _how(steps, waits_apart)]], [_NAME, inner - _NAME], 0.0)
         where = small(_in_words(steps, areas, by_name), grey=0.25)
         listed.append([TickBox(), Swatches([screen(mix.match.lab_dry)], _SWATCH, row), [head, where]])
     return rows(listed, [_TICK, _SWATCH + 10, inner], 7.0 if between == 0 else 4.0)

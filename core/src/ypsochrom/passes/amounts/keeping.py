@@ -6,9 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...colour.ciede2000 import delta_e_2000
+from ...mixes.blends import from_piles
 from ...mixes.gather import ALIKE_DE00
 from ...mixes.mix_set import Mix
 from ..step import PaintPass
+from .quantities import mix_volumes
 
 KEEPING = (
     "Mix it all at once, keep what the later passes need in a closed jar or on a damp lined tray under its lid, "
@@ -31,13 +33,12 @@ class KeptPile:
         return sum(ml for number, ml in self.ml_by_pass.items() if number != first)
 
 
-def kept_piles(passes: Sequence[PaintPass]) -> tuple[KeptPile, ...]:
-    """Mixes of more than one pass, what is kept longest and most of it first."""
+def kept_piles(passes: Sequence[PaintPass], blends: Sequence[Mix] = ()) -> tuple[KeptPile, ...]:
+    """Mixes of more than one pass, what is kept longest and most of it first; what blends take of them is counted."""
     by_mix: dict[str, dict[int, float]] = {}
     for paint_pass in passes:
-        for step in paint_pass.steps:
-            by_pass = by_mix.setdefault(step.mix, {})
-            by_pass[paint_pass.number] = by_pass.get(paint_pass.number, 0.0) + step.volume_ml
+        for mix, volume in from_piles(mix_volumes([paint_pass]), blends).items():
+            by_mix.setdefault(mix, {})[paint_pass.number] = volume
     found = [KeptPile(mix, by_pass) for mix, by_pass in by_mix.items() if len(by_pass) > 1]
     return tuple(sorted(found, key=lambda pile: (-pile.later_ml, pile.mix)))
 

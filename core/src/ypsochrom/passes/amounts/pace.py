@@ -40,11 +40,11 @@ def touch_dry_minutes(wet_um: float, drying: float = 1.0) -> float:
     return TOUCH_DRY_MIN_AT_60_UM * wet_um / 60.0 * drying
 
 
-def pace_of(passes: Sequence[PaintPass], jobs: Sequence[Job], factors: Factors = USUAL_FACTORS) -> Pace:
-    """The pace of a plan for a painter with these factors."""
+def pace_of(passes: Sequence[PaintPass], jobs: Sequence[Job], piles: int, factors: Factors = USUAL_FACTORS) -> Pace:
+    """The pace of a plan that is painted with so many piles, for a painter with these factors."""
     pace, drying = factors.pace.value, factors.drying.value
     minutes = pace * sum(_JOB_MINUTES[job.kind] for job in jobs)
-    minutes += pace * MINUTES_PER_PILE * len({step.mix for paint_pass in passes for step in paint_pass.steps})
+    minutes += pace * MINUTES_PER_PILE * piles
     waits, waited = 0, 0.0
     for before, paint_pass in zip((None, *passes), passes, strict=False):
         work = pass_minutes(paint_pass, pace)

@@ -45,12 +45,16 @@ CLEAR = ("T", "ST")
 
 @dataclass(frozen=True)
 class Glazing:
-    """Layers of one recipe over an underlayer: `shares` of medium from the first layer on (none: it is best left alone)."""
+    """Layers of one recipe over an underlayer: `shares` of medium from the first layer on (none: it is best left alone).
+
+    `lab` is what is seen when they are dry, `lab_before` the underlayer without them.
+    """
 
     recipe: Recipe | None
     shares: tuple[float, ...]
     lab: LabTriple
     de00: float
+    lab_before: LabTriple
     de00_before: float
 
 
@@ -98,6 +102,19 @@ def glaze_paints(box: Paintbox) -> GlazePaints:
     return GlazePaints(recipes, penalty, strong, *directed.in_films(*appearance.coefficients(parts, box)))
 
 
+_WARMEST = np.array([0.5, 0.87])
+"""Where orange lies in a* and b*: towards it colours grow warmer, away from it cooler."""
+
+
+def effect_in_words(glazings: Sequence[Glazing]) -> str:
+    """What a glaze does to what lies beneath: warming, cooling, or darkening where it does that more than anything else."""
+    change = np.mean([np.subtract(one.lab, one.lab_before) for one in glazings], axis=0)
+    warmer = float(change[1:] @ _WARMEST)
+    if abs(warmer) < abs(change[0]) / 2:
+        return "darkening"
+    return "warming" if warmer > 0 else "cooling"
+
+
 MOST_GLAZES = 12
 """So many glaze piles a painter keeps apart beside the opaque ones; common practice: a dozen jars."""
 
@@ -140,7 +157,7 @@ def best_glaze(target: Lab, beneath: Reflectance, paints: GlazePaints, schedules
     target, finish = np.asarray(target, dtype=float), surface.dry("satin")
     bare = spectra.reflectance_to_lab(surface.seen(beneath, finish))
     before = float(delta_e_2000(bare, target))
-    none = Glazing(None, (), triple(bare), before, before)
+    none = Glazing(None, (), triple(bare), before, triple(bare), before)
     if not paints.recipes:
         return none
     states = _laid_by_shares(beneath, paints, schedules)
@@ -160,7 +177,9 @@ def best_glaze(target: Lab, beneath: Reflectance, paints: GlazePaints, schedules
             if costs[row, at] < best:
                 best = float(costs[row, at])
                 own = tuple(round(1 - float(paints.paint_share(share)[at]), 3) for share in shares)
-                found = Glazing(paints.recipes[at], own, triple(lab[row, at]), float(apart[row, at]), before)
+                found = Glazing(
+                    paints.recipes[at], own, triple(lab[row, at]), float(apart[row, at]), triple(bare), before
+                )
         return found
 
     return min(map(best_of, schedules), key=lambda one: one.de00 + LAYER_PENALTY * len(one.shares))

@@ -51,9 +51,9 @@ def summary(plan: PassPlan, scene: Scene, tubes: Sequence[Tube]) -> Summary:
     steps = [step for p in plan.passes for step in p.steps]
     return Summary(
         passes=len(plan.passes),
-        mixes=len({step.mix for step in steps}),
+        mixes=len(plan.mixes),
         coats=sum(step.area_cm2 * step.coats for step in steps) / scene.support.area_cm2,
-        paint_ml=sum(plan.volumes.values()),
+        paint_ml=sum(need.volume_ml for need in plan.paint),
         medium_ml=sum(need.volume_ml for need in plan.mediums if need.kind != "water"),
         hours=plan.pace.hours,
         waits=plan.pace.waits,

@@ -11,6 +11,7 @@ from ...kit.advice import Advice
 from ...kit.progress import Progress, silent
 from ...materials.shelf import Tube
 from ...materials.supplies import STARTER_MEDIUMS, Medium
+from ...mixes.blends import from_piles
 from ...mixes.identity import KnownMix, known_of
 from ...mixes.mix_set import Mix
 from ..amounts.pace import Pace, pace_of
@@ -64,11 +65,12 @@ class PassPlan:
     lost_moves: tuple[Move, ...] = ()
     pairs: tuple[Pair, ...] = ()
     known: tuple[KnownMix, ...] = ()
+    blends: tuple[Mix, ...] = ()
 
     @property
     def mix_of(self) -> dict[str, Mix]:
-        """Mixes by id."""
-        return {mix.id: mix for mix in self.mixes}
+        """Mixes and blends by id."""
+        return {mix.id: mix for mix in (*self.mixes, *self.blends)}
 
 
 def find_passes(
@@ -94,7 +96,8 @@ def find_passes(
     passes = with_margin(passes_of(ordered.measured, scene, choices))
     volumes = mix_volumes(passes)
     mixes, veil = _used_mixes(shop, ordered.drafts)
-    mix_of = {mix.id: mix for mix in mixes}
+    blends = tuple(mix for mix in scene.mixes.blends if mix.id in volumes)
+    mix_of = {mix.id: mix for mix in (*mixes, *blends)}
     drawn: Drawing = choices.drawing or ("light" if main.draws else "none")
     drawing = survival(scene, passes, mix_of, shop.box, drawn)
     progress(0.9, "adding up the paint")
@@ -107,7 +110,7 @@ def find_passes(
     for job in jobs:
         if job.mix is not None:
             with_jobs[job.mix] = with_jobs.get(job.mix, 0.0) + job.volume_ml
-    piles = pile_volumes(mixes, with_jobs, _thinned(passes, jobs))
+    piles = pile_volumes(mixes, from_piles(with_jobs, blends), from_piles(_thinned(passes, jobs), blends))
     used = tuple(mix for mix in mixes if mix.id in piles)
     gesso = shop.ground.gesso_ml(piles.get(GROUND_MIX_ID, 0.0))
     needs = paint_needs(piles, used, tubes, GROUND_MIX_ID if gesso else None)
@@ -122,19 +125,20 @@ def find_passes(
         paint=needs,
         mediums=medium,
         drawing=drawing,
-        pace=pace_of(passes, jobs, scene.factors),
+        pace=pace_of(passes, jobs, len(from_piles(volumes, blends)), scene.factors),
         held_back=held_back(passes, mix_of),
         advice=(
             *advice,
             *ordered.advice,
             *_drawing_advice(drawing, passes),
             *pale_over_dark(scene.areas, shop.ground, passes),
-            *stock_advice(needs, passes, used),
+            *stock_advice(needs, passes, (*used, *blends)),
             *_medium_advice(medium),
         ),
         lost_moves=ordered.lost,
         pairs=ordered.pairs,
         known=known_of([mix for mix in used if mix.id[0] in OWN_PREFIXES], known),
+        blends=blends,
     )
 
 

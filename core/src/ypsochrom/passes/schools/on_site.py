@@ -1,6 +1,7 @@
 """On site, three passes: against the clock and the moving light."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from ...areas.area import Area
 from ..manners import Manner, manner
@@ -33,11 +34,13 @@ SMALLEST = Role(
 
 
 def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
-    return [
+    drafts = [
         *over_areas(areas, WASH, main_mixes(shop, areas, held_back=False), coats=1),
         *on_parts(shop, areas, INTENT, MIDDLE, coats=1),
         *on_parts(shop, areas, SMALLEST, ENDS, coats=1),
     ]
+    # the nearest pile will do: there is no time to mix two of them for a part
+    return [replace(draft, mix=shop.nearest_pile(draft.mix)) for draft in drafts]
 
 
 ON_SITE = School(

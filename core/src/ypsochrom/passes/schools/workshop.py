@@ -6,20 +6,21 @@ from functools import cached_property
 
 import numpy as np
 
-from ...areas.area import Area, FamilyPart
+from ...areas.area import Area, FamilyPart, place_in_words
 from ...areas.families import Family
 from ...colour.ciede2000 import delta_e_2000
+from ...colour.munsell import lab_to_value
 from ...colour.types import LabTriple, Reflectance, triple
-from ...colour.words import colour_name
+from ...mixes.blends import blend_of, is_blend
 from ...mixes.identity import KnownMix
-from ...mixes.mix_set import STILL_THE_SAME_DE00, Mix, mix_of, tint
+from ...mixes.mix_set import STILL_THE_SAME_DE00, Mix, WorstPart, mix_of, tint, told_apart
 from ...mixes.piles import Piles
 from ...mixes.recipe import Recipe
 from ...mixes.search import evaluate
 from ...paint import appearance
 from ...paint.catalogue import Paintbox
 from ..films import layers
-from ..films.glazing import GlazePaints, Glazing, best_glaze, glaze_paints, useful_glazes
+from ..films.glazing import GlazePaints, Glazing, best_glaze, effect_in_words, glaze_paints, useful_glazes
 from ..films.ground import Ground, ground_of
 from ..scene import Choices, GroundTone, Scene
 
@@ -47,11 +48,13 @@ class Workshop:
         self._known = tuple(known)
         self._glaze_paints = GlazePaints.none()
         self._glazes: dict[tuple[LabTriple, Schedules, bytes], Glazing] = {}
+        self._glazed: dict[tuple[str, LabTriple], Glazing] = {}
         self.ground: Ground = ground_of(scene, tone, choices.ground_kind, Piles(self.box))
 
     def choose_glazes(self, beneath: Callable[[Mix], Reflectance]) -> None:
         """Settle on a dozen glazes for the painting's mixes; `beneath` says over which underlayer each of them will lie."""
-        mixes, weight = list(self.scene.mixes.mixes), {mix.id: 0.0 for mix in self.scene.mixes.mixes}
+        mixes = [*self.scene.mixes.mixes, *self.scene.mixes.blends]
+        weight = {mix.id: 0.0 for mix in mixes}
         for _, part, mix in self.cells():
             weight[mix.id] += part.area_cm2
         targets = np.array([mix.match.target_lab for mix in mixes])
@@ -68,6 +71,14 @@ class Workshop:
     def mix_of(self, area: Area, family: Family) -> Mix:
         """The painting's mix for a part."""
         return self.scene.mixes.serving(area.id, family)
+
+    def nearest_pile(self, mix: Mix) -> Mix:
+        """Of the two piles of a blend the one that comes nearer to what it is for; a pile is its own."""
+        if not is_blend(mix):
+            return mix
+        piles = [pile for pile in self.scene.mixes.mixes if pile.id in blend_of(mix)]
+        target = np.array(mix.match.target_lab)
+        return min(piles, key=lambda pile: float(delta_e_2000(np.array(pile.match.lab_dry), target)))
 
     @cached_property
     def over_ground(self) -> Reflectance:
@@ -161,8 +172,29 @@ class Workshop:
         found = self._glazes[key]
         if found.recipe is None:
             return None, found
-        name = f"{colour_name(np.array(target))} glaze"
-        return self.pile(found.recipe, target, "g", name), found
+        pile = self.pile(found.recipe, target, "g", "glaze")
+        self._glazed[pile.id, target] = found
+        return pile, found
+
+    def _judged(self, glaze: Mix) -> Mix:
+        """A glaze under the name of what it does, judged by what comes of it over what lies beneath, not by its own colour."""
+        areas = self.scene.area_of
+        goals = {part: self.mix_of(areas[part[0]], part[1]).match.target_lab for part in glaze.serves}
+        of = {part: self._glazed[glaze.id, lab] for part, lab in goals.items() if (glaze.id, lab) in self._glazed}
+        if not of:
+            return glaze
+        lab = np.array([one.lab for one in of.values()])
+        apart = np.array([one.de00 for one in of.values()])
+        value = lab_to_value(lab) - lab_to_value(np.array([goals[part] for part in of]))
+        worst = max(of, key=lambda part: of[part].de00)
+        return replace(
+            glaze,
+            name=f"{effect_in_words(list(of.values()))} glaze",
+            match=replace(glaze.match, de00=float(apart.mean()), value_error=float(value.mean())),
+            expected_de00=float(apart.mean()),
+            likely_worst_de00=float(apart.max()),
+            worst_part=WorstPart(*worst, of[worst].de00),
+        )
 
     def mixes(self, serves: dict[str, list[tuple[str, Family]]]) -> tuple[Mix, ...]:
         """The school's own piles that are used, and those they are made of, with what they serve and names told apart.
@@ -175,14 +207,5 @@ class Workshop:
                 wanted.update(dose.source for dose in mix.doses)
         own = [mix for mix in (*self._toned.values(), *self._piles.values()) if mix.id in wanted]
         used = [replace(mix, serves=tuple(serves.get(mix.id, ()))) for mix in own]
-        count: dict[str, int] = {}
-        for mix in used:
-            count[mix.name] = count.get(mix.name, 0) + 1
-        seen: dict[str, int] = {}
-        named = []
-        for mix in used:
-            if count[mix.name] > 1:
-                seen[mix.name] = seen.get(mix.name, 0) + 1
-                mix = replace(mix, name=f"{mix.name} {seen[mix.name]}")
-            named.append(mix)
-        return tuple(named)
+        place_of = {area.id: place_in_words(area.centre) for area in self.scene.areas}
+        return told_apart([self._judged(mix) for mix in used], self.scene.areas, place_of)

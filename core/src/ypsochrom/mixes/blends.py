@@ -1,0 +1,138 @@
+"""Parts of areas that lie between two piles are painted with both, mixed on the palette as the brush goes along."""
+
+import itertools
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from ..colour.ciede2000 import delta_e_2000
+from ..colour.munsell import lab_to_value
+from ..colour.types import Lab
+from ..paint import appearance
+from .gather import Target, mean_colour
+from .mix_set import Mix, MixSet, Part, WorstPart, in_box, in_tube_paint, part_of
+from .piles import VALUE_WEIGHT, Dose
+from .search import evaluate
+
+BLENDS = ((1, 1), (2, 1))
+"""What a brush picks up of two piles: as much of one as of the other, or twice as much."""
+
+BY_BRUSH_SIGMA = 0.2
+"""Standard deviation of what a brush picks up, as a share of it: twice as rough as a dose by knife; from memory."""
+
+_SLIPS = np.exp([-BY_BRUSH_SIGMA, 0.0, BY_BRUSH_SIGMA])
+
+FAR_DE00, GAIN_DE00 = 2.5, 1.5
+"""A part this far from its pile is painted with two, where that brings it nearer by so much: a hand's error is about the gain."""
+
+NEIGHBOURS_DE00 = 25.0
+"""Piles farther apart than this are not mixed on the palette: what the brush picks up too much of one would be seen."""
+
+_FEWER = 0.5
+"""What one more blend to keep in mind may cost in CIEDE2000."""
+
+
+def with_blends(found: MixSet, targets: Sequence[Target]) -> MixSet:
+    """The set with the parts that two piles serve better than one taken from their pile; `targets` are all parts.
+
+    What serves a part farthest from it is told anew of every pile and blend.
+    """
+    goals = {part_of(target): target for target in targets}
+    chosen: dict[str, tuple[tuple[Dose, ...], list[Part]]] = {}
+    pairs = _Pairs(found)
+    for mix in found.mixes:
+        for part in mix.serves:
+            doses = pairs.better(np.array(mix.match.lab_dry), np.array(goals[part].lab), chosen)
+            if doses is not None:
+                chosen.setdefault(_id(doses), (doses, []))[1].append(part)
+    taken = {part for _, parts in chosen.values() for part in parts}
+    piles = tuple(_told(replace(m, serves=tuple(p for p in m.serves if p not in taken)), goals) for m in found.mixes)
+    blends = (_blend(id_, doses, [goals[p] for p in parts], found) for id_, (doses, parts) in chosen.items())
+    return replace(found, mixes=piles, blends=tuple(_told(blend, goals) for blend in blends))
+
+
+def is_blend(mix: Mix) -> bool:
+    """Whether it is mixed on the palette, not a pile of its own."""
+    return "." in mix.id
+
+
+def blend_of(mix: Mix) -> dict[str, float]:
+    """The shares of the piles in a blend, by id."""
+    return {dose.source: dose.parts / mix.total_parts for dose in mix.made_from}
+
+
+def from_piles(volumes: Mapping[str, float], blends: Iterable[Mix]) -> dict[str, float]:
+    """Millilitres by mix id, those of blends put to the piles that they are mixed of."""
+    taken = dict(volumes)
+    for blend in blends:
+        volume = taken.pop(blend.id, 0.0)
+        for pile, share in blend_of(blend).items() if volume else ():
+            taken[pile] = taken.get(pile, 0.0) + volume * share
+    return taken
+
+
+class _Pairs:
+    """All that two piles of a set can be mixed to, and where a brush is likely to come."""
+
+    def __init__(self, found: MixSet) -> None:
+        piles = [mix for mix in found.mixes if set(mix.match.recipe.keys) <= set(found.palette)]
+        lab = np.array([mix.match.lab_dry for mix in piles]).reshape(-1, 3)
+        near = delta_e_2000(lab[:, None], lab[None]) <= NEIGHBOURS_DE00
+        couples = [two for two in itertools.permutations(range(len(piles)), 2) if near[two]]
+        rows = [(*two, *parts) for two in couples for parts in BLENDS]
+        rows = [(i, j, a, b) for i, j, a, b in rows if a > b or i < j]
+        self._doses = [(Dose(piles[i].id, a), Dose(piles[j].id, b)) for i, j, a, b in rows]
+        shares = np.array([in_box(mix.match.recipe, found.box) for mix in piles])
+        self._lab: Lab = np.zeros((0, len(_SLIPS), 3))
+        if rows:
+            one, other, *_ = np.array(rows).T
+            parts = np.array(rows, dtype=float)[:, 2:]
+            mixed = [parts[:, :1] * shares[one] + slip * parts[:, 1:] * shares[other] for slip in _SLIPS]
+            whole = [pile / pile.sum(axis=1, keepdims=True) for pile in mixed]
+            self._lab = np.stack([appearance.dry_lab(pile, found.box) for pile in whole], axis=1)
+
+    def better(self, pile: Lab, goal: Lab, chosen: Collection[str]) -> tuple[Dose, ...] | None:
+        """The two piles (the larger share first) that come plainly nearer to a colour than its own pile; None without such."""
+        apart = float(delta_e_2000(pile, goal))
+        if apart < FAR_DE00 or not len(self._lab):
+            return None
+        seen = delta_e_2000(self._lab, goal).mean(axis=1)
+        value = np.abs(lab_to_value(self._lab) - lab_to_value(goal)).mean(axis=1)
+        cost = seen + VALUE_WEIGHT * value + np.array([_FEWER * (_id(doses) not in chosen) for doses in self._doses])
+        at = int(np.argmin(cost))
+        now = apart + VALUE_WEIGHT * abs(float(lab_to_value(pile) - lab_to_value(goal)))
+        if seen[at] > apart - GAIN_DE00 or cost[at] > now:
+            return None
+        return self._doses[at]
+
+
+def _id(doses: Sequence[Dose]) -> str:
+    """Every pile as often as there are parts of it, as in m03.m03.m07."""
+    return ".".join(dose.source for dose in doses for _ in range(int(dose.parts)))
+
+
+_SHARES = {1 / 2: "half", 1 / 3: "one third", 2 / 3: "two thirds"}
+
+
+def _blend(id_: str, doses: tuple[Dose, ...], served: Sequence[Target], found: MixSet) -> Mix:
+    whole = sum(dose.parts for dose in doses)
+    piles = [next(mix for mix in found.mixes if mix.id == dose.source) for dose in doses]
+    shares = [dose.parts / whole for dose in doses]
+    mixed = np.sum([s * in_box(mix.match.recipe, found.box) for s, mix in zip(shares, piles, strict=True)], axis=0)
+    return Mix(
+        id=id_,
+        name=", ".join(f"{_SHARES[s]} {mix.name}" for s, mix in zip(shares, piles, strict=True)),
+        match=evaluate(in_tube_paint(mixed, found.box), mean_colour(served), found.box),
+        serves=tuple(part_of(target) for target in served),
+        doses=doses,
+    )
+
+
+def _told(mix: Mix, goals: Mapping[Part, Target]) -> Mix:
+    """A pile or a blend with what it serves farthest from it."""
+    if not mix.serves:
+        return replace(mix, worst_part=None)
+    apart = delta_e_2000(np.array([goals[part].lab for part in mix.serves]), np.array(mix.match.lab_dry))
+    at = int(np.argmax(apart))
+    return replace(mix, worst_part=WorstPart(*mix.serves[at], float(apart[at])))

@@ -1,0 +1,92 @@
+"""Recipes for a colour that a hand can mix: none better is missed, simple ratios are found, and a hand comes near with them."""
+
+import itertools
+import math
+
+import numpy as np
+import pytest
+from skimage.color import deltaE_ciede2000
+
+from ypsochrom.colour.munsell import lab_to_value
+from ypsochrom.mixes.hand_recipes import hand_recipes
+from ypsochrom.mixes.piles import (
+    MOST_OF_A_TINTER,
+    MOST_PARTS,
+    MOST_RATIO,
+    PART_PENALTY,
+    SOURCE_PENALTY,
+    VALUE_WEIGHT,
+    Piles,
+)
+from ypsochrom.paint import appearance
+from ypsochrom.paint.catalogue import catalogue, paintbox
+
+BOX = paintbox(
+    ["PW6", "PY42", "PBr7rs", "PB29", "PR101"]
+)  # no dear paint, no black, no strong tinter: all cost the same
+
+
+def every_recipe():
+    """All that a hand can count of three of these tubes, written plainly."""
+    for size in (1, 2, 3):
+        for tubes in itertools.combinations(BOX.keys, size):
+            for parts in itertools.product(range(1, MOST_RATIO + 1), repeat=size):
+                if sum(parts) <= MOST_PARTS and max(parts) <= MOST_RATIO * min(parts) and math.gcd(*parts) == 1:
+                    yield dict(zip(tubes, parts, strict=True))
+
+
+def test_no_recipe_is_missed_that_is_cheaper_for_exact_doses():
+    """What is chosen is weighed by hand; with exact doses it costs no more than a hair over the cheapest of all."""
+    recipes = list(every_recipe())
+    vectors = np.array([appearance.parts_vector(recipe, BOX) for recipe in recipes])
+    lab = appearance.dry_lab(vectors, BOX)
+    price = SOURCE_PENALTY * ((vectors > 0).sum(axis=1) - 1) + PART_PENALTY * vectors.sum(axis=1)
+    piles = Piles(BOX)
+    for goal in ((40, 10, 15), (60, 12, 30), (30, 0, -15), (75, 5, 12), (50, 20, 20)):
+        cost = deltaE_ciede2000(lab, np.array([goal], dtype=float)) + price
+        cost += VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(np.array(goal, dtype=float)))
+        sets = {}
+        for recipe, own in zip(recipes, cost, strict=True):
+            sets[frozenset(recipe)] = min(own, sets.get(frozenset(recipe), np.inf))
+        best = min(sets, key=sets.get)
+        found = [{d.source for d in mixed.made_from} for mixed in piles.several(np.array(goal, dtype=float), 6)]
+        assert set(best) in found
+
+
+@pytest.mark.parametrize(
+    "recipe", [{"PY35l": 6, "PR108": 1, "PW6": 1}, {"PW6": 5, "PBr7ru": 2}, {"PB29": 3, "PBr7bu": 2}]
+)
+def test_a_simple_recipe_is_found_again(recipe):
+    box = paintbox(["PW6", "PY35l", "PR108", "PBr7ru", "PBr7bu", "PB29", "PY42"])
+    goal = appearance.dry_lab(appearance.parts_vector(recipe, box), box)
+    (found,) = hand_recipes(box, [goal])
+    assert found[0].match.recipe.mapping == recipe
+    assert found[0].match.de00 == pytest.approx(0.0, abs=1e-6)
+
+
+def test_hands_come_as_near_as_is_said():
+    """A thousand hands whose doses are off by a tenth (finding of the prototype), drawn apart from those of the search."""
+    box = paintbox(["PW6", "PY42", "PBr7ru", "PB29", "PR108", "PBk9"])
+    rng = np.random.default_rng(41)
+    for goal in (np.array([55.0, 10, 20]), np.array([35.0, -3, -20]), np.array([72.0, 2, 8])):
+        (found,) = hand_recipes(box, [goal], count=3)
+        for one in found:
+            parts = appearance.parts_vector(one.match.recipe.mapping, box)
+            lab = appearance.dry_lab(parts * np.exp(rng.normal(0, 0.10, (1000, len(parts)))), box)
+            apart = deltaE_ciede2000(lab, goal[None])
+            assert one.expected_de00 == pytest.approx(apart.mean(), rel=0.2, abs=0.1)
+            assert one.likely_worst_de00 == pytest.approx(np.quantile(apart, 0.9), rel=0.35, abs=0.2)
+
+
+def test_the_whole_catalogue_and_a_single_tube_answer_in_parts_that_can_be_counted():
+    goals = [np.array([60.0, 30, 30]), np.array([50.0, 70, -60])]  # the second is out of anyone's reach
+    for box in (paintbox(list(catalogue())), paintbox(["PB29"])):
+        for goal, found in zip(goals, hand_recipes(box, goals), strict=True):
+            assert found
+            assert len({frozenset(one.match.recipe.keys) for one in found}) == len(found)
+            for one in found:
+                parts = list(one.match.recipe.mapping.values())
+                assert all(float(n).is_integer() for n in parts)
+                assert len(parts) <= 3
+                assert sum(parts) <= MOST_OF_A_TINTER + 1
+                np.testing.assert_allclose(one.match.target_lab, goal)
