@@ -115,8 +115,9 @@ def effect_in_words(glazings: Sequence[Glazing]) -> str:
     return "warming" if warmer > 0 else "cooling"
 
 
-MOST_GLAZES = 12
-"""So many glaze piles a painter keeps apart beside the opaque ones; common practice: a dozen jars."""
+MOST_GLAZES = 4
+"""So many glaze piles a painter keeps apart beside the opaque ones; common practice: three or four jars. On the kettle a dozen
+would come nearer by CIEDE2000 0.3 in the mean."""
 
 
 def useful_glazes(targets: Lab, beneath: Reflectance, weights: Float, paints: GlazePaints) -> GlazePaints:

@@ -52,7 +52,7 @@ class Workshop:
         self.ground: Ground = ground_of(scene, tone, choices.ground_kind, Piles(self.box))
 
     def choose_glazes(self, beneath: Callable[[Mix], Reflectance]) -> None:
-        """Settle on a dozen glazes for the painting's mixes; `beneath` says over which underlayer each of them will lie."""
+        """Settle on a few glazes for the painting's mixes; `beneath` says over which underlayer each of them will lie."""
         mixes = [*self.scene.mixes.mixes, *self.scene.mixes.blends]
         weight = {mix.id: 0.0 for mix in mixes}
         for _, part, mix in self.cells():
