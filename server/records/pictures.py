@@ -19,7 +19,6 @@ from server.site.reading import must_write
 from ypsochrom.formats.pictures import png
 from ypsochrom.subject.decode import Picture, decode
 from ypsochrom.work.memory import Memory
-from ypsochrom.work.subject_node import as_kept
 
 from .models import StoredPicture
 
@@ -173,7 +172,7 @@ class OwnersFiles:
 def store_photo(owner: Any, picture: Picture) -> str:
     """Keep a decoded photo, without loss and without any of the file's own facts (no place, no camera)."""
     name = store(owner, png.picture_png(picture.srgb8), "png")
-    _decoded.keep("photo", name, as_kept(picture))
+    _decoded.keep("photo", name, picture.in_eight_bits())
     return name
 
 

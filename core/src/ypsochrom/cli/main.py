@@ -9,6 +9,7 @@ import re
 import sys
 from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
+from importlib import import_module
 from pathlib import Path
 from typing import Any, NoReturn
 
@@ -125,8 +126,7 @@ def _plan(options: argparse.Namespace) -> None:
 
     content = _read_photo(options.photo)
     with ThreadPoolExecutor(1) as aside:  # while the photo is decoded, the rest of the application is loaded
-        picture = aside.submit(decode, content)
-        from ..formats import plan_files
+        picture = aside.submit(lambda: decode(content).in_eight_bits())
         from ..materials.support import Support
         from ..mixes.mix_set import USUAL_TUBES
         from ..passes.scene import Choices
@@ -140,8 +140,12 @@ def _plan(options: argparse.Namespace) -> None:
             passes=Choices(school=options.school),
         )
         tubes = _read_shelf(options.shelf)
-        plan = make_plan(picture.result(), brief, tubes)
-    plan_files.write(plan, options.out, options.photo.stem, options.paper)
+        decoded = picture.result()
+        writer = aside.submit(
+            import_module, "ypsochrom.formats.plan_files"
+        )  # and while it is planned, what writes it down
+        plan = make_plan(decoded, brief, tubes)
+    writer.result().write(plan, options.out, options.photo.stem, options.paper)
 
 
 def _values(options: argparse.Namespace) -> None:

@@ -1,7 +1,7 @@
 """Parts of areas that lie between two piles are painted with both, mixed on the palette as the brush goes along."""
 
 import itertools
-from collections.abc import Collection, Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -43,7 +43,7 @@ def with_blends(found: MixSet, targets: Sequence[Target]) -> MixSet:
     pairs = _Pairs(found)
     for mix in found.mixes:
         for part in mix.serves:
-            doses = pairs.better(np.array(mix.match.lab_dry), np.array(goals[part].lab), chosen)
+            doses = pairs.better(np.array(mix.match.lab_dry), np.array(goals[part].lab))
             if doses is not None:
                 chosen.setdefault(_id(doses), (doses, []))[1].append(part)
     taken = {part for _, parts in chosen.values() for part in parts}
@@ -73,7 +73,7 @@ def from_piles(volumes: Mapping[str, float], blends: Iterable[Mix]) -> dict[str,
 
 
 class _Pairs:
-    """All that two piles of a set can be mixed to, and where a brush is likely to come."""
+    """All that two piles of a set can be mixed to, where a brush is likely to come, and what one costs that is not in use yet."""
 
     def __init__(self, found: MixSet) -> None:
         piles = [mix for mix in found.mixes if set(mix.match.recipe.keys) <= set(found.palette)]
@@ -84,6 +84,7 @@ class _Pairs:
         rows = [(i, j, a, b) for i, j, a, b in rows if a > b or i < j]
         self._doses = [(Dose(piles[i].id, a), Dose(piles[j].id, b)) for i, j, a, b in rows]
         shares = np.array([in_box(mix.match.recipe, found.box) for mix in piles])
+        self._new = np.full(len(rows), _FEWER)
         self._lab: Lab = np.zeros((0, len(_SLIPS), 3))
         if rows:
             one, other, *_ = np.array(rows).T
@@ -92,18 +93,20 @@ class _Pairs:
             whole = [pile / pile.sum(axis=1, keepdims=True) for pile in mixed]
             self._lab = np.stack([appearance.dry_lab(pile, found.box) for pile in whole], axis=1)
 
-    def better(self, pile: Lab, goal: Lab, chosen: Collection[str]) -> tuple[Dose, ...] | None:
-        """The two piles (the larger share first) that come plainly nearer to a colour than its own pile; None without such."""
+    def better(self, pile: Lab, goal: Lab) -> tuple[Dose, ...] | None:
+        """The two piles (the larger share first) that come plainly nearer to a colour than its own pile, and are in use from now
+        on; None without such."""
         apart = float(delta_e_2000(pile, goal))
         if apart < FAR_DE00 or not len(self._lab):
             return None
         seen = delta_e_2000(self._lab, goal).mean(axis=1)
         value = np.abs(lab_to_value(self._lab) - lab_to_value(goal)).mean(axis=1)
-        cost = seen + VALUE_WEIGHT * value + np.array([_FEWER * (_id(doses) not in chosen) for doses in self._doses])
+        cost = seen + VALUE_WEIGHT * value + self._new
         at = int(np.argmin(cost))
         now = apart + VALUE_WEIGHT * abs(float(lab_to_value(pile) - lab_to_value(goal)))
         if seen[at] > apart - GAIN_DE00 or cost[at] > now:
             return None
+        self._new[at] = 0.0
         return self._doses[at]
 
 

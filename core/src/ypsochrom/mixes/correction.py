@@ -12,7 +12,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import least_squares
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import in_words
@@ -147,6 +146,8 @@ def _inside(pile: PileState, box: Paintbox) -> tuple[Float, Float]:
         k, s = coefficients(guess)
         lab = appearance.wet_lab_of(k, s) if pile.wet else appearance.dry_lab_of(k, s)
         return np.concatenate([(lab - read) / _READ_SIGMA, guess[:n] / _SLIP_SIGMA, guess[n:] / _PAINT_SIGMA])
+
+    from scipy.optimize import least_squares  # seldom asked for, and 0.13 s to load
 
     fit = least_squares(misses, np.zeros(n + _CURVES), method="lm")
     return coefficients(fit.x)

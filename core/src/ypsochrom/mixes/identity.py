@@ -4,7 +4,6 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.optimize import linear_sum_assignment
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import LabTriple
@@ -44,6 +43,8 @@ def identified(mixes: Sequence[Mix], known: Sequence[KnownMix], surface: Mapping
     """
     ids: dict[int, str] = {}
     if mixes and known:
+        from scipy.optimize import linear_sum_assignment  # not asked for by a first plan, and 0.13 s to load
+
         price = _prices(mixes, known, surface)
         for i, j in zip(*linear_sum_assignment(price), strict=True):
             if price[i, j] < _NEVER:

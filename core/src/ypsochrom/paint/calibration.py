@@ -11,7 +11,6 @@ from functools import cache
 from typing import Literal
 
 import numpy as np
-from scipy.optimize import least_squares
 
 from ..colour import spectra
 from ..colour.ciede2000 import delta_e_2000
@@ -183,6 +182,8 @@ def calibrate(
 
     start = np.zeros(2 + 2 * _KNOTS)
     # a reading that nothing explains (a smudge, a wrong box) must not pull the curve: soft_l1 lets it stand aside
+    from scipy.optimize import least_squares  # seldom asked for, and 0.13 s to load
+
     fit = least_squares(residuals, start, loss="soft_l1", f_scale=3.0, method="trf", max_nfev=60)
     absorption, scattering = model.coefficients(fit.x)
     fitted = replace(prior, absorption=absorption, scattering=scattering, source="calibrated")

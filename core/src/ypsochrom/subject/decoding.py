@@ -7,8 +7,9 @@ working size strip by strip. The encoder's metadata never leaves this module.
 import io
 import warnings
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
+from typing import Self
 
 import numpy as np
 import pillow_heif
@@ -48,6 +49,12 @@ class Picture:
     original_width: int
     original_height: int
     advice: tuple[Advice, ...] = ()
+
+    def in_eight_bits(self) -> Self:
+        """The picture as 8-bit sRGB holds it; what is shown on the screen stays the same."""
+        kept = replace(self, linear=srgb.decode_picture(self.srgb8))
+        kept.__dict__["srgb8"] = self.srgb8  # encoding what was decoded from 8 bits gives the same again
+        return kept
 
     @property
     def width(self) -> int:

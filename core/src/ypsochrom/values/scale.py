@@ -8,7 +8,6 @@ import itertools
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
 from ..colour import munsell
 from ..colour.srgb import XYZ_FROM_RGB
@@ -62,6 +61,8 @@ def to_paint_range(value: MunsellValue, paint_range: PaintRange = USUAL_RANGE) -
     With the painter's own points a monotone curve through them (fritsch_carlson1980).
     """
     if paint_range.curve:
+        from scipy.interpolate import PchipInterpolator  # seldom asked for, and 0.15 s to load
+
         x, y = zip((0.0, paint_range.darkest), *paint_range.curve, (10.0, paint_range.lightest), strict=True)
         return PchipInterpolator(x, y)(np.clip(value, 0.0, 10.0))
     low, high = paint_range.darkest + _KNEE, paint_range.lightest - _KNEE

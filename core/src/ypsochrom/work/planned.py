@@ -20,7 +20,6 @@ from .files import InMemory
 from .graph import Work
 from .inputs import Inputs, Stock
 from .nodes import NODES
-from .subject_node import as_kept
 from .value_node import brush_of
 
 
@@ -58,7 +57,7 @@ def plan_of(work: Work) -> Plan:
 def work_from(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None) -> Work:
     """The work on a painting from a decoded photo, kept in memory; the photo takes the place of the brief's."""
     files = InMemory()
-    kept = as_kept(picture)
+    kept = picture.in_eight_bits()  # so that a plan is the same wherever it is made
     photo = Photo(files.keep_picture(kept), kept.width, kept.height, kept.advice)
     stock = Stock(tubes=tuple(starter_shelf() if tubes is None else tubes))
     return Work(NODES, Inputs(replace(brief, photo=photo), stock), files)

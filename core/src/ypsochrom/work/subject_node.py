@@ -52,11 +52,6 @@ class SubjectPictures:
     advice: tuple[Advice, ...]
 
 
-def as_kept(picture: Picture) -> Picture:
-    """A decoded photo as it is after it was kept in 8 bits: so that a plan is the same wherever it is made."""
-    return replace(picture, linear=srgb.decode_picture(picture.srgb8))
-
-
 def paint_range_of(brief: Brief) -> PaintRange:
     """The range of dry paint that the picture's values are bent into."""
     return range_for(brief.finish, brief.curve)
@@ -70,7 +65,7 @@ def frame_of(brief: Brief, whole_width: int, whole_height: int) -> CropBox:
 def reference_of(brief: Brief, files: Files) -> Picture:
     """The untouched reference: the photo, or the observation in flat tones."""
     if brief.observation is not None:
-        return as_kept(picture_of(brief.observation, brief.support.proportion))
+        return picture_of(brief.observation, brief.support.proportion).in_eight_bits()
     if brief.photo is None:
         raise BadPicture("There is neither a photo nor an observation.", "Choose a photo, or begin an observation.")
     return replace(files.picture(brief.photo.name), advice=brief.photo.advice)
