@@ -43,6 +43,21 @@ def test_a_recipe_is_chosen_among_several_kept_for_the_mix_and_given_back(page: 
     expect(page.get_by_role("link", name=re.compile("out of date"))).to_have_count(0)
 
 
+def test_fewer_piles_are_asked_for_on_the_curve_and_taken_back(page: Page):
+    page.goto("/paintings/1/mixes")
+    facts = page.get_by_role("region", name="Facts")
+    expect(facts.get_by_role("img", name=re.compile("^Difference between parts and piles"))).to_be_visible()
+    slider = facts.get_by_role("slider", name="Piles the next plan may have")
+    slider.focus()
+    with page.expect_response(lambda answer: answer.url.endswith("/piles") and answer.request.method == "PUT"):
+        page.keyboard.press("ArrowLeft")
+    expect(slider).to_have_attribute("aria-valuenow", "20")
+    expect(page.get_by_role("link", name=re.compile("Mixes.*out of date"))).to_be_visible()
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
+    expect(slider).to_have_attribute("aria-valuenow", "22")
+    expect(page.get_by_role("link", name=re.compile("out of date"))).to_have_count(0)
+
+
 def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: Page):
     to_the_bench(page)
     page.get_by_role("button", name="By hand").click()

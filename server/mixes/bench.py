@@ -24,10 +24,10 @@ from ypsochrom.mixes import strings
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
+from ypsochrom.mixes.hand_recipes import HandRecipe
 from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Match, Wanted, evaluate
-from ypsochrom.mixes.table import table_for
 from ypsochrom.paint import appearance, drawdown
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.passes.manners import by_hand
@@ -107,9 +107,7 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
     box = box_from(owner, given)
     wanted = Wanted(tuple(given.must_use), tuple(given.must_not), given.most_paints)
     target = np.array(given.lab)
-    rows = [
-        (match, _recipe_out(owner, match, given.volume_ml, box)) for match in offered(table_for(box), target, wanted)
-    ]
+    rows = [(one.match, _offered_out(owner, one, given.volume_ml, box)) for one in offered(box, target, wanted)]
     if given.only_enough:
         rows = [(match, row) for match, row in rows if row.enough]
     offer, listed = offer_of([match for match, _ in rows]), [row for _, row in rows]
@@ -117,6 +115,13 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
     if at is not None:
         listed[at].steadiest = True
     return RecipesOut(target=colour_out(target), recipes=listed, reached=offer.reached, words=offer.words)
+
+
+def _offered_out(owner: Any, one: HandRecipe, volume_ml: float, box: Paintbox) -> RecipeOut:
+    found = _recipe_out(owner, one.match, volume_ml, box)
+    found.expected_de00, found.likely_worst_de00 = one.expected_de00, one.likely_worst_de00
+    found.white_to_base = one.white_to_base
+    return found
 
 
 def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox) -> RecipeOut:
@@ -129,6 +134,9 @@ def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox) -> Re
         additions=steps,
         tubes=len(match.recipe.keys),
         steadiest=False,
+        expected_de00=None,
+        likely_worst_de00=None,
+        white_to_base=0,
         enough=all(step.left_ml >= needed[step.key] for step in steps),
     )
 

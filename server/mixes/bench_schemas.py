@@ -116,9 +116,16 @@ class AdditionOut(Schema):
 
 
 class RecipeOut(MatchOut):
-    """A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf."""
+    """A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
+
+    `expected_de00` and `likely_worst_de00` say how near a hand comes to the target; None for a pile that was mixed by hand.
+    `white_to_base` is 0 for a single pile; else all but white is mixed first, and one part of that let down in so many of white.
+    """
 
     additions: list[AdditionOut]
+    expected_de00: float | None
+    likely_worst_de00: float | None
+    white_to_base: int
     tubes: int
     steadiest: bool
     enough: bool

@@ -8,6 +8,7 @@ import pytest
 from skimage.color import deltaE_ciede2000
 
 from ypsochrom.colour.munsell import lab_to_value
+from ypsochrom.kit.errors import NoRecipe
 from ypsochrom.mixes.hand_recipes import hand_recipes
 from ypsochrom.mixes.piles import (
     MOST_OF_A_TINTER,
@@ -18,6 +19,7 @@ from ypsochrom.mixes.piles import (
     VALUE_WEIGHT,
     Piles,
 )
+from ypsochrom.mixes.search import Wanted
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import catalogue, paintbox
 
@@ -59,7 +61,7 @@ def test_no_recipe_is_missed_that_is_cheaper_for_exact_doses():
 def test_a_simple_recipe_is_found_again(recipe):
     box = paintbox(["PW6", "PY35l", "PR108", "PBr7ru", "PBr7bu", "PB29", "PY42"])
     goal = appearance.dry_lab(appearance.parts_vector(recipe, box), box)
-    (found,) = hand_recipes(box, [goal])
+    found = hand_recipes(box, goal)
     assert found[0].match.recipe.mapping == recipe
     assert found[0].match.de00 == pytest.approx(0.0, abs=1e-6)
 
@@ -69,8 +71,7 @@ def test_hands_come_as_near_as_is_said():
     box = paintbox(["PW6", "PY42", "PBr7ru", "PB29", "PR108", "PBk9"])
     rng = np.random.default_rng(41)
     for goal in (np.array([55.0, 10, 20]), np.array([35.0, -3, -20]), np.array([72.0, 2, 8])):
-        (found,) = hand_recipes(box, [goal], count=3)
-        for one in found:
+        for one in hand_recipes(box, goal, count=3):
             parts = appearance.parts_vector(one.match.recipe.mapping, box)
             lab = appearance.dry_lab(parts * np.exp(rng.normal(0, 0.10, (1000, len(parts)))), box)
             apart = deltaE_ciede2000(lab, goal[None])
@@ -81,12 +82,38 @@ def test_hands_come_as_near_as_is_said():
 def test_the_whole_catalogue_and_a_single_tube_answer_in_parts_that_can_be_counted():
     goals = [np.array([60.0, 30, 30]), np.array([50.0, 70, -60])]  # the second is out of anyone's reach
     for box in (paintbox(list(catalogue())), paintbox(["PB29"])):
-        for goal, found in zip(goals, hand_recipes(box, goals), strict=True):
+        for goal in goals:
+            found = hand_recipes(box, goal)
             assert found
             assert len({frozenset(one.match.recipe.keys) for one in found}) == len(found)
             for one in found:
                 parts = list(one.match.recipe.mapping.values())
                 assert all(float(n).is_integer() for n in parts)
-                assert len(parts) <= 3
-                assert sum(parts) <= MOST_OF_A_TINTER + 1
+                assert len(parts) <= 4
+                assert one.white_to_base or sum(parts) <= MOST_OF_A_TINTER + 1
                 np.testing.assert_allclose(one.match.target_lab, goal)
+
+
+@pytest.mark.parametrize("goal", [(70, 3, 6), (80, -4, 12), (85, 4, 14), (60, 5, 10), (78, 6, 2)])
+def test_lights_that_one_pile_has_not_white_enough_for_are_mixed_in_two_steps(goal):
+    box = paintbox(["PW6", "PY42", "PBr7rs", "PBr7bs", "PB29", "PR101", "PG17"])
+    one, *_ = hand_recipes(box, np.array(goal, dtype=float))
+    parts = one.match.recipe.mapping
+    assert one.expected_de00 <= 3
+    assert one.white_to_base
+    base = {key: n for key, n in parts.items() if key != "PW6"}
+    assert parts["PW6"] == one.white_to_base * sum(base.values())  # what is flattened is the two steps
+    assert sum(base.values()) <= 8
+    assert one.white_to_base <= MOST_RATIO or one.white_to_base in (24, 36, 48, 72, 96, 144)  # let down once more
+
+
+def test_wishes_hold_for_two_steps_too():
+    box = paintbox(["PW6", "PY42", "PBr7bs", "PB29", "PR108"])
+    goal = np.array([70.0, 3, 6])
+    assert all("PR108" in one.match.recipe.keys for one in hand_recipes(box, goal, wanted=Wanted(("PR108",))))
+    assert all("PB29" not in one.match.recipe.keys for one in hand_recipes(box, goal, wanted=Wanted((), ("PB29",))))
+    assert all(len(one.match.recipe.keys) <= 2 for one in hand_recipes(box, goal, wanted=Wanted(most_paints=2)))
+    with pytest.raises(NoRecipe, match="not among these tubes"):
+        hand_recipes(box, goal, wanted=Wanted(("PV23",)))
+    with pytest.raises(NoRecipe, match="No recipe"):
+        hand_recipes(box, goal, wanted=Wanted((), box.keys))

@@ -43,6 +43,10 @@ def test_recipes_for_a_target_say_all_a_painter_asks(client, shelf):
     assert {light["light"] for light in best["lights"]} == {"D65", "D50", "A", "LED"}
     assert sum(recipe["steadiest"] for recipe in answer["recipes"]) <= 1
     assert best["source"] == "catalogue"
+    for recipe in answer["recipes"]:  # in parts that a hand can count, and with what it comes to
+        assert all(float(parts).is_integer() for parts in recipe["parts"].values())
+        assert sum(recipe["parts"].values()) <= 21
+        assert recipe["expected_de00"] <= recipe["likely_worst_de00"]
 
 
 def test_wishes_are_kept_and_impossible_ones_refused(client, shelf):

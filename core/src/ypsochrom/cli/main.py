@@ -228,6 +228,7 @@ def _match(options: argparse.Namespace) -> None:
     from ..formats.exchange.plan_json import matches_json
     from ..materials.shelf import usable_box
     from ..mixes.hand_recipes import hand_recipes
+    from ..mixes.piles import MOST_RATIO
     from ..paint.catalogue import paint, paintbox
 
     targets = [read_colour(text) for text in options.targets]
@@ -239,15 +240,21 @@ def _match(options: argparse.Namespace) -> None:
         box = paintbox(keys)
     else:
         box = usable_box(_read_shelf(options.shelf))
-    found = hand_recipes(box, targets)
-    answers = [matches_json(target, recipes) for target, recipes in zip(targets, found, strict=True)]
+    answers = [matches_json(target, hand_recipes(box, target)) for target in targets]
     if options.json:
         print(json.dumps(answers, indent=2))
         return
     for text, answer in zip(options.targets, answers, strict=True):
         print(f"{text.strip()}:")
         for recipe in answer["recipes"]:
-            parts = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in recipe["parts"].items())
+            first = dict(recipe["parts"])
+            white = max(first, key=lambda key: first[key])
+            then = ""
+            if recipe["white_to_base"]:
+                del first[white]
+                goes = ", in two goes" if recipe["white_to_base"] > MOST_RATIO else ""
+                then = f", then 1 of that to {recipe['white_to_base']} {paint(white).name}{goes}"
+            parts = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in first.items()) + then
             print(
                 f"  {parts}  (colour difference by hand about {recipe['expected_de00']:.1f}, at worst "
                 f"{recipe['likely_worst_de00']:.1f}; value {recipe['value_error']:+.2f} steps)"

@@ -1,47 +1,103 @@
 """Recipes of tube paint that a hand can mix, and how near it is expected to come with each."""
 
-from collections.abc import Iterator, Sequence
+from collections import OrderedDict
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from threading import Lock
 
 import numpy as np
 
 from ..colour.types import Lab
+from ..kit.errors import NoRecipe
 from ..paint.catalogue import Paintbox
-from .piles import Piles
+from .piles import MOST_OF_A_TINTER, MOST_PARTS, Mixed, Piles
 from .recipe import Recipe
-from .search import Match, best_recipes, evaluate
+from .search import ANYTHING, Match, Wanted, best_recipes, evaluate
 from .table import WHOLE_SHELF, table_for
+
+FAR_DE00 = 2.5
+"""Where a single pile comes no nearer by hand, two steps are better."""
+
+_CACHED_PILES = 4
 
 
 @dataclass(frozen=True)
 class HandRecipe:
-    """A recipe in a few whole parts; `match` tells what exact doses come to, the rest (CIEDE2000) what a hand does."""
+    """A recipe in a few whole parts; `match` tells what exact doses come to, the rest (CIEDE2000) what a hand does.
+
+    `white_to_base` is 0 for a single pile; else the other tubes are mixed first, and one part of that let down in so much white.
+    """
 
     match: Match
     expected_de00: float
     likely_worst_de00: float
+    white_to_base: int = 0
 
 
-def hand_recipes(box: Paintbox, targets: Sequence[Lab], count: int = 6) -> Iterator[list[HandRecipe]]:
-    """For every target (dry CIELAB) the best recipes of at most three tubes, each of other tubes, best first.
+def hand_recipes(box: Paintbox, target: Lab, *, count: int = 6, wanted: Wanted = ANYTHING) -> list[HandRecipe]:
+    """The best recipes for a target (dry CIELAB), each of other tubes, best first.
 
-    About 0.4 s for sixteen tubes, and hardly more for many targets. Of more tubes than stand on a shelf those are tried which
-    are in the nearest recipes.
+    At most three tubes in 16 parts. Where those come no nearer than `FAR_DE00`, also a base of at most three, mixed first and let
+    down in white. About 0.4 s for sixteen tubes the first time, then 0.05 to 0.3 s. Of more tubes than stand on a shelf those are
+    tried which are in the nearest recipes. `NoRecipe` when none keeps to what is wanted.
     """
-    piles = Piles(box) if len(box) < WHOLE_SHELF else None
-    for target in targets:
-        of = piles or Piles(box.only(_likely_tubes(box, target)))
-        yield [
-            HandRecipe(
-                evaluate(Recipe.of({d.source: d.parts for d in mixed.made_from}), target, box),
-                mixed.expected_de00,
-                mixed.likely_worst_de00,
-            )
-            for mixed in of.several(target, count)
-        ]
+    target = np.asarray(target, dtype=float)
+    if lacking := [key for key in wanted.must_use if key not in box.keys]:
+        raise NoRecipe(f"{lacking[0]} is not among these tubes.", "Choose it from the shelf first, or do without it.")
+    allowed = tuple(key for key in box.keys if key not in wanted.must_not)
+    found: list[Mixed] = []
+    if allowed:
+        some = box.only(allowed)
+        some = some if len(some) < WHOLE_SHELF else some.only(_likely_tubes(some, target, wanted))
+        piles = _piles_of(some)
+        found = piles.several(target, count, must_use=wanted.must_use, most_sources=wanted.most_paints)
+        if not found or found[0].expected_de00 > FAR_DE00:
+            light = piles.lights(target, count, must_use=wanted.must_use, most_sources=wanted.most_paints)
+            found = _without_repeats([*light, *found])[:count]
+    if not found:
+        raise NoRecipe("No recipe keeps to all that was asked.", "Rule out fewer paints, or allow one more.")
+    return [_recipe(mixed, target, box) for mixed in found]
 
 
-def _likely_tubes(box: Paintbox, target: Lab) -> tuple[str, ...]:
-    found = best_recipes(table_for(box), np.asarray(target, dtype=float), count=4 * WHOLE_SHELF)
-    keys = list(dict.fromkeys(key for match in found for key in match.recipe.keys))
-    return tuple(keys[: WHOLE_SHELF - 1])
+def _recipe(mixed: Mixed, target: Lab, box: Paintbox) -> HandRecipe:
+    parts = {dose.source: dose.parts for dose in mixed.made_from}
+    match = evaluate(Recipe.of(parts), target, box)
+    return HandRecipe(match, mixed.expected_de00, mixed.likely_worst_de00, _white_to_base(parts))
+
+
+def _white_to_base(parts: Mapping[str, float]) -> int:
+    """Parts of white to one of all else, where that is more than one pile may hold of it."""
+    white = max(parts, key=lambda key: parts[key])
+    rest = sum(parts.values()) - parts[white]
+    within = sum(parts.values()) <= MOST_PARTS or (len(parts) == 2 and parts[white] <= MOST_OF_A_TINTER * rest)
+    return 0 if within or not rest else round(parts[white] / rest)
+
+
+def _without_repeats(found: Sequence[Mixed]) -> list[Mixed]:
+    """Of each set of tubes the nearest, by what a hand comes to, in that order."""
+    ordered = sorted(found, key=lambda mixed: mixed.expected_de00)
+    return list({frozenset(d.source for d in mixed.made_from): mixed for mixed in reversed(ordered)}.values())[::-1]
+
+
+def _likely_tubes(box: Paintbox, target: Lab, wanted: Wanted) -> tuple[str, ...]:
+    found = best_recipes(table_for(box), target, count=4 * WHOLE_SHELF)
+    keys = dict.fromkeys([*wanted.must_use, *(key for match in found for key in match.recipe.keys)])
+    return tuple(keys)[: WHOLE_SHELF - 1]
+
+
+_kept: OrderedDict[str, Piles] = OrderedDict()
+_lock = Lock()
+
+
+def _piles_of(box: Paintbox) -> Piles:
+    """The recipes of these tubes written out, kept for the last few shelves."""
+    with _lock:
+        if box.fingerprint in _kept:
+            _kept.move_to_end(box.fingerprint)
+            return _kept[box.fingerprint]
+    made = Piles(box)
+    with _lock:
+        _kept[box.fingerprint] = made
+        while len(_kept) > _CACHED_PILES:
+            _kept.popitem(last=False)
+    return made

@@ -7,8 +7,9 @@ import numpy as np
 
 from ..colour.differences import colour_words, value_words
 from ..colour.types import Lab
-from .search import OUT_OF_REACH_DE00, Match, Wanted, best_recipes
-from .table import RecipeTable
+from ..paint.catalogue import Paintbox
+from .hand_recipes import HandRecipe, hand_recipes
+from .search import OUT_OF_REACH_DE00, Match, Wanted
 
 MOST_RECIPES = 6
 FURTHER_OFF_DE00 = 2.0
@@ -27,18 +28,18 @@ class Offer:
     words: str
 
 
-def offered(table: RecipeTable, target: Lab, wanted: Wanted) -> tuple[Match, ...]:
-    """The best recipes, and behind them the best with fewer tubes; what is much further off than the best is left out.
+def offered(box: Paintbox, target: Lab, wanted: Wanted) -> tuple[HandRecipe, ...]:
+    """The best recipes for a hand, and behind them the best with fewer tubes; what is much further off than the best is left out.
 
-    `BadRecipe` where the wishes leave no recipe.
+    `NoRecipe` where the wishes leave none.
     """
-    found = best_recipes(table, target, count=2 * MOST_RECIPES, wanted=wanted)
-    limit = max(found[0].de00 + FURTHER_OFF_DE00, OUT_OF_REACH_DE00)
+    found = hand_recipes(box, target, count=2 * MOST_RECIPES, wanted=wanted)
+    limit = max(found[0].match.de00 + FURTHER_OFF_DE00, OUT_OF_REACH_DE00)
     sizes = range(max(1, len(wanted.must_use)), wanted.most_paints)
-    fewer = [best_recipes(table, target, count=1, wanted=replace(wanted, most_paints=size))[0] for size in sizes]
-    simple = [match for match in fewer[::-1] if match.de00 <= limit]
-    best = [match for match in found if match.de00 <= limit][: MOST_RECIPES - len(simple)]
-    return tuple({match.recipe: match for match in (*best, *simple)}.values())
+    fewer = [hand_recipes(box, target, count=1, wanted=replace(wanted, most_paints=size))[0] for size in sizes]
+    simple = [one for one in fewer[::-1] if one.match.de00 <= limit]
+    best = [one for one in found if one.match.de00 <= limit][: MOST_RECIPES - len(simple)]
+    return tuple({one.match.recipe: one for one in (*best, *simple)}.values())
 
 
 def offer_of(matches: Sequence[Match]) -> Offer:

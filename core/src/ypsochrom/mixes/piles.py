@@ -33,7 +33,7 @@ EVER_PARTS = 30
 MOST_OF_A_TINTER = 20
 """Parts to one drop of a strong tinter, which is counted in drops."""
 
-MOST_SOURCES = 3
+MOST_SOURCES, EVER_SOURCES = 3, 4
 
 DOSING_SIGMA = 0.10
 """Standard deviation of a dose by hand, as a share of it (prototype finding)."""
@@ -49,6 +49,10 @@ TINT_PARTS, TINT_PENALTY = 12, 0.3
 
 _DEAR = ("PY35", "PO20", "PR108", "PB28", "PB35")
 _NEAR, _WEIGHED, _DRAWS = 256, 48, 24
+_BASE_PARTS = {1: 1, 2: 8, 3: 6}
+_WHITES = (*range(1, MOST_RATIO + 1), 24, 36, 48, 72, 96, 144)
+"""Parts of a base by its tubes, and of white to one of it; more than `MOST_RATIO` are let down twice."""
+
 _LOOKED_AT, _CHOICE = 4096, 64
 """Where several piles of other tubes are asked for: rows that are looked at, and sets of tubes that are tried by hand."""
 
@@ -99,9 +103,15 @@ def _parts(sources: int) -> np.ndarray:
 
 
 @cache
-def _hands() -> Float:
+def _bases(sources: int) -> np.ndarray:
+    """The same for a base that is let down in white afterwards: a few parts do."""
+    return _parts(sources)[_parts(sources).sum(axis=1) <= _BASE_PARTS[sources]]
+
+
+@cache
+def _hands(sources: int) -> Float:
     """Factors by which the doses of `_DRAWS` hands are off, shape (draws, sources)."""
-    errors = np.random.default_rng(7).normal(0.0, DOSING_SIGMA, (_DRAWS // 2, MOST_SOURCES))
+    errors = np.random.default_rng(7).normal(0.0, DOSING_SIGMA, (_DRAWS // 2, sources))
     return np.exp(np.concatenate([errors, -errors])).astype(np.float32)
 
 
@@ -248,25 +258,85 @@ class Piles:
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
         return Mixed(self._in_order(sources, amounts), shares, float(apart.mean()), float(np.quantile(apart, 0.9)))
 
-    def several(self, target: Lab, count: int) -> list[Mixed]:
-        """The piles of tubes alone for a target that a hand is expected to come nearest with, each of other tubes; best first."""
-        target = np.asarray(target, dtype=float)
-        rows = self._cheapest_sets(target, _CHOICE)
-        apart, cost = self._by_hand(rows, target)
-        found = []
-        for at in np.argsort(cost, kind="stable")[:count]:
-            used = self._rows.amounts[rows[at]] > 0
-            sources, amounts = self._rows.sources[rows[at]][used], self._rows.amounts[rows[at]][used].astype(float)
-            found.append(self._mixed(sources, amounts, apart[at]))
-        return found
+    def several(
+        self, target: Lab, count: int, *, must_use: Sequence[str] = (), most_sources: int = MOST_SOURCES
+    ) -> list[Mixed]:
+        """The piles of tubes alone for a target that a hand is expected to come nearest with, each of other tubes; best first.
 
-    def _cheapest_sets(self, target: Lab, count: int) -> np.ndarray:
+        All have the tubes in `must_use`, and at most so many; none where no pile does.
+        """
+        target = np.asarray(target, dtype=float)
+        rows = self._cheapest_sets(target, self._keeping_to(must_use, most_sources), _CHOICE)
+        sources, amounts = self._rows.sources[rows], self._rows.amounts[rows]
+        return self._best_by_hand(sources, amounts, self._price(sources, amounts), target, count)
+
+    def lights(
+        self, target: Lab, count: int, *, must_use: Sequence[str] = (), most_sources: int = MOST_SOURCES
+    ) -> list[Mixed]:
+        """The same for what one pile has not white enough for: a base is mixed first, then one part of it let down in white.
+
+        `made_from` is both in one, a whole number of white to every part of the base. None without white.
+        """
+        target = np.asarray(target, dtype=float)
+        if self._white is None or most_sources < 2:
+            return []
+        tubes = [i for i in range(len(self.box)) if i != self._white]
+        white = np.array(_WHITES, dtype=np.float32)
+        counted = np.where(
+            white <= MOST_RATIO, white, MOST_RATIO + white / MOST_RATIO
+        )  # let down twice, where it is more
+        best: list[tuple[np.ndarray, np.ndarray, Float]] = []
+        for size in range(1, min(most_sources - 1, EVER_SOURCES - 1) + 1):
+            sets = np.array([s for s in itertools.combinations(tubes, size) if self._has(s, must_use)])
+            if not len(sets):
+                continue
+            base = np.repeat(_bases(size), len(white), axis=0)
+            parts = np.column_stack([base, base.sum(axis=1) * np.tile(white, len(_bases(size)))])
+            price = SOURCE_PENALTY * size + PART_PENALTY * (base.sum(axis=1) + np.tile(counted, len(_bases(size))))
+            with_white = np.column_stack([sets, np.full(len(sets), self._white)])
+            lab = self._colours(with_white, parts).astype(float).reshape(len(sets), len(parts), 3)
+            cost = _cost_of(lab, target) + price
+            likely = np.argsort(cost.min(axis=1), kind="stable")[:_CHOICE]
+            at = cost[likely].argmin(axis=1)
+            unused = ((0, 0), (0, EVER_SOURCES - size - 1))
+            tubes_of = np.pad(with_white[likely], unused, constant_values=-1)
+            best.append((tubes_of, np.pad(parts[at], unused), price[at]))
+        if not best:
+            return []
+        sources, amounts, prices = (np.concatenate(some) for some in zip(*best, strict=True))
+        return self._best_by_hand(sources, amounts, prices, target, count)
+
+    def _has(self, sources: Sequence[int], must_use: Sequence[str]) -> bool:
+        """Whether these tubes, with white, hold all that must be used."""
+        return {self._names.index(key) for key in must_use} <= {*sources, self._white}
+
+    def _best_by_hand(
+        self, sources: np.ndarray, amounts: np.ndarray, price: Float, target: Lab, count: int
+    ) -> list[Mixed]:
+        """So many of these piles, those that hands come nearest with for their price first."""
+        if not len(sources):
+            return []
+        apart, error = self._by_hand(sources, amounts, target)
+        order = np.argsort(error + price, kind="stable")[:count]
+        used = amounts > 0
+        return [self._mixed(sources[i][used[i]], amounts[i][used[i]].astype(float), apart[i]) for i in order]
+
+    def _keeping_to(self, must_use: Sequence[str], most_sources: int) -> np.ndarray:
+        """The rows of tubes that use all of these and at most so many."""
+        sources = self._rows.sources[: self._of_tubes]
+        fits = (sources >= 0).sum(axis=1) <= most_sources
+        for key in must_use:
+            fits &= (sources == self._names.index(key)).any(axis=1)
+        return np.flatnonzero(fits)
+
+    def _cheapest_sets(self, target: Lab, among: np.ndarray, count: int) -> np.ndarray:
         """Of every set of tubes the row that is cheapest with exact doses; of these rows the cheapest so many."""
-        off = self._rows.lab[: self._of_tubes] - target.astype(np.float32)
-        sources, amounts = self._rows.sources[: self._of_tubes], self._rows.amounts[: self._of_tubes]
-        near = np.union1d(
-            *(_smallest(((off * (value, 1, 1)) ** 2).sum(axis=1), _LOOKED_AT) for value in (1.0, VALUE_FIRST))
-        )
+        if not len(among):
+            return among
+        off = self._rows.lab[among] - target.astype(np.float32)
+        sources, amounts = self._rows.sources, self._rows.amounts
+        looked_at = [_smallest(((off * (value, 1, 1)) ** 2).sum(axis=1), _LOOKED_AT) for value in (1.0, VALUE_FIRST)]
+        near = among[np.union1d(*looked_at)]
         cost = self._exact_cost(near, target)
         order = np.argsort(cost, kind="stable")
         sets = np.sort(np.where(amounts[near[order]] > 0, sources[near[order]], -1), axis=1)
@@ -317,19 +387,20 @@ class Piles:
         With `among` only these rows are looked at.
         """
         rows = self._promising(target, among)
-        apart, cost = self._by_hand(rows, target)
-        at = int(np.argmin(cost))
-        sources, amounts = self._rows.sources[rows[at]], self._rows.amounts[rows[at]].astype(np.float32)
-        return sources[amounts > 0], amounts[amounts > 0], apart[at]
-
-    def _by_hand(self, rows: np.ndarray, target: Lab) -> tuple[Float, Float]:
-        """How far off (CIEDE2000, shape (rows, hands)) the hands come that try these rows, and what each row costs by that."""
         sources, amounts = self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
-        doses = amounts[:, None, :] * _hands()[None]
-        seen = self._colours(sources, doses).astype(float).reshape(len(rows), _DRAWS, 3)
+        apart, error = self._by_hand(sources, amounts, target)
+        at = int(np.argmin(error + self._price(sources, amounts)))
+        used = amounts[at] > 0
+        return sources[at][used], amounts[at][used], apart[at]
+
+    def _by_hand(self, sources: np.ndarray, amounts: np.ndarray, target: Lab) -> tuple[Float, Float]:
+        """How far off (CIEDE2000, shape (rows, hands)) the hands come that try these piles, and what that costs on the whole."""
+        amounts = amounts.astype(np.float32)
+        doses = amounts[:, None, :] * _hands(sources.shape[1])[None]
+        seen = self._colours(sources, doses).astype(float).reshape(len(sources), _DRAWS, 3)
         apart = delta_e_2000(seen, target)
         value = np.abs(lab_to_value(seen) - lab_to_value(target)).mean(axis=1)
-        return apart, apart.mean(axis=1) + VALUE_WEIGHT * value + self._price(sources, amounts)
+        return apart, apart.mean(axis=1) + VALUE_WEIGHT * value
 
     def _promising(self, target: Lab, among: np.ndarray | None) -> np.ndarray:
         """Rows that may turn out best: the cheapest, with exact doses, among those that come near."""
@@ -350,9 +421,9 @@ class Piles:
 
     def _exact_cost(self, rows: np.ndarray, target: Lab) -> Float:
         """What rows cost with exact doses."""
-        lab = self._rows.lab[rows].astype(float)
-        cost = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
-        return cost + self._price(self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32))
+        return _cost_of(self._rows.lab[rows].astype(float), target) + self._price(
+            self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
+        )
 
     def _price(self, sources: np.ndarray, amounts: np.ndarray) -> Float:
         """What doses cost a painter beside the error: sources, parts, dear paints."""
@@ -365,6 +436,12 @@ class Piles:
         strong = [bool(i < len(self._strong) and self._strong[i]) for i in sources]
         order = sorted(range(len(sources)), key=lambda at: (strong[at], -amounts[at], int(sources[at])))
         return tuple(Dose(self._names[sources[at]], int(amounts[at])) for at in order)
+
+
+def _cost_of(lab: Lab, target: Lab) -> Float:
+    """What exact doses cost that come to these colours, whatever they are of."""
+    cost: Float = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
+    return cost
 
 
 def _smallest(numbers: Float, count: int) -> np.ndarray:

@@ -3730,6 +3730,9 @@ export interface components {
         /**
          * RecipeOut
          * @description A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
+         *
+         *     `expected_de00` and `likely_worst_de00` say how near a hand comes to the target; None for a pile that was mixed by hand.
+         *     `white_to_base` is 0 for a single pile; else all but white is mixed first, and one part of that let down in so many of white.
          */
         RecipeOut: {
             /** Additions */
@@ -3742,6 +3745,8 @@ export interface components {
             dry: string;
             /** Enough */
             enough: boolean;
+            /** Expected De00 */
+            expected_de00: number | null;
             /** Lab Dry */
             lab_dry: number[];
             /** Lab Wet */
@@ -3750,6 +3755,8 @@ export interface components {
             lamp_shift: number;
             /** Lights */
             lights: components["schemas"]["LightOut"][];
+            /** Likely Worst De00 */
+            likely_worst_de00: number | null;
             /** Parts */
             parts: {
                 [key: string]: number;
@@ -3779,6 +3786,8 @@ export interface components {
             value_words: string;
             /** Wet */
             wet: string;
+            /** White To Base */
+            white_to_base: number;
         };
         /**
          * RecipesIn

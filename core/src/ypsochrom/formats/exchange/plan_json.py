@@ -200,7 +200,12 @@ def matches_json(target: np.ndarray, recipes: Sequence[HandRecipe]) -> Json:
     return {
         "target_lab": _lab(target),
         "recipes": [
-            {**match_json(one.match), "expected_de00": one.expected_de00, "likely_worst_de00": one.likely_worst_de00}
+            {
+                **match_json(one.match),
+                "expected_de00": one.expected_de00,
+                "likely_worst_de00": one.likely_worst_de00,
+                "white_to_base": one.white_to_base,
+            }
             for one in recipes
         ],
     }

@@ -61,9 +61,12 @@ export function Recipes({ lab, from, wishes, volume, keep, toHand, toMend }: Pro
               {shown.value_words}, {shown.colour_words}
             </Typography>
             <Typography color="text.secondary" gutterBottom>
-              Value {value(shown.value_dry)} dry, {value(shown.value_wet)} wet · CIEDE2000{" "}
-              {shown.de00.toFixed(1)} · rests on: {basis(shown.source)}
+              Value {value(shown.value_dry)} dry, {value(shown.value_wet)} wet · {nearness(shown)} · rests on:{" "}
+              {basis(shown.source)}
             </Typography>
+            {shown.white_to_base > 0 && (
+              <Typography gutterBottom>Mix it in two steps: {recipeInWords(shown)}.</Typography>
+            )}
             <Pile mix={shown} />
             <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1, my: 1.5 }}>
               {keep && (
@@ -87,6 +90,24 @@ export function Recipes({ lab, from, wishes, volume, keep, toHand, toMend }: Pro
   );
 }
 
+/** How near a hand comes, whose doses are off by a tenth; or exact doses where nobody tried. */
+const nearness = ({ expected_de00, likely_worst_de00, de00 }: Recipe) =>
+  expected_de00 === null
+    ? `ΔE ${de00.toFixed(1)}`
+    : `by hand about ΔE ${expected_de00.toFixed(1)}, at worst ${likely_worst_de00?.toFixed(1)}`;
+
+/** More of one dose to another than this cannot be measured in one go. */
+const MOST_RATIO = 12;
+
+/** As in "2 burnt sienna + 1 ultramarine blue, then 1 of that to 12 titanium white". */
+export function recipeInWords({ pile, white_to_base }: Pick<Recipe, "pile" | "white_to_base">): string {
+  const sum = (some: Recipe["pile"]) => some.map((one) => `${one.parts} ${one.name}`).join(" + ");
+  if (white_to_base === 0) return sum(pile);
+  const white = pile.reduce((most, one) => (one.parts > most.parts ? one : most));
+  const goes = white_to_base > MOST_RATIO ? ", in two goes" : "";
+  return `${sum(pile.filter((one) => one !== white))}, then 1 of that to ${white_to_base} ${white.name}${goes}`;
+}
+
 /** What tells one recipe from the next: colours, tubes, error, and what to mind. */
 function RecipeCard({ recipe, chosen, choose }: { recipe: Recipe; chosen: boolean; choose: () => void }) {
   return (
@@ -106,11 +127,9 @@ function RecipeCard({ recipe, chosen, choose }: { recipe: Recipe; chosen: boolea
         }}
       >
         <Trio photo={recipe.photo} dry={recipe.dry} wet={recipe.wet} first="target" height={36} />
-        <Typography sx={{ mt: 0.5, lineHeight: 1.3 }}>
-          {recipe.pile.map((portion) => portion.name).join(", ")}
-        </Typography>
+        <Typography sx={{ mt: 0.5, lineHeight: 1.3 }}>{recipeInWords(recipe)}</Typography>
         <Typography variant="caption" component="div" color="text.secondary">
-          {recipe.tubes} {recipe.tubes === 1 ? "tube" : "tubes"} · CIEDE2000 {recipe.de00.toFixed(1)}
+          {recipe.tubes} {recipe.tubes === 1 ? "tube" : "tubes"} · {nearness(recipe)}
           {recipe.steadiest && " · steadiest under a lamp"}
         </Typography>
         {!recipe.enough && (
