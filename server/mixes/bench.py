@@ -56,7 +56,7 @@ from .bench_schemas import (
     StringStepOut,
     WeightOut,
 )
-from .services import box_of, match_out
+from .services import box_of, match_out, pile_out
 
 
 def box_from(owner: Any, given: FromIn) -> Paintbox:
@@ -118,14 +118,15 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
 
 
 def _offered_out(owner: Any, one: HandRecipe, volume_ml: float, box: Paintbox) -> RecipeOut:
-    found = _recipe_out(owner, one.match, volume_ml, box)
+    found = _recipe_out(owner, one.match, volume_ml, box, let_down=False)
+    found.pile = pile_out(one.match.recipe.portions(let_down=False), box)
     found.expected_de00, found.likely_worst_de00 = one.expected_de00, one.likely_worst_de00
     found.white_to_base = one.white_to_base
     return found
 
 
-def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox) -> RecipeOut:
-    steps = _additions_out(owner, match.recipe, volume_ml, box)
+def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox, *, let_down: bool = True) -> RecipeOut:
+    steps = _additions_out(owner, match.recipe, volume_ml, box, let_down=let_down)
     needed: dict[str, float] = {}
     for step in steps:
         needed[step.key] = needed.get(step.key, 0.0) + step.volume_ml
@@ -141,11 +142,11 @@ def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox) -> Re
     )
 
 
-def _additions_out(owner: Any, recipe: Recipe, volume_ml: float, box: Paintbox) -> list[AdditionOut]:
+def _additions_out(owner: Any, recipe: Recipe, volume_ml: float, box: Paintbox, *, let_down: bool) -> list[AdditionOut]:
     tubes = tubes_of(owner)
     left = left_ml(tubes)
     names = {one.key: one.name for one in box.only(recipe.keys).paints}
-    steps: tuple[Addition, ...] = additions(recipe, volume_ml, box, nozzles_mm=nozzles_mm(tubes))
+    steps: tuple[Addition, ...] = additions(recipe, volume_ml, box, nozzles_mm=nozzles_mm(tubes), let_down=let_down)
     return [
         AdditionOut(
             key=step.key,

@@ -18,7 +18,7 @@ from ypsochrom.kit.errors import BadSetting
 from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart, mixes_in_words
 from ypsochrom.mixes.palette import MOST_TUBES
 from ypsochrom.mixes.piles import Dose
-from ypsochrom.mixes.recipe import Recipe
+from ypsochrom.mixes.recipe import Portion, Recipe
 from ypsochrom.mixes.search import Match
 from ypsochrom.paint import appearance, lights
 from ypsochrom.paint.catalogue import Paint, Paintbox
@@ -144,17 +144,19 @@ def colours_out(recipe: Recipe, box: Paintbox) -> ColoursOut:
     )
 
 
+def pile_out(portions: Sequence[Portion], box: Paintbox) -> list[PortionOut]:
+    """What goes into a pile, by the paints' names."""
+    names = {one.key: one.name for one in box.paints}
+    return [PortionOut(key=p.key, name=names[p.key], parts=p.parts, let_down_with=p.let_down_with) for p in portions]
+
+
 def match_out(match: Match, box: Paintbox) -> MatchOut:
     """A recipe against its target, for the page."""
     ours = box.only(match.recipe.keys)
-    names = {one.key: one.name for one in ours.paints}
     target = np.array(match.target_lab)
     return MatchOut(
         **dict(colours_out(match.recipe, box)),
-        pile=[
-            PortionOut(key=p.key, name=names[p.key], parts=p.parts, let_down_with=p.let_down_with)
-            for p in match.recipe.portions()
-        ],
+        pile=pile_out(match.recipe.portions(), ours),
         parts=match.recipe.mapping,
         photo=lab_to_hex(target),
         target_lab=list(match.target_lab),

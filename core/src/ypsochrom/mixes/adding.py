@@ -43,11 +43,16 @@ class Addition:
 
 
 def additions(
-    recipe: Recipe, volume_ml: float, box: Paintbox, *, nozzles_mm: Mapping[str, float] | None = None
+    recipe: Recipe,
+    volume_ml: float,
+    box: Paintbox,
+    *,
+    nozzles_mm: Mapping[str, float] | None = None,
+    let_down: bool = True,
 ) -> tuple[Addition, ...]:
     """The additions of a pile of so many ml of paint: weak paints first, strong tinters last and in drops.
 
-    Nozzle diameters by paint key turn ml into centimetres from the tube.
+    Nozzle diameters by paint key turn ml into centimetres from the tube. With `let_down` false all is added as it is.
     """
     if not SMALLEST_ML <= volume_ml <= LARGEST_ML:
         raise BadSetting(f"A pile of {volume_ml:g} ml was asked for.", f"Choose {SMALLEST_ML:g} to {LARGEST_ML:g} ml.")
@@ -57,7 +62,7 @@ def additions(
     parts, per_part = recipe.mapping, volume_ml / recipe.total
     inside = dict.fromkeys(ours.keys, 0.0)
     found: list[Addition] = []
-    for portion in recipe.portions():
+    for portion in recipe.portions(let_down=let_down):
         whole = parts[portion.key] * per_part
         in_drops = bool(found) and strength.is_tinter(portion.key)
         before = 0.0

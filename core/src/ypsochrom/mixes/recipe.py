@@ -81,13 +81,13 @@ class Recipe:
         """The sum of all parts."""
         return sum(amount for _, amount in self.parts)
 
-    def portions(self) -> tuple[Portion, ...]:
+    def portions(self, *, let_down: bool = True) -> tuple[Portion, ...]:
         """The pile as a painter measures it: whole parts, the strong tinter last.
 
         A paint that would need a tenth of a part goes in let down 1:9 with medium, which does not change the dry colour;
-        where every amount is already a small whole number nothing is let down.
+        where every amount is already a small whole number, or `let_down` is false, nothing is let down.
         """
-        amounts, scale = self._as_measured()
+        amounts, scale = self._as_measured() if let_down else (self.mapping, 1)
         portions = []
         for key, amount in amounts.items():
             if amount % scale == 0:

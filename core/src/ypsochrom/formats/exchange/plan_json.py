@@ -13,7 +13,7 @@ from ...materials.support import Support
 from ...mixes.blends import blend_of
 from ...mixes.hand_recipes import HandRecipe
 from ...mixes.mix_set import Mix
-from ...mixes.recipe import Recipe
+from ...mixes.recipe import Portion, Recipe
 from ...mixes.search import Match
 from ...paint import appearance, drawdown
 from ...paint.catalogue import paintbox
@@ -71,16 +71,14 @@ def areas_json(area_map: AreaMap) -> list[Json]:
     return [area_json(area) for area in area_map.areas]
 
 
-def pile_json(recipe: Recipe) -> list[Json]:
-    """The recipe as measured: whole parts, touches let down 1:9 in medium, weak paints first."""
-    return [{"key": p.key, "parts": p.parts, "let_down_with": p.let_down_with} for p in recipe.portions()]
+def _pile_json(portions: Iterable[Portion]) -> list[Json]:
+    return [{"key": p.key, "parts": p.parts, "let_down_with": p.let_down_with} for p in portions]
 
 
 def match_json(match: Match) -> Json:
-    """A recipe with its dry and wet colour and its errors against the target."""
+    """A recipe in tube paint with its dry and wet colour and its errors against the target."""
     return {
         "parts": match.recipe.mapping,
-        "pile": pile_json(match.recipe),
         "lab_dry": _lab(match.lab_dry),
         "lab_wet": _lab(match.lab_wet),
         "target_lab": _lab(match.target_lab),
@@ -95,8 +93,6 @@ def mix_json(mix: Mix, volume_ml: float) -> Json:
     `serves` lists area ids, `parts_served` also the value family of each.
     """
     areas = list(dict.fromkeys(area for area, _ in mix.serves))
-    match = match_json(mix.match)
-    del match["pile"]
     return {
         "id": mix.id,
         "name": mix.name,
@@ -105,7 +101,7 @@ def mix_json(mix: Mix, volume_ml: float) -> Json:
             {"source": d.source, "parts": d.parts, "volume_ml": volume_ml * d.parts / mix.total_parts}
             for d in mix.made_from
         ],
-        **match,
+        **match_json(mix.match),
         "expected_de00": mix.expected_de00,
         "likely_worst_de00": mix.likely_worst_de00,
         "worst_part": None if mix.worst_part is None else codec.written(mix.worst_part),
@@ -202,6 +198,7 @@ def matches_json(target: np.ndarray, recipes: Sequence[HandRecipe]) -> Json:
         "recipes": [
             {
                 **match_json(one.match),
+                "pile": _pile_json(one.match.recipe.portions(let_down=False)),
                 "expected_de00": one.expected_de00,
                 "likely_worst_de00": one.likely_worst_de00,
                 "white_to_base": one.white_to_base,

@@ -16,14 +16,13 @@ from ...passes.step import Job, PaintPass, Step
 from ..csv.passes import tubes_in_words
 from . import flow
 from .flow import Chapter, Swatches, TickBox, gap, picture, rows, screen, small, words
-from .page import Paper
+from .page import TEXT, Paper
 
 Areas = Mapping[str, tuple[int, str]]
 """Every area's number and name by id."""
 
 _TICK, _SWATCH = 21.0, 52.0
-_LEFT = _TICK + _SWATCH + 10
-_NAME = 290.0
+_BETWEEN = 14.0
 _ROOMY, _TIGHT = 33.0, 20.0
 """Height of a swatch in the list; the tight one where a pass has so many rows that they would need a second page."""
 
@@ -65,8 +64,8 @@ def _pass(plan: PassPlan, paint_pass: PaintPass, stage: Srgb8, areas: Areas, pap
     ]
     left = flow.inner_height(paper) - sum(flow.height_of(one, width) for one in (*jobs, *about)) - _SPARE
     tried = (
-        _listed(plan, paint_pass, areas, width, row, by_name)
-        for row, by_name in ((_ROOMY, True), (_TIGHT, True), (_TIGHT, False))
+        _listed(plan, paint_pass, areas, width, row, by_name, columns)
+        for row, by_name, columns in ((_ROOMY, True, 1), (_TIGHT, True, 1), (_TIGHT, False, 1), (_TIGHT, False, 2))
     )
     for listed in tried:
         free = left - flow.height_of(listed, width)
@@ -76,17 +75,25 @@ def _pass(plan: PassPlan, paint_pass: PaintPass, stage: Srgb8, areas: Areas, pap
     return [*jobs, shown, gap(4), *about, listed]
 
 
-def _listed(plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, row: float, by_name: bool) -> Flowable:
-    """The list to tick off: areas by name, or by number where room is short."""
+def _listed(
+    plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, row: float, by_name: bool, columns: int
+) -> Flowable:
+    """The list to tick off: areas by name, or by number where room is short, and then in two columns."""
     waits_apart = len({step.wait for step in paint_pass.steps}) > 1
-    inner, between = width - _LEFT, _ROOMY - row
+    wide, size = (_SWATCH, TEXT) if columns == 1 else (_SWATCH / 2, 8.0)
     listed: list[list[Any]] = []
     for mix_id, steps in _runs(paint_pass):
         mix = plan.mix_of[mix_id]
-        head = rows([[words(mix.name, bold=True), _how(steps, waits_apart)]], [_NAME, inner - _NAME], 0.0)
-        where = small(_in_words(steps, areas, by_name), grey=0.25)
-        listed.append([TickBox(), Swatches([screen(mix.match.lab_dry)], _SWATCH, row), [head, where]])
-    return rows(listed, [_TICK, _SWATCH + 10, inner], 7.0 if between == 0 else 4.0)
+        told = small(f"{_how(steps, waits_apart)} · {_in_words(steps, areas, by_name)}", grey=0.25)
+        swatch = Swatches([screen(mix.match.lab_dry)], wide, row)
+        listed.append([TickBox(), swatch, [words(mix.name, bold=True, size=size), told]])
+    below, column = 7.0 if row == _ROOMY else 4.0, (width - _BETWEEN * (columns - 1)) / columns
+    half = -(-len(listed) // columns)
+    tables = [
+        rows(listed[at : at + half], [_TICK, wide + 10, column - _TICK - wide - 10], below)
+        for at in range(0, len(listed), half)
+    ]
+    return tables[0] if len(tables) == 1 else rows([tables], [column + _BETWEEN, column], 0.0)
 
 
 def _runs(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
