@@ -85,6 +85,21 @@ def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: 
     expect(string).to_contain_text("green 1 of 5")
 
 
+def test_a_paint_that_is_not_there_is_mixed_of_what_is(page: Page):
+    page.goto("/mixes")
+    page.get_by_role("button", name="Substitutes").click()
+    page.get_by_label("Paint that you do not have").fill("nickel")
+    page.get_by_role("option", name="nickel azo yellow").click()
+    listed = page.get_by_role("list", name="Substitutes").get_by_role("listitem")
+    expect(listed).to_have_count(4)
+    expect(listed.first).to_contain_text(re.compile(r"over the whole string, \d+\.\d at the most"))
+    page.reload()
+    expect(listed).to_have_count(4)
+    listed.first.get_by_role("button", name="Take it to the bench").click()
+    pile = page.get_by_role("region", name="The pile")
+    expect(pile.get_by_role("cell", name=re.compile("yellow")).first).to_be_visible()
+
+
 def test_a_pile_that_came_out_wrong_is_mended_by_instrument_and_by_photo(page: Page, tmp_path):
     page.goto("/mixes?painting=1&mix=m08&mode=mend&parts=PW6:4+PBr7bs:6+PY83:8")
     page.get_by_role("button", name="Weigh it").click()

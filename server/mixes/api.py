@@ -30,6 +30,7 @@ from .bench_schemas import (
     RecipesOut,
     StringIn,
     StringStepOut,
+    SubstitutesOut,
     WeightOut,
 )
 from .schemas import (
@@ -114,6 +115,12 @@ def colorimeter(request: HttpRequest, payload: PileIn) -> ColourOut:
 def scale(request: HttpRequest, payload: PileIn) -> WeightOut:
     """The pile on the simulated scale."""
     return bench.scale(painter(request), payload)
+
+
+@router.get("/bench/substitutes/{key}", response={200: SubstitutesOut, **PROBLEMS})
+def substitutes(request: HttpRequest, key: str) -> SubstitutesOut:
+    """What stands for a paint that is not on the shelf."""
+    return bench.substitutes_for(painter(request), key)
 
 
 @router.get("/{painting_id}", response={200: MixesOut, **PROBLEMS})

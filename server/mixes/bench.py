@@ -6,8 +6,9 @@ import numpy as np
 
 from server.materials.calibrations import SIMULATED_BENCH_SEED, simulated_bench
 from server.materials.palettes import shelf_box
-from server.materials.services import tubes_of
+from server.materials.services import laid_thick, tubes_of
 from server.records.history import painting_of
+from server.site.problems import NotFound
 from server.subject.schemas import AdviceOut
 from server.subject.shown import advice_out
 from server.work import desk
@@ -20,7 +21,7 @@ from ypsochrom.kit.errors import BadColour, BadRecipe
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
 from ypsochrom.materials.measures import drops
 from ypsochrom.materials.shelf import left_ml, nozzles_mm, price_per_ml, usable_box
-from ypsochrom.mixes import strings
+from ypsochrom.mixes import strings, substitutes
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
@@ -29,7 +30,7 @@ from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Match, Wanted, evaluate
 from ypsochrom.paint import appearance, drawdown
-from ypsochrom.paint.catalogue import Paintbox
+from ypsochrom.paint.catalogue import Paintbox, catalogue, paint
 from ypsochrom.passes.manners import by_hand
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.pass_nodes import ground_under
@@ -37,6 +38,7 @@ from ypsochrom.work.pass_nodes import ground_under
 from .bench_schemas import (
     AdditionOut,
     AddOut,
+    AlikeOut,
     ColourIn,
     ColourOut,
     ColourWords,
@@ -54,8 +56,11 @@ from .bench_schemas import (
     RecipesOut,
     StringIn,
     StringStepOut,
+    SubstituteOut,
+    SubstitutesOut,
     WeightOut,
 )
+from .schemas import DoseOut
 from .services import box_of, match_out, pile_out
 
 
@@ -164,6 +169,39 @@ def _additions_out(owner: Any, recipe: Recipe, volume_ml: float, box: Paintbox, 
         )
         for step in steps
     ]
+
+
+def substitutes_for(owner: Any, key: str) -> SubstitutesOut:
+    """What stands for a paint of the catalogue out of the painter's tubes, and which of those do nearly the same."""
+    if key not in catalogue():
+        raise NotFound("paint")
+    wanted, tubes = paint(key), tubes_of(owner)
+    box = usable_box(tubes)
+    names = {one.key: one.name for one in box.paints}
+    colour = {one.key: laid_thick(one) for one in box.paints}
+    return SubstitutesOut(
+        name=wanted.name,
+        string=[lab_to_hex(lab) for lab in substitutes.string_of_paint(wanted)],
+        substitutes=[
+            SubstituteOut(
+                parts=one.recipe.mapping,
+                doses=[
+                    DoseOut(source=k, name=names[k], parts=parts, colour=colour[k], pile=False)
+                    for k, parts in one.recipe.parts
+                ],
+                string=[lab_to_hex(lab) for lab in one.string],
+                de00=one.de00,
+                worst_de00=one.worst_de00,
+                lacks=list(one.lacks),
+                price_per_ml=one.price_per_ml,
+            )
+            for one in substitutes.substitutes(wanted, box, price_per_ml(tubes))
+        ],
+        alike=[
+            AlikeOut(one=names[one], other=names[other], de00=de00)
+            for one, other, de00 in substitutes.nearly_the_same(box)
+        ],
+    )
 
 
 def predict(owner: Any, given: PileIn) -> RecipeOut:

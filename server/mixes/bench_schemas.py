@@ -8,7 +8,7 @@ from pydantic import Field
 from server.site.fields import Keys, LabIn, Number, Parts, RowId, Whole
 from server.subject.schemas import AdviceOut
 
-from .schemas import MatchOut
+from .schemas import DoseOut, MatchOut
 
 
 class ColourIn(Schema):
@@ -146,6 +146,36 @@ class PileIn(FromIn):
     parts: Parts
     lab: LabIn | None = None
     volume_ml: Number = 10.0
+
+
+class SubstituteOut(Schema):
+    """A recipe that stands for a paint: its doses, its string on the screen, how far that is off (CIEDE2000, mean and most), what
+    it cannot do, and what a ml costs (None: a price is not known)."""
+
+    parts: Parts
+    doses: list[DoseOut]
+    string: list[str]
+    de00: float
+    worst_de00: float
+    lacks: list[str]
+    price_per_ml: float | None
+
+
+class AlikeOut(Schema):
+    """Two tubes of the shelf that do nearly the same, and how far (CIEDE2000) their strings lie apart."""
+
+    one: str
+    other: str
+    de00: float
+
+
+class SubstitutesOut(Schema):
+    """What stands for a paint out of the shelf, the nearest first; `string` is the paint's own, from the tube to its palest."""
+
+    name: str
+    string: list[str]
+    substitutes: list[SubstituteOut]
+    alike: list[AlikeOut]
 
 
 class StringIn(FromIn):

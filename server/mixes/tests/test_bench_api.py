@@ -290,3 +290,20 @@ def test_films_that_no_hand_lays_are_refused(client, planned, wrong):
     refused = post(client, "bench/film", given)
     assert refused.status_code == 422
     assert refused.json()["hint"]
+
+
+def test_a_paint_that_is_not_on_the_shelf_is_mixed_of_what_is(client, shelf):
+    answer = client.get("/api/mixes/bench/substitutes/PY150").json()
+    assert answer["name"] == "nickel azo yellow"
+    assert len(answer["string"]) == 4
+    shelf_keys = {tube["key"] for tube in client.get("/api/materials/tubes").json()}
+    for one in answer["substitutes"]:
+        assert set(one["parts"]) <= shelf_keys
+        assert len(one["string"]) == 4
+        assert one["de00"] <= one["worst_de00"]
+    assert client.get("/api/mixes/bench/substitutes/PX9").status_code == 404
+
+
+def test_an_empty_shelf_is_asked_for_a_tube_first(client, painter):
+    answer = client.get("/api/mixes/bench/substitutes/PY150")
+    assert (answer.status_code, answer.json()["code"]) == (422, "materials.bad_shelf")

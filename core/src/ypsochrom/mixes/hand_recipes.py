@@ -49,7 +49,7 @@ def hand_recipes(box: Paintbox, target: Lab, *, count: int = 6, wanted: Wanted =
     if allowed:
         some = box.only(allowed)
         some = some if len(some) < WHOLE_SHELF else some.only(_likely_tubes(some, target, wanted))
-        piles = _piles_of(some)
+        piles = piles_of(some)
         found = piles.several(target, count, must_use=wanted.must_use, most_sources=wanted.most_paints)
         if not found or found[0].expected_de00 > FAR_DE00:
             light = piles.lights(target, count, must_use=wanted.must_use, most_sources=wanted.most_paints)
@@ -89,7 +89,7 @@ _kept: OrderedDict[str, Piles] = OrderedDict()
 _lock = Lock()
 
 
-def _piles_of(box: Paintbox) -> Piles:
+def piles_of(box: Paintbox) -> Piles:
     """The recipes of these tubes written out, kept for the last few shelves."""
     with _lock:
         if box.fingerprint in _kept:

@@ -270,6 +270,17 @@ class Piles:
         sources, amounts = self._rows.sources[rows], self._rows.amounts[rows]
         return self._best_by_hand(sources, amounts, self._price(sources, amounts), target, count)
 
+    def near(self, target: Lab, count: int) -> tuple[Float, Float]:
+        """So many piles of tubes that come nearest to a colour: shares and parts (m, n) of the box's paints, in no order."""
+        off = self._rows.lab[: self._of_tubes] - np.asarray(target, dtype=np.float32)
+        rows = _smallest((off**2).sum(axis=1), count)[:count]
+        parts = np.zeros((len(rows), len(self.box)))
+        for column in range(MOST_SOURCES):
+            sources = self._rows.sources[rows, column]
+            used = sources >= 0
+            parts[np.flatnonzero(used), sources[used]] = self._rows.amounts[rows[used], column]
+        return parts / parts.sum(axis=1, keepdims=True), parts
+
     def lights(
         self, target: Lab, count: int, *, must_use: Sequence[str] = (), most_sources: int = MOST_SOURCES
     ) -> list[Mixed]:

@@ -34,6 +34,11 @@ export const pilesQuery = (painting_id: number) =>
 export const changePiles = (painting_id: number, piles: number) =>
   answered(api.PUT("/api/mixes/{painting_id}/piles", { ...ofPainting(painting_id), body: { piles } }));
 
+export type Substitute = Schemas["SubstituteOut"];
+
+export const substitutesQuery = (key: string) =>
+  $api.queryOptions("get", "/api/mixes/bench/substitutes/{key}", { params: { path: { key } } });
+
 export const choosePalette = (painting_id: number, keys: string[] | null) =>
   answered(api.PUT("/api/mixes/{painting_id}/palette", { ...ofPainting(painting_id), body: { keys } }));
 

@@ -920,6 +920,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/bench/substitutes/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Substitutes
+         * @description What stands for a paint that is not on the shelf.
+         */
+        get: operations["server_mixes_api_substitutes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/bench/words": {
         parameters: {
             query?: never;
@@ -1812,6 +1832,18 @@ export interface components {
             severity: string;
             /** Subject */
             subject: string | null;
+        };
+        /**
+         * AlikeOut
+         * @description Two tubes of the shelf that do nearly the same, and how far (CIEDE2000) their strings lie apart.
+         */
+        AlikeOut: {
+            /** De00 */
+            de00: number;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
         };
         /**
          * AmountOut
@@ -4292,6 +4324,43 @@ export interface components {
             hosted: boolean;
             /** Painter */
             painter: string;
+        };
+        /**
+         * SubstituteOut
+         * @description A recipe that stands for a paint: its doses, its string on the screen, how far that is off (CIEDE2000, the mean and the most),
+         *     what it cannot do, and what a ml costs (None: a price is not known).
+         */
+        SubstituteOut: {
+            /** De00 */
+            de00: number;
+            /** Doses */
+            doses: components["schemas"]["DoseOut"][];
+            /** Lacks */
+            lacks: string[];
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Price Per Ml */
+            price_per_ml: number | null;
+            /** String */
+            string: string[];
+            /** Worst De00 */
+            worst_de00: number;
+        };
+        /**
+         * SubstitutesOut
+         * @description What stands for a paint out of the shelf, the nearest first; `string` is the paint's own, from the tube to its lightest tint.
+         */
+        SubstitutesOut: {
+            /** Alike */
+            alike: components["schemas"]["AlikeOut"][];
+            /** Name */
+            name: string;
+            /** String */
+            string: string[];
+            /** Substitutes */
+            substitutes: components["schemas"]["SubstituteOut"][];
         };
         /**
          * Summary
@@ -8259,6 +8328,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StringStepOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_substitutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SubstitutesOut"];
                 };
             };
             /** @description Unauthorized */

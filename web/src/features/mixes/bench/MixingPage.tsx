@@ -16,6 +16,7 @@ import { FilmCard } from "./FilmCard";
 import { Mend } from "./Mend";
 import { Recipes } from "./Recipes";
 import { Strings } from "./Strings";
+import { Substitutes } from "./Substitutes";
 
 const MODES = [
   ["recipes", "Recipes"],
@@ -23,6 +24,7 @@ const MODES = [
   ["strings", "Strings"],
   ["films", "Films"],
   ["mend", "Mend a pile"],
+  ["instead", "Substitutes"],
 ] as const;
 type Mode = (typeof MODES)[number][0];
 
@@ -117,6 +119,14 @@ export default function MixingPage() {
         return <FilmCard parts={parts} palette={palette} from={from} setParts={setParts} />;
       case "mend":
         return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
+      case "instead":
+        return (
+          <Substitutes
+            paint={search.get("paint")}
+            choosePaint={(key) => set({ paint: key })}
+            toHand={(own) => set({ parts: written(own), mode: "hand" })}
+          />
+        );
     }
   };
 
