@@ -29,10 +29,10 @@ def test_a_recipe_is_chosen_among_several_kept_for_the_mix_and_given_back(page: 
     chosen = page.get_by_role("region", name="The chosen recipe")
     expect(chosen.get_by_role("table", name="Order of adding")).to_be_visible()
     expect(chosen.get_by_role("img", name=re.compile("tungsten lamp"))).to_be_visible()
-    page.get_by_role("button", name="raw umber may be used").click()
-    page.get_by_role("button", name="raw umber must be used").click()
-    expect(page.get_by_role("button", name="raw umber must not be used")).to_be_visible()
-    expect(page.get_by_role("list", name="Recipes")).not_to_contain_text("raw umber")
+    page.get_by_role("button", name="burnt sienna may be used").click()
+    page.get_by_role("button", name="burnt sienna must be used").click()
+    expect(page.get_by_role("button", name="burnt sienna must not be used")).to_be_visible()
+    expect(page.get_by_role("list", name="Recipes")).not_to_contain_text("burnt sienna")
     page.get_by_role("button", name="Keep for this mix").click()
     expect(page.get_by_text(re.compile("Kept a recipe for"))).to_be_visible()
 
@@ -63,13 +63,13 @@ def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: 
     page.get_by_role("button", name="By hand").click()
     heap = page.get_by_role("button", name="Add a dab of titanium white")
     heap.evaluate("heap => { for (let dab = 0; dab < 3; dab++) heap.click(); }")  # quicker than it is drawn
-    with page.expect_response(lambda a: "/bench/pile" in a.url and "PBr7ru" in (a.request.post_data or "")):
-        page.get_by_role("button", name="Add a dab of raw umber").click()
+    with page.expect_response(lambda a: "/bench/pile" in a.url and "PBr7bs" in (a.request.post_data or "")):
+        page.get_by_role("button", name="Add a dab of burnt sienna").click()
     page.wait_for_timeout(200)  # until the answer is shown
     pile = page.get_by_role("region", name="The pile")
     words = pile.get_by_role("status")
     expect(words).to_have_text(re.compile("too|right"))
-    expect(pile.get_by_role("cell", name="raw umber")).to_be_visible()
+    expect(pile.get_by_role("cell", name="burnt sienna")).to_be_visible()
     before = words.inner_text()
     page.get_by_role("button", name="Add a dab of bone black").click()
     expect(words).not_to_have_text(before)
