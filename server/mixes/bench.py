@@ -6,7 +6,7 @@ import numpy as np
 
 from server.materials.calibrations import SIMULATED_BENCH_SEED, simulated_bench
 from server.materials.palettes import shelf_box
-from server.materials.services import laid_thick, tubes_of
+from server.materials.services import tubes_of
 from server.records.history import painting_of
 from server.site.problems import NotFound
 from server.subject.schemas import AdviceOut
@@ -25,7 +25,7 @@ from ypsochrom.mixes import strings, substitutes
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
-from ypsochrom.mixes.hand_recipes import HandRecipe
+from ypsochrom.mixes.hand_recipes import HandRecipe, in_words
 from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Match, Wanted, evaluate
@@ -60,7 +60,6 @@ from .bench_schemas import (
     SubstitutesOut,
     WeightOut,
 )
-from .schemas import DoseOut
 from .services import box_of, match_out, pile_out
 
 
@@ -126,7 +125,7 @@ def _offered_out(owner: Any, one: HandRecipe, volume_ml: float, box: Paintbox) -
     found = _recipe_out(owner, one.match, volume_ml, box, let_down=False)
     found.pile = pile_out(one.match.recipe.portions(let_down=False), box)
     found.expected_de00, found.likely_worst_de00 = one.expected_de00, one.likely_worst_de00
-    found.white_to_base = one.white_to_base
+    found.words, found.two_steps = in_words(one.match.recipe, one.white_to_base), one.white_to_base > 0
     return found
 
 
@@ -142,7 +141,8 @@ def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox, *, le
         steadiest=False,
         expected_de00=None,
         likely_worst_de00=None,
-        white_to_base=0,
+        words=in_words(match.recipe),
+        two_steps=False,
         enough=all(step.left_ml >= needed[step.key] for step in steps),
     )
 
@@ -178,17 +178,13 @@ def substitutes_for(owner: Any, key: str) -> SubstitutesOut:
     wanted, tubes = paint(key), tubes_of(owner)
     box = usable_box(tubes)
     names = {one.key: one.name for one in box.paints}
-    colour = {one.key: laid_thick(one) for one in box.paints}
     return SubstitutesOut(
         name=wanted.name,
         string=[lab_to_hex(lab) for lab in substitutes.string_of_paint(wanted)],
         substitutes=[
             SubstituteOut(
                 parts=one.recipe.mapping,
-                doses=[
-                    DoseOut(source=k, name=names[k], parts=parts, colour=colour[k], pile=False)
-                    for k, parts in one.recipe.parts
-                ],
+                words=in_words(one.recipe),
                 string=[lab_to_hex(lab) for lab in one.string],
                 de00=one.de00,
                 worst_de00=one.worst_de00,

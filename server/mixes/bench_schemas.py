@@ -8,7 +8,7 @@ from pydantic import Field
 from server.site.fields import Keys, LabIn, Number, Parts, RowId, Whole
 from server.subject.schemas import AdviceOut
 
-from .schemas import DoseOut, MatchOut
+from .schemas import MatchOut
 
 
 class ColourIn(Schema):
@@ -119,13 +119,14 @@ class RecipeOut(MatchOut):
     """A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
 
     `expected_de00` and `likely_worst_de00` say how near a hand comes to the target; None for a pile that was mixed by hand.
-    `white_to_base` is 0 for a single pile; else all but white is mixed first, and one part of that let down in so many of white.
+    `words` tell the recipe; in `two_steps` where all but white is mixed first, and some of that let down in white.
     """
 
     additions: list[AdditionOut]
     expected_de00: float | None
     likely_worst_de00: float | None
-    white_to_base: int
+    words: str
+    two_steps: bool
     tubes: int
     steadiest: bool
     enough: bool
@@ -149,11 +150,11 @@ class PileIn(FromIn):
 
 
 class SubstituteOut(Schema):
-    """A recipe that stands for a paint: its doses, its string on the screen, how far that is off (CIEDE2000, mean and most), what
+    """A recipe that stands for a paint: in words, its string on the screen, how far that is off (CIEDE2000, mean and most), what
     it cannot do, and what a ml costs (None: a price is not known)."""
 
     parts: Parts
-    doses: list[DoseOut]
+    words: str
     string: list[str]
     de00: float
     worst_de00: float

@@ -9,7 +9,7 @@ from skimage.color import deltaE_ciede2000
 
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.errors import NoRecipe
-from ypsochrom.mixes.hand_recipes import hand_recipes
+from ypsochrom.mixes.hand_recipes import hand_recipes, in_words
 from ypsochrom.mixes.piles import (
     MOST_OF_A_TINTER,
     MOST_PARTS,
@@ -19,6 +19,7 @@ from ypsochrom.mixes.piles import (
     VALUE_WEIGHT,
     Piles,
 )
+from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Wanted
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import catalogue, paintbox
@@ -117,3 +118,10 @@ def test_wishes_hold_for_two_steps_too():
         hand_recipes(box, goal, wanted=Wanted(("PV23",)))
     with pytest.raises(NoRecipe, match="No recipe"):
         hand_recipes(box, goal, wanted=Wanted((), box.keys))
+
+
+def test_recipes_are_told_in_one_step_or_two():
+    assert in_words(Recipe.of({"PW6": 4, "PBr7bs": 1})) == "4 titanium white + 1 burnt sienna"
+    base = Recipe.of({"PW6": 36, "PBr7bs": 2, "PB29": 1})
+    assert in_words(base, 12) == "2 burnt sienna + 1 ultramarine blue, then 1 of that to 12 titanium white"
+    assert in_words(Recipe.of({"PW6": 72, "PBr7bs": 2, "PB29": 1}), 24).endswith("to 24 titanium white, in two goes")

@@ -227,9 +227,8 @@ def _match(options: argparse.Namespace) -> None:
     from ..colour.written import read_colour
     from ..formats.exchange.plan_json import matches_json
     from ..materials.shelf import usable_box
-    from ..mixes.hand_recipes import hand_recipes
-    from ..mixes.piles import MOST_RATIO
-    from ..paint.catalogue import paint, paintbox
+    from ..mixes.hand_recipes import hand_recipes, in_words
+    from ..paint.catalogue import paintbox
 
     targets = [read_colour(text) for text in options.targets]
     if options.tubes_only is not None:
@@ -240,24 +239,16 @@ def _match(options: argparse.Namespace) -> None:
         box = paintbox(keys)
     else:
         box = usable_box(_read_shelf(options.shelf))
-    answers = [matches_json(target, hand_recipes(box, target)) for target in targets]
+    found = [hand_recipes(box, target) for target in targets]
     if options.json:
-        print(json.dumps(answers, indent=2))
+        print(json.dumps([matches_json(*both) for both in zip(targets, found, strict=True)], indent=2))
         return
-    for text, answer in zip(options.targets, answers, strict=True):
+    for text, recipes in zip(options.targets, found, strict=True):
         print(f"{text.strip()}:")
-        for recipe in answer["recipes"]:
-            first = dict(recipe["parts"])
-            white = max(first, key=lambda key: first[key])
-            then = ""
-            if recipe["white_to_base"]:
-                del first[white]
-                goes = ", in two goes" if recipe["white_to_base"] > MOST_RATIO else ""
-                then = f", then 1 of that to {recipe['white_to_base']} {paint(white).name}{goes}"
-            parts = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in first.items()) + then
+        for one in recipes:
             print(
-                f"  {parts}  (colour difference by hand about {recipe['expected_de00']:.1f}, at worst "
-                f"{recipe['likely_worst_de00']:.1f}; value {recipe['value_error']:+.2f} steps)"
+                f"  {in_words(one.match.recipe, one.white_to_base)}  (colour difference by hand about {one.expected_de00:.1f}, "
+                f"at worst {one.likely_worst_de00:.1f}; value {one.match.value_error:+.2f} steps)"
             )
 
 

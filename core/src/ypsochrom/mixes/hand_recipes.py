@@ -9,8 +9,8 @@ import numpy as np
 
 from ..colour.types import Lab
 from ..kit.errors import NoRecipe
-from ..paint.catalogue import Paintbox
-from .piles import MOST_OF_A_TINTER, MOST_PARTS, Mixed, Piles
+from ..paint.catalogue import Paintbox, paint
+from .piles import MOST_OF_A_TINTER, MOST_PARTS, MOST_RATIO, Mixed, Piles
 from .recipe import Recipe
 from .search import ANYTHING, Match, Wanted, best_recipes, evaluate
 from .table import WHOLE_SHELF, table_for
@@ -57,6 +57,18 @@ def hand_recipes(box: Paintbox, target: Lab, *, count: int = 6, wanted: Wanted =
     if not found:
         raise NoRecipe("No recipe keeps to all that was asked.", "Rule out fewer paints, or allow one more.")
     return [_recipe(mixed, target, box) for mixed in found]
+
+
+def in_words(recipe: Recipe, white_to_base: int = 0) -> str:
+    """As in "4 titanium white + 1 burnt sienna", or "2 burnt sienna + 1 ultramarine blue, then 1 of that to 12 titanium white"
+    where a base is let down."""
+    parts = recipe.mapping
+    white = max(parts, key=lambda key: parts[key]) if white_to_base else None
+    told = " + ".join(f"{n:g} {paint(key).name}" for key, n in parts.items() if key != white)
+    if white is None:
+        return told
+    goes = ", in two goes" if white_to_base > MOST_RATIO else ""
+    return f"{told}, then 1 of that to {white_to_base} {paint(white).name}{goes}"
 
 
 def _recipe(mixed: Mixed, target: Lab, box: Paintbox) -> HandRecipe:

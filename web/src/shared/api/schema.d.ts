@@ -3764,7 +3764,7 @@ export interface components {
          * @description A recipe on the bench; `steadiest` under a lamp among those that match about as well, `enough` left on the shelf.
          *
          *     `expected_de00` and `likely_worst_de00` say how near a hand comes to the target; None for a pile that was mixed by hand.
-         *     `white_to_base` is 0 for a single pile; else all but white is mixed first, and one part of that let down in so many of white.
+         *     `words` tell the recipe; in `two_steps` where all but white is mixed first, and some of that let down in white.
          */
         RecipeOut: {
             /** Additions */
@@ -3808,6 +3808,8 @@ export interface components {
             target_lab: number[];
             /** Tubes */
             tubes: number;
+            /** Two Steps */
+            two_steps: boolean;
             /** Value Dry */
             value_dry: number;
             /** Value Error */
@@ -3818,8 +3820,8 @@ export interface components {
             value_words: string;
             /** Wet */
             wet: string;
-            /** White To Base */
-            white_to_base: number;
+            /** Words */
+            words: string;
         };
         /**
          * RecipesIn
@@ -4327,14 +4329,12 @@ export interface components {
         };
         /**
          * SubstituteOut
-         * @description A recipe that stands for a paint: its doses, its string on the screen, how far that is off (CIEDE2000, the mean and the most),
-         *     what it cannot do, and what a ml costs (None: a price is not known).
+         * @description A recipe that stands for a paint: in words, its string on the screen, how far that is off (CIEDE2000, mean and most), what
+         *     it cannot do, and what a ml costs (None: a price is not known).
          */
         SubstituteOut: {
             /** De00 */
             de00: number;
-            /** Doses */
-            doses: components["schemas"]["DoseOut"][];
             /** Lacks */
             lacks: string[];
             /** Parts */
@@ -4345,12 +4345,14 @@ export interface components {
             price_per_ml: number | null;
             /** String */
             string: string[];
+            /** Words */
+            words: string;
             /** Worst De00 */
             worst_de00: number;
         };
         /**
          * SubstitutesOut
-         * @description What stands for a paint out of the shelf, the nearest first; `string` is the paint's own, from the tube to its lightest tint.
+         * @description What stands for a paint out of the shelf, the nearest first; `string` is the paint's own, from the tube to its palest.
          */
         SubstitutesOut: {
             /** Alike */

@@ -64,9 +64,7 @@ export function Recipes({ lab, from, wishes, volume, keep, toHand, toMend }: Pro
               Value {value(shown.value_dry)} dry, {value(shown.value_wet)} wet · {nearness(shown)} · rests on:{" "}
               {basis(shown.source)}
             </Typography>
-            {shown.white_to_base > 0 && (
-              <Typography gutterBottom>Mix it in two steps: {recipeInWords(shown)}.</Typography>
-            )}
+            {shown.two_steps && <Typography gutterBottom>Mix it in two steps: {shown.words}.</Typography>}
             <Pile mix={shown} />
             <Stack direction="row" sx={{ flexWrap: "wrap", gap: 1, my: 1.5 }}>
               {keep && (
@@ -96,18 +94,6 @@ const nearness = ({ expected_de00, likely_worst_de00, de00 }: Recipe) =>
     ? `ΔE ${de00.toFixed(1)}`
     : `by hand about ΔE ${expected_de00.toFixed(1)}, at worst ${likely_worst_de00?.toFixed(1)}`;
 
-/** More of one dose to another than this cannot be measured in one go. */
-const MOST_RATIO = 12;
-
-/** As in "2 burnt sienna + 1 ultramarine blue, then 1 of that to 12 titanium white". */
-export function recipeInWords({ pile, white_to_base }: Pick<Recipe, "pile" | "white_to_base">): string {
-  const sum = (some: Recipe["pile"]) => some.map((one) => `${one.parts} ${one.name}`).join(" + ");
-  if (white_to_base === 0) return sum(pile);
-  const white = pile.reduce((most, one) => (one.parts > most.parts ? one : most));
-  const goes = white_to_base > MOST_RATIO ? ", in two goes" : "";
-  return `${sum(pile.filter((one) => one !== white))}, then 1 of that to ${white_to_base} ${white.name}${goes}`;
-}
-
 /** What tells one recipe from the next: colours, tubes, error, and what to mind. */
 function RecipeCard({ recipe, chosen, choose }: { recipe: Recipe; chosen: boolean; choose: () => void }) {
   return (
@@ -127,7 +113,7 @@ function RecipeCard({ recipe, chosen, choose }: { recipe: Recipe; chosen: boolea
         }}
       >
         <Trio photo={recipe.photo} dry={recipe.dry} wet={recipe.wet} first="target" height={36} />
-        <Typography sx={{ mt: 0.5, lineHeight: 1.3 }}>{recipeInWords(recipe)}</Typography>
+        <Typography sx={{ mt: 0.5, lineHeight: 1.3 }}>{recipe.words}</Typography>
         <Typography variant="caption" component="div" color="text.secondary">
           {recipe.tubes} {recipe.tubes === 1 ? "tube" : "tubes"} · {nearness(recipe)}
           {recipe.steadiest && " · steadiest under a lamp"}

@@ -53,9 +53,7 @@ export function Substitutes({ paint, choosePaint, toHand }: Props) {
             {found.data.substitutes.map((one) => (
               <Box component="li" key={JSON.stringify(one.parts)} sx={{ mb: 2.5 }}>
                 <Pair wanted={found.data.string} mixed={one.string} name={found.data.name} />
-                <Typography sx={{ fontWeight: 650, mt: 0.75 }}>
-                  {one.doses.map((dose) => `${dose.parts} ${dose.name}`).join(" + ")}
-                </Typography>
+                <Typography sx={{ fontWeight: 650, mt: 0.75 }}>{one.words}</Typography>
                 <Typography color="text.secondary">{judged(one)}</Typography>
                 <Button size="small" onClick={() => toHand(one.parts)}>
                   Take it to the bench

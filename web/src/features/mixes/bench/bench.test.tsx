@@ -6,7 +6,6 @@ import { hidingInWords } from "../../materials";
 import { lampWords } from "./Lights";
 import { verdict } from "./Mend";
 import { Order } from "./Order";
-import { recipeInWords } from "./Recipes";
 
 const step = {
   key: "PW6",
@@ -31,20 +30,6 @@ const drop = {
   bead_cm: 0.01,
   drops: 1,
 };
-
-describe("a recipe in words", () => {
-  const portion = (parts: number, name: string) => ({ key: name, name, parts, let_down_with: null });
-
-  it("is one sum for a single pile, and two steps where the base is let down in white", () => {
-    const pile = [portion(36, "titanium white"), portion(2, "burnt sienna"), portion(1, "ultramarine blue")];
-    expect(recipeInWords({ pile: pile.slice(1), white_to_base: 0 })).toBe(
-      "2 burnt sienna + 1 ultramarine blue",
-    );
-    expect(recipeInWords({ pile, white_to_base: 12 })).toBe(
-      "2 burnt sienna + 1 ultramarine blue, then 1 of that to 12 titanium white",
-    );
-  });
-});
 
 describe("the order of adding", () => {
   const text = renderToStaticMarkup(
