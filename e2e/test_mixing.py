@@ -70,6 +70,8 @@ def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: 
     words = pile.get_by_role("status")
     expect(words).to_have_text(re.compile("too|right"))
     expect(pile.get_by_role("cell", name="burnt sienna")).to_be_visible()
+    pile.get_by_role("button", name=re.compile("^What can I make of")).click()
+    expect(pile.get_by_role("list", name="What it can become").get_by_role("listitem").first).to_contain_text("makes")
     before = words.inner_text()
     page.get_by_role("button", name="Add a dab of bone black").click()
     expect(words).not_to_have_text(before)

@@ -23,6 +23,7 @@ from .bench_schemas import (
     CorrectionsOut,
     FilmIn,
     FilmOut,
+    LeftIn,
     PileIn,
     PileStateIn,
     RecipeOut,
@@ -31,6 +32,7 @@ from .bench_schemas import (
     StringIn,
     StringStepOut,
     SubstitutesOut,
+    UseOut,
     WeightOut,
 )
 from .schemas import (
@@ -115,6 +117,12 @@ def colorimeter(request: HttpRequest, payload: PileIn) -> ColourOut:
 def scale(request: HttpRequest, payload: PileIn) -> WeightOut:
     """The pile on the simulated scale."""
     return bench.scale(painter(request), payload)
+
+
+@router.post("/bench/left", response={200: list[UseOut], **PROBLEMS})
+def left(request: HttpRequest, payload: LeftIn) -> list[UseOut]:
+    """What a pile that is left can still become."""
+    return bench.uses_for(painter(request), payload)
 
 
 @router.get("/bench/substitutes/{key}", response={200: SubstitutesOut, **PROBLEMS})

@@ -20,12 +20,14 @@ from ypsochrom.colour.written import read_colour
 from ypsochrom.kit.errors import BadColour, BadRecipe
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
 from ypsochrom.materials.measures import drops
-from ypsochrom.materials.shelf import left_ml, nozzles_mm, price_per_ml, usable_box
+from ypsochrom.materials.shelf import left_ml, looking_box, nozzles_mm, price_per_ml, usable_box
 from ypsochrom.mixes import strings, substitutes
 from ypsochrom.mixes.adding import Addition, additions
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
 from ypsochrom.mixes.hand_recipes import HandRecipe, in_words
+from ypsochrom.mixes.leftover import uses_of
+from ypsochrom.mixes.mix_set import mixes_in_words
 from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import Match, Wanted, evaluate
@@ -33,7 +35,9 @@ from ypsochrom.paint import appearance, drawdown
 from ypsochrom.paint.catalogue import Paintbox, catalogue, paint
 from ypsochrom.passes.manners import by_hand
 from ypsochrom.subject.decode import decode
+from ypsochrom.work.mix_node import FoundMixes
 from ypsochrom.work.pass_nodes import ground_under
+from ypsochrom.work.planned import names_of
 
 from .bench_schemas import (
     AdditionOut,
@@ -48,6 +52,7 @@ from .bench_schemas import (
     FilmOut,
     FromIn,
     LaidOut,
+    LeftIn,
     OverOut,
     PileIn,
     PileStateIn,
@@ -58,6 +63,7 @@ from .bench_schemas import (
     StringStepOut,
     SubstituteOut,
     SubstitutesOut,
+    UseOut,
     WeightOut,
 )
 from .services import box_of, match_out, pile_out
@@ -168,6 +174,27 @@ def _additions_out(owner: Any, recipe: Recipe, volume_ml: float, box: Paintbox, 
             left_ml=left.get(step.key, 0.0),
         )
         for step in steps
+    ]
+
+
+def uses_for(owner: Any, given: LeftIn) -> list[UseOut]:
+    """What is left of a pile, and which of the painting's mixes it can become."""
+    work = desk.opened(painting_of(owner, given.painting))
+    found: FoundMixes | None = work.last("mixes")
+    if found is None:
+        raise NotFound("plan")
+    told = mixes_in_words(found.mixes, names_of(work.last("areas"), work.inputs.brief))
+    left = Recipe.of(given.parts)
+    box = looking_box(tubes_of(owner)).only(dict.fromkeys([*told.palette, *left.keys]))
+    mix_of = {mix.id: mix for mix in told.mixes}
+    served = [mix for mix in told.mixes if mix.serves]
+    return [
+        UseOut(
+            **vars(use),
+            name=mix_of[use.mix].name,
+            colour=lab_to_hex(np.array(mix_of[use.mix].match.lab_dry)),
+        )
+        for use in uses_of(left, given.volume_ml, served, box)
     ]
 
 

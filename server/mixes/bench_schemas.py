@@ -149,6 +149,26 @@ class PileIn(FromIn):
     volume_ml: Number = 10.0
 
 
+class LeftIn(Schema):
+    """So many ml of a pile that is left, and the painting that it may go into."""
+
+    painting: RowId
+    parts: Parts
+    volume_ml: Number = 5.0
+
+
+class UseOut(Schema):
+    """A mix that it can become; `words` say what is added, `makes_ml` what comes of all of it."""
+
+    mix: str
+    name: str
+    colour: str
+    words: str
+    makes_ml: float
+    expected_de00: float
+    likely_worst_de00: float
+
+
 class SubstituteOut(Schema):
     """A recipe that stands for a paint: in words, its string on the screen, how far that is off (CIEDE2000, mean and most), what
     it cannot do, and what a ml costs (None: a price is not known)."""

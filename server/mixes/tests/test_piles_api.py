@@ -88,3 +88,17 @@ def test_piles_are_told_apart_by_the_painters_own_names_for_their_places(client,
     assert now["up_to_date"]
     told = client.get(f"/api/passes/{cup['id']}").json()
     assert "⟨" not in str(told) + str(now)
+
+
+def test_what_is_left_of_a_pile_can_become_other_mixes_of_the_painting(client, cup, painting):
+    body = {"painting": cup["id"], "parts": {"PW6": 4, "PBr7bs": 2, "PR108": 1}, "volume_ml": 6}
+    uses = client.post("/api/mixes/bench/left", body, content_type=JSON).json()
+    assert uses
+    names = {mix["id"]: mix["name"] for mix in client.get(f"/api/mixes/{cup['id']}").json()["mixes"]}
+    for use in uses:
+        assert use["name"] == names[use["mix"]]
+        assert 6 - 1e-6 <= use["makes_ml"] <= 24 + 1e-6
+        assert use["expected_de00"] <= use["likely_worst_de00"]
+    unplanned = {**body, "painting": painting["id"]}
+    assert client.post("/api/mixes/bench/left", unplanned, content_type=JSON).status_code == 404
+    assert client.post("/api/mixes/bench/left", {**body, "volume_ml": -1}, content_type=JSON).status_code == 422

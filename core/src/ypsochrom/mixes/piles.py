@@ -243,7 +243,7 @@ class Piles:
             before.append((self._names[tint], self._tints.pop(tint)))
         mixed = self._mixed(sources, amounts, apart)
         name = new_id()
-        self._add(name, mixed.shares)
+        self.add(name, mixed.shares)
         return name, (*before, (name, mixed))
 
     def alone(self, target: Lab, *, with_white: bool = False) -> Mixed:
@@ -251,8 +251,7 @@ class Piles:
         among = np.arange(self._of_tubes)
         if with_white and self._white is not None:
             among = np.flatnonzero((self._rows.sources[: self._of_tubes] == self._white).any(axis=1))
-        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float), among)
-        return self._mixed(sources, amounts, apart)
+        return self._mixed(*self._chosen(np.asarray(target, dtype=float), among))
 
     def _mixed(self, sources: np.ndarray, amounts: np.ndarray, apart: Float) -> Mixed:
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
@@ -354,8 +353,16 @@ class Piles:
         _, first = np.unique(sets, axis=0, return_index=True)
         return near[order[np.sort(first)[:count]]]
 
-    def _add(self, name: str, shares: Float) -> None:
-        """Put a pile beside the others, to be mixed from."""
+    def made_of(self, own: int, target: Lab, least_share: float) -> Mixed:
+        """The pile for a target that has at least so much of a certain source in it, by its number, and but tubes beside it."""
+        sources, amounts = self._rows.sources, self._rows.amounts
+        share = np.where(sources == own, amounts, 0).sum(axis=1) / amounts.sum(axis=1)
+        others = (sources < len(self.box)) | (sources == own)
+        among = np.flatnonzero((share >= least_share) & others.all(axis=1))
+        return self._mixed(*self._chosen(np.asarray(target, dtype=float), among))
+
+    def add(self, name: str, shares: Float) -> int:
+        """Put a pile beside the others, to be mixed from; its number."""
         tubes, piles, own = range(len(self.box)), list(self._piles), self._stand(name, shares)
         self._piles.append(own)
         with_one = [(own, other) for other in (*tubes, *piles)]
@@ -366,6 +373,7 @@ class Piles:
         few = _parts(3)[_parts(3).sum(axis=1) <= _MOST_OF_THREE]
         others = [(np.array(some), parts) for parts, some in ((_parts(2), with_one), (few, with_two)) if some]
         self._write_out([alone, *others])
+        return own
 
     def _write_out(self, blocks: Sequence[tuple[np.ndarray, np.ndarray]]) -> None:
         """All recipes of these sources (sets, k) in these parts (m, k)."""

@@ -39,6 +39,14 @@ export type Substitute = Schemas["SubstituteOut"];
 export const substitutesQuery = (key: string) =>
   $api.queryOptions("get", "/api/mixes/bench/substitutes/{key}", { params: { path: { key } } });
 
+export const leftQuery = (painting: number, parts: Parts, volume_ml: number) =>
+  $api.queryOptions(
+    "post",
+    "/api/mixes/bench/left",
+    { body: { painting, parts, volume_ml } },
+    { retry: false },
+  );
+
 export const choosePalette = (painting_id: number, keys: string[] | null) =>
   answered(api.PUT("/api/mixes/{painting_id}/palette", { ...ofPainting(painting_id), body: { keys } }));
 

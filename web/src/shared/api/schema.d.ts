@@ -820,6 +820,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/bench/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Left
+         * @description What a pile that is left can still become.
+         */
+        post: operations["server_mixes_api_left"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/bench/photo-colour": {
         parameters: {
             query?: never;
@@ -2788,6 +2808,23 @@ export interface components {
             wet: string;
         };
         /**
+         * LeftIn
+         * @description So many ml of a pile that is left, and the painting that it may go into.
+         */
+        LeftIn: {
+            /** Painting */
+            painting: number;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+        };
+        /**
          * LightOut
          * @description What a mix and its target look like to an eye used to this light.
          */
@@ -4576,6 +4613,26 @@ export interface components {
             redo: string | null;
             /** Undo */
             undo: string | null;
+        };
+        /**
+         * UseOut
+         * @description A mix that it can become; `words` say what is added, `makes_ml` what comes of all of it.
+         */
+        UseOut: {
+            /** Colour */
+            colour: string;
+            /** Expected De00 */
+            expected_de00: number;
+            /** Likely Worst De00 */
+            likely_worst_de00: number;
+            /** Makes Ml */
+            makes_ml: number;
+            /** Mix */
+            mix: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
         };
         /**
          * ValueStepOut
@@ -7971,6 +8028,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FilmOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_left: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseOut"][];
                 };
             };
             /** @description Unauthorized */

@@ -9,10 +9,13 @@ import { value } from "../../../shared/ui/numbers";
 import { Trio } from "../../../shared/ui/Swatch";
 import { addDab, basis, isEmpty, takeDab, type ChangeParts } from "../parts";
 import { pileQuery, type From, type PaletteTube, type Parts } from "../queries";
+import { Leftover } from "./Leftover";
 import { Lights } from "./Lights";
 import { Order } from "./Order";
 
 interface Props {
+  /** Whose mixes the pile may become. */
+  painting: number | null;
   parts: Parts;
   palette: PaletteTube[];
   lab: number[] | null;
@@ -22,7 +25,7 @@ interface Props {
   keep: ((parts: Parts) => Promise<void>) | null;
 }
 
-export function ByHand({ parts, palette, lab, from, volume, setParts, keep }: Props) {
+export function ByHand({ painting, parts, palette, lab, from, volume, setParts, keep }: Props) {
   const empty = isEmpty(parts);
   const pile = useQuery({ ...pileQuery(parts, lab, from, volume), enabled: !empty });
   const known = new Set(palette.map((tube) => tube.key));
@@ -73,6 +76,9 @@ export function ByHand({ parts, palette, lab, from, volume, setParts, keep }: Pr
                 Clear the pile
               </Button>
             </Stack>
+            {painting !== null && (
+              <Leftover key={JSON.stringify(parts)} painting={painting} parts={parts} volume={volume} />
+            )}
             <Order additions={pile.data.additions} volume={volume} />
             <Lights match={pile.data} />
           </Box>

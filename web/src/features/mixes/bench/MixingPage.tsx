@@ -102,6 +102,7 @@ export default function MixingPage() {
       case "hand":
         return (
           <ByHand
+            painting={painting}
             parts={parts}
             palette={palette}
             lab={lab}
