@@ -109,8 +109,9 @@ function Facts({ easel }: { easel: Easel }) {
   const { data: bench } = easel.standing;
   const asked = search.get("tab");
   const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "steps";
-  // the steps are told by the names of their areas, never by anything else while those are on their way
-  if (passes.isPending || easel.areas.isPending) return <Loading what="passes" />;
+  // the steps are told by the names of their areas and mixes: nothing is shown in their place while those are on their way
+  const waits = passes.isPending || easel.areas.isPending || easel.mixes.isPending;
+  if (waits) return <Loading what="passes" />;
   if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
   if (!shownPass) return <NotPlanned what="passes" />;
   const plan = passes.data;
