@@ -1,24 +1,21 @@
 """Recipes of tube paint that a hand can mix, and how near it is expected to come with each."""
 
-from collections import OrderedDict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from threading import Lock
 
 import numpy as np
 
 from ..colour.types import Lab
 from ..kit.errors import NoRecipe
+from ..kit.recent import Recent
 from ..paint.catalogue import Paintbox, paint
 from .piles import MOST_OF_A_TINTER, MOST_PARTS, MOST_RATIO, Mixed, Piles
-from .recipe import Recipe
+from .recipe import Recipe, sum_in_words
 from .search import ANYTHING, Match, Wanted, best_recipes, evaluate
 from .table import WHOLE_SHELF, table_for
 
 FAR_DE00 = 2.5
 """Where a single pile comes no nearer by hand, two steps are better."""
-
-_CACHED_PILES = 4
 
 
 @dataclass(frozen=True)
@@ -64,7 +61,7 @@ def in_words(recipe: Recipe, white_to_base: int = 0) -> str:
     where a base is let down."""
     parts = recipe.mapping
     white = max(parts, key=lambda key: parts[key]) if white_to_base else None
-    told = " + ".join(f"{n:g} {paint(key).name}" for key, n in parts.items() if key != white)
+    told = sum_in_words({key: n for key, n in parts.items() if key != white})
     if white is None:
         return told
     goes = ", in two goes" if white_to_base > MOST_RATIO else ""
@@ -97,19 +94,9 @@ def _likely_tubes(box: Paintbox, target: Lab, wanted: Wanted) -> tuple[str, ...]
     return tuple(keys)[: WHOLE_SHELF - 1]
 
 
-_kept: OrderedDict[str, Piles] = OrderedDict()
-_lock = Lock()
+_kept: Recent[str, Piles] = Recent(4)
 
 
 def piles_of(box: Paintbox) -> Piles:
-    """The recipes of these tubes written out, kept for the last few shelves."""
-    with _lock:
-        if box.fingerprint in _kept:
-            _kept.move_to_end(box.fingerprint)
-            return _kept[box.fingerprint]
-    made = Piles(box)
-    with _lock:
-        _kept[box.fingerprint] = made
-        while len(_kept) > _CACHED_PILES:
-            _kept.popitem(last=False)
-    return made
+    """The recipes of these tubes written out, kept for the last few shelves; nothing is to be added to them."""
+    return _kept.get(box.fingerprint) or _kept.keep(box.fingerprint, Piles(box))

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..kit.errors import BadSetting
-from ..paint.catalogue import Paintbox, paint
+from ..paint.catalogue import Paintbox
 from .mix_set import Mix, in_box
 from .piles import Piles
-from .recipe import Recipe
+from .recipe import Recipe, sum_in_words
 from .search import OUT_OF_REACH_DE00
 
 LEFT = "what is left"
@@ -58,5 +58,5 @@ def uses_of(left: Recipe, volume_ml: float, mixes: Sequence[Mix], box: Paintbox,
 
 
 def _in_words(parts: dict[str, float]) -> str:
-    added = " + ".join(f"{n:g} {paint(key).name}" for key, n in parts.items() if key != LEFT)
+    added = sum_in_words({key: n for key, n in parts.items() if key != LEFT})
     return f"{parts[LEFT]:g} of it + {added}" if added else "as it is"

@@ -292,9 +292,8 @@ class Piles:
             return []
         tubes = [i for i in range(len(self.box)) if i != self._white]
         white = np.array(_WHITES, dtype=np.float32)
-        counted = np.where(
-            white <= MOST_RATIO, white, MOST_RATIO + white / MOST_RATIO
-        )  # let down twice, where it is more
+        twice = MOST_RATIO + white / MOST_RATIO
+        counted = np.where(white <= MOST_RATIO, white, twice)
         best: list[tuple[np.ndarray, np.ndarray, Float]] = []
         for size in range(1, min(most_sources - 1, EVER_SOURCES - 1) + 1):
             sets = np.array([s for s in itertools.combinations(tubes, size) if self._has(s, must_use)])
@@ -354,7 +353,7 @@ class Piles:
         return near[order[np.sort(first)[:count]]]
 
     def made_of(self, own: int, target: Lab, least_share: float) -> Mixed:
-        """The pile for a target that has at least so much of a certain source in it, by its number, and but tubes beside it."""
+        """The pile for a target that has at least so much of a certain source in it, by its number, and tubes beside it."""
         sources, amounts = self._rows.sources, self._rows.amounts
         share = np.where(sources == own, amounts, 0).sum(axis=1) / amounts.sum(axis=1)
         others = (sources < len(self.box)) | (sources == own)

@@ -110,6 +110,11 @@ class Recipe:
         return self.mapping, 1
 
 
+def sum_in_words(parts: Mapping[str, float]) -> str:
+    """As in "4 titanium white + 1 burnt sienna"; parts by paint key."""
+    return " + ".join(f"{amount:g} {catalogue.paint(key).name}" for key, amount in parts.items())
+
+
 def _number(text: str) -> float | None:
     try:
         return float(text)

@@ -7,10 +7,9 @@ import numpy as np
 
 from ...materials.shelf import Tube, price_per_ml
 from ...mixes.mix_set import Mix
-from ...mixes.recipe import Recipe
+from ...mixes.recipe import Recipe, sum_in_words
 from ...mixes.search import best_recipes
 from ...mixes.table import RecipeTable
-from ...paint.catalogue import paint
 from .quantities import PaintNeed
 
 TUBE_SIZES_ML = (20.0, 60.0, 120.0, 200.0)
@@ -110,7 +109,7 @@ def cheaper_recipes(
                 and abs(other.value_error) <= abs(mix.match.value_error) + _EQUAL_VALUE
             )
             if equal and then is not None and then <= now * (1 - _WORTH_SAVING):
-                words = " + ".join(f"{amount:g} {paint(key).name}" for key, amount in other.recipe.parts)
+                words = sum_in_words(other.recipe.mapping)
                 saves = (now - then) * volumes[mix.id]
                 found.append(Saving(f"{mix.name} from cheaper paints", words, saves, mix.id, other.recipe))
                 break
