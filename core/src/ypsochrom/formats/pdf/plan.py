@@ -135,7 +135,7 @@ def _mixes(plan: Plan, width: float) -> list[Flowable]:
             ]
         )
     explained = words(
-        "Parts by volume of tube paint, strong tinters last. Swatches: the photo's colour, the mix dry, the mix wet.",
+        "Parts by volume, strong tinters last; a mix may be made of one before it. Swatches: photo, mix dry, mix wet.",
         after=8,
     )
     table = [rows(listed, [128, width - 188, 60], 8.0)] if listed else []
