@@ -4,7 +4,7 @@ import { Box, Button, Typography } from "@mui/material";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Mix } from "./queries";
 
-const ROW = 64;
+const ROW = 80;
 const BOWS = 44;
 
 interface Props {
@@ -46,7 +46,7 @@ export function PileTree({ mixes, choose }: Props) {
                     lineHeight: 1.3,
                     overflow: "hidden",
                     display: "-webkit-box",
-                    WebkitLineClamp: 2,
+                    WebkitLineClamp: 3,
                     WebkitBoxOrient: "vertical",
                   }}
                 >
