@@ -9,13 +9,14 @@ from ninja.files import UploadedFile
 from server.records import runs, tasks
 from server.records.history import painting_of
 from server.records.schemas import RunOut
-from server.site.fields import Share
+from server.site.fields import RowId, Share
 from server.site.files import uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.work import desk
 
 from . import bench, choice, services
+from . import tray as on_tray
 from .bench_schemas import (
     ColourIn,
     ColourOut,
@@ -24,6 +25,7 @@ from .bench_schemas import (
     FilmIn,
     FilmOut,
     LeftIn,
+    PalettePhotoOut,
     PileIn,
     PileStateIn,
     RecipeOut,
@@ -32,6 +34,8 @@ from .bench_schemas import (
     StringIn,
     StringStepOut,
     SubstitutesOut,
+    TrayIn,
+    TrayOut,
     UseOut,
     WeightOut,
 )
@@ -74,7 +78,26 @@ def photo_colour(
     patch_y: Annotated[Share, Form()],
 ) -> ColourOut:
     """The colour of a pile photographed beside a grey card; both places as shares of width and height."""
-    return bench.read_photo(uploaded(photo), (card_x, card_y), (patch_x, patch_y))
+    return on_tray.read_photo(uploaded(photo), (card_x, card_y), (patch_x, patch_y))
+
+
+@router.post("/bench/palette-photo", response={200: PalettePhotoOut, **PROBLEMS})
+def palette_photo(
+    request: HttpRequest,
+    photo: Annotated[UploadedFile, File()],
+    card_x: Annotated[Share, Form()],
+    card_y: Annotated[Share, Form()],
+    painting: Annotated[RowId | None, Form()] = None,
+    wet: Annotated[bool, Form()] = True,
+) -> PalettePhotoOut:
+    """Every pile in a photo of the palette, and the mix of the painting that each comes nearest to."""
+    return on_tray.piles_in_photo(painter(request), uploaded(photo), (card_x, card_y), painting, wet=wet)
+
+
+@router.post("/bench/tray", response={200: TrayOut, **PROBLEMS})
+def tray(request: HttpRequest, payload: TrayIn) -> TrayOut:
+    """The tray as it lies, and the pile on it dose by dose."""
+    return on_tray.tray(painter(request), payload)
 
 
 @router.post("/bench/recipes", response={200: RecipesOut, **PROBLEMS})
@@ -86,7 +109,7 @@ def recipes(request: HttpRequest, payload: RecipesIn) -> RecipesOut:
 @router.post("/bench/pile", response={200: RecipeOut, **PROBLEMS})
 def pile(request: HttpRequest, payload: PileIn) -> RecipeOut:
     """What a pile of dabs looks like."""
-    return bench.predict(painter(request), payload)
+    return on_tray.predict(painter(request), payload)
 
 
 @router.post("/bench/film", response={200: FilmOut, **PROBLEMS})
@@ -104,25 +127,25 @@ def string(request: HttpRequest, payload: StringIn) -> list[StringStepOut]:
 @router.post("/bench/corrections", response={200: CorrectionsOut, **PROBLEMS})
 def corrections(request: HttpRequest, payload: PileStateIn) -> CorrectionsOut:
     """What to add to a pile that came out wrong."""
-    return bench.corrections(painter(request), payload)
+    return on_tray.corrections(painter(request), payload)
 
 
 @router.post("/bench/colorimeter", response={200: ColourOut, **PROBLEMS})
 def colorimeter(request: HttpRequest, payload: PileIn) -> ColourOut:
     """The pile as the simulated colorimeter reads it."""
-    return bench.colorimeter(painter(request), payload)
+    return on_tray.colorimeter(painter(request), payload)
 
 
 @router.post("/bench/scale", response={200: WeightOut, **PROBLEMS})
 def scale(request: HttpRequest, payload: PileIn) -> WeightOut:
     """The pile on the simulated scale."""
-    return bench.scale(painter(request), payload)
+    return on_tray.scale(painter(request), payload)
 
 
 @router.post("/bench/left", response={200: list[UseOut], **PROBLEMS})
 def left(request: HttpRequest, payload: LeftIn) -> list[UseOut]:
     """What a pile that is left can still become."""
-    return bench.uses_for(painter(request), payload)
+    return on_tray.uses_for(painter(request), payload)
 
 
 @router.get("/bench/substitutes/{key}", response={200: SubstitutesOut, **PROBLEMS})

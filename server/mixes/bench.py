@@ -1,16 +1,13 @@
-"""The mixing bench: recipes for a target, dabs by hand, strings, corrections; nothing of it is kept."""
+"""The mixing bench: recipes for a target, films, strings, substitutes; nothing of it is kept."""
 
 from typing import Any
 
 import numpy as np
 
-from server.materials.calibrations import SIMULATED_BENCH_SEED, simulated_bench
-from server.materials.palettes import shelf_box
 from server.materials.services import tubes_of
 from server.records.history import painting_of
 from server.site.problems import NotFound
 from server.subject.schemas import AdviceOut
-from server.subject.shown import advice_out
 from server.work import desk
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
@@ -18,44 +15,29 @@ from ypsochrom.colour.types import Lab
 from ypsochrom.colour.words import CHROMA_WORDS, HUE_WORDS, colour_from_words, colour_name
 from ypsochrom.colour.written import read_colour
 from ypsochrom.kit.errors import BadColour, BadRecipe
-from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
-from ypsochrom.materials.measures import drops
-from ypsochrom.materials.shelf import left_ml, looking_box, nozzles_mm, price_per_ml, usable_box
+from ypsochrom.materials.shelf import left_ml, nozzles_mm, price_per_ml, usable_box
 from ypsochrom.mixes import strings, substitutes
 from ypsochrom.mixes.adding import Addition, additions
-from ypsochrom.mixes.correction import Correction, PileState, correct
-from ypsochrom.mixes.grey_card import beside_grey
 from ypsochrom.mixes.hand_recipes import HandRecipe, in_words
-from ypsochrom.mixes.leftover import uses_of
-from ypsochrom.mixes.mix_set import mixes_in_words
 from ypsochrom.mixes.offer import offer_of, offered, steadiest
 from ypsochrom.mixes.recipe import Recipe
-from ypsochrom.mixes.search import Match, Wanted, evaluate
+from ypsochrom.mixes.search import Match, Wanted
 from ypsochrom.paint import appearance, drawdown
 from ypsochrom.paint.catalogue import Paintbox, catalogue, paint
 from ypsochrom.passes.manners import by_hand
-from ypsochrom.subject.decode import decode
-from ypsochrom.work.mix_node import FoundMixes
 from ypsochrom.work.pass_nodes import ground_under
-from ypsochrom.work.planned import names_of
 
 from .bench_schemas import (
     AdditionOut,
-    AddOut,
     AlikeOut,
     ColourIn,
     ColourOut,
     ColourWords,
-    CorrectionOut,
-    CorrectionsOut,
     FilmIn,
     FilmOut,
     FromIn,
     LaidOut,
-    LeftIn,
     OverOut,
-    PileIn,
-    PileStateIn,
     RecipeOut,
     RecipesIn,
     RecipesOut,
@@ -63,8 +45,6 @@ from .bench_schemas import (
     StringStepOut,
     SubstituteOut,
     SubstitutesOut,
-    UseOut,
-    WeightOut,
 )
 from .services import box_of, match_out, pile_out
 
@@ -106,12 +86,6 @@ def read_typed(given: ColourIn) -> ColourOut:
     return colour_out(colour_from_words(given.value, given.hue, given.chroma))
 
 
-def read_photo(content: bytes, card: tuple[float, float], patch: tuple[float, float]) -> ColourOut:
-    """The colour of a pile photographed beside a grey card."""
-    found = beside_grey(decode(content).srgb8, card, patch)
-    return colour_out(np.array(found.lab), advice_out(found.advice))
-
-
 def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
     """The best recipes for a target that keep to what is asked."""
     box = box_from(owner, given)
@@ -128,14 +102,15 @@ def recipes(owner: Any, given: RecipesIn) -> RecipesOut:
 
 
 def _offered_out(owner: Any, one: HandRecipe, volume_ml: float, box: Paintbox) -> RecipeOut:
-    found = _recipe_out(owner, one.match, volume_ml, box, let_down=False)
+    found = recipe_out(owner, one.match, volume_ml, box, let_down=False)
     found.pile = pile_out(one.match.recipe.portions(let_down=False), box)
     found.expected_de00, found.likely_worst_de00 = one.expected_de00, one.likely_worst_de00
     found.words, found.two_steps = in_words(one.match.recipe, one.white_to_base), one.white_to_base > 0
     return found
 
 
-def _recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox, *, let_down: bool = True) -> RecipeOut:
+def recipe_out(owner: Any, match: Match, volume_ml: float, box: Paintbox, *, let_down: bool = True) -> RecipeOut:
+    """A recipe against its target, with the additions of a pile of so many ml."""
     steps = _additions_out(owner, match.recipe, volume_ml, box, let_down=let_down)
     needed: dict[str, float] = {}
     for step in steps:
@@ -177,27 +152,6 @@ def _additions_out(owner: Any, recipe: Recipe, volume_ml: float, box: Paintbox, 
     ]
 
 
-def uses_for(owner: Any, given: LeftIn) -> list[UseOut]:
-    """What is left of a pile, and which of the painting's mixes it can become."""
-    work = desk.opened(painting_of(owner, given.painting))
-    found: FoundMixes | None = work.last("mixes")
-    if found is None:
-        raise NotFound("plan")
-    told = mixes_in_words(found.mixes, names_of(work.last("areas"), work.inputs.brief))
-    left = Recipe.of(given.parts)
-    box = looking_box(tubes_of(owner)).only(dict.fromkeys([*told.palette, *left.keys]))
-    mix_of = {mix.id: mix for mix in told.mixes}
-    served = [mix for mix in told.mixes if mix.serves]
-    return [
-        UseOut(
-            **vars(use),
-            name=mix_of[use.mix].name,
-            colour=lab_to_hex(np.array(mix_of[use.mix].match.lab_dry)),
-        )
-        for use in uses_of(left, given.volume_ml, served, box)
-    ]
-
-
 def substitutes_for(owner: Any, key: str) -> SubstitutesOut:
     """What stands for a paint of the catalogue out of the painter's tubes, and which of those do nearly the same."""
     if key not in catalogue():
@@ -225,14 +179,6 @@ def substitutes_for(owner: Any, key: str) -> SubstitutesOut:
             for one, other, de00 in substitutes.nearly_the_same(box)
         ],
     )
-
-
-def predict(owner: Any, given: PileIn) -> RecipeOut:
-    """What a pile of these dabs looks like; without a target it is its own."""
-    box = box_from(owner, given)
-    recipe = Recipe.of(given.parts)
-    goal = np.array(given.lab) if given.lab is not None else np.array(evaluate(recipe, np.zeros(3), box).lab_dry)
-    return _recipe_out(owner, evaluate(recipe, goal, box), given.volume_ml, box)
 
 
 def film(owner: Any, given: FilmIn) -> FilmOut:
@@ -291,65 +237,3 @@ def string(owner: Any, given: StringIn) -> list[StringStepOut]:
     else:
         found = strings.chromatic_darks(box)
     return [StringStepOut(**dict(match_out(one.match, box)), name=one.name) for one in found]
-
-
-def corrections(owner: Any, given: PileStateIn) -> CorrectionsOut:
-    """What to add to a pile that came out wrong, out of what the shelf has."""
-    tubes = tubes_of(owner)
-    box = usable_box(tubes)
-    pile = PileState(Recipe.of(given.parts), given.volume_ml, (given.lab[0], given.lab[1], given.lab[2]), given.wet)
-    target = np.array(given.target)
-    answer = correct(
-        pile, target, box, needed_ml=given.needed_ml, price_per_ml=price_per_ml(tubes), left_ml=left_ml(tubes)
-    )
-    return CorrectionsOut(
-        pile=colour_out(np.array(answer.pile_lab_dry)),
-        target=colour_out(target),
-        pile_words=answer.pile_words,
-        leave=answer.leave,
-        corrections=[_correction_out(one, given.volume_ml, box) for one in answer.corrections],
-        fresh_costs_less=answer.fresh_costs_less,
-        fresh_ml=answer.fresh_ml,
-        fresh_cost=answer.fresh_cost,
-        correction_cost=answer.correction_cost,
-    )
-
-
-def _correction_out(one: Correction, volume_ml: float, box: Paintbox) -> CorrectionOut:
-    paint_of = {paint.key: paint for paint in box.paints}
-    return CorrectionOut(
-        adds=[
-            AddOut(
-                key=key,
-                name=paint_of[key].name,
-                volume_ml=ml,
-                mass_g=ml * paint_of[key].density_kg_per_l,
-                drops=drops(ml),
-                pile_parts=volume_ml / ml,
-            )
-            for key, ml in one.adds_ml
-        ],
-        growth=one.share,
-        volume_ml=one.volume_ml,
-        dry=lab_to_hex(np.array(one.lab_dry)),
-        lab_dry=list(one.lab_dry),
-        de00=one.de00,
-        value_error=one.value_error,
-        words=one.words,
-    )
-
-
-def colorimeter(owner: Any, given: PileIn) -> ColourOut:
-    """The pile as mixed by hand on the simulated bench, read by the simulated colorimeter."""
-    recipe = Recipe.of(given.parts)
-    pile = simulated_bench().pile(recipe.mapping, shelf_box(owner))
-    return colour_out(np.array(SimulatedColorimeter(SIMULATED_BENCH_SEED).read(pile)))
-
-
-def scale(owner: Any, given: PileIn) -> WeightOut:
-    """The pile on the simulated scale; ml follow from the densities of its paints."""
-    recipe = Recipe.of(given.parts)
-    box = shelf_box(owner).only(recipe.keys)
-    density = sum(recipe.mapping[p.key] * p.density_kg_per_l for p in box.paints) / recipe.total
-    shown = SimulatedScale(SIMULATED_BENCH_SEED).weigh(given.volume_ml * density)
-    return WeightOut(mass_g=shown, volume_ml=shown / density)

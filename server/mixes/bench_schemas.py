@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from server.site.fields import Keys, LabIn, Number, Parts, RowId, Whole
+from server.site.fields import Drops, Key, Keys, LabIn, Number, Parts, RowId, Whole
 from server.subject.schemas import AdviceOut
 
 from .schemas import MatchOut
@@ -147,6 +147,85 @@ class PileIn(FromIn):
     parts: Parts
     lab: LabIn | None = None
     volume_ml: Number = 10.0
+
+
+class HeapOut(Schema):
+    """A heap on the tray, from left to right: warm, dark to light; white; cool, light to dark."""
+
+    key: str
+    name: str
+    masstone: str
+    side: Literal["warm", "white", "cool"]
+    nozzle_mm: float
+    left_ml: float
+
+
+class DoseIn(Schema):
+    """So many drops of a paint."""
+
+    key: Key
+    drops: Drops
+
+
+class TrayIn(FromIn):
+    """The doses of a pile in the order of adding, and what it is to become, if anything."""
+
+    doses: Annotated[list[DoseIn], Field(max_length=80)] = []
+    lab: LabIn | None = None
+
+
+class ShapeOut(Schema):
+    """A drop, a pea or a stretch of bead from above."""
+
+    length_mm: float
+    width_mm: float
+
+
+class LaidDoseOut(Schema):
+    """A dose as it is told and seen, and the pile after it; `de00` and `difference` against what is wanted."""
+
+    key: str
+    name: str
+    colour: str
+    drops: int
+    words: str
+    shapes: list[ShapeOut]
+    mass_g: float
+    pile_ml: float
+    pile_width_mm: float
+    dry: str
+    wet: str
+    value_dry: float
+    de00: float | None
+    difference: str | None
+
+
+class TrayOut(Schema):
+    """The tray: its heaps, the pile dose by dose, and what the whole pile looks like (None while it is empty)."""
+
+    heaps: list[HeapOut]
+    laid: list[LaidDoseOut]
+    pile: RecipeOut | None
+
+
+class SeenPileOut(ColourOut):
+    """A pile in a photo of the palette: its middle as shares of width and height, its colour, and the mix of the painting that
+    it comes nearest to (None without a painting), with how far off it is."""
+
+    x: float
+    y: float
+    mix: str | None = None
+    mix_name: str | None = None
+    mix_colour: str | None = None
+    de00: float | None = None
+    difference: str | None = None
+
+
+class PalettePhotoOut(Schema):
+    """Every pile in a photo of the palette, by rows from the top left."""
+
+    piles: list[SeenPileOut]
+    advice: list[AdviceOut]
 
 
 class LeftIn(Schema):

@@ -117,3 +117,19 @@ def test_permuting_tubes_changes_nothing():
 def test_a_pile_of_no_size_is_refused(volume):
     with pytest.raises(BadRecipe):
         correct(PileState(Recipe.of({"PW6": 1}), volume, (90.0, 0, 0)), TARGETS[0], BOX)
+
+
+def test_a_correction_is_whole_drops_and_none_where_leaving_is_best():
+    recipe, _, dry, _ = slipped(TARGETS[3], 2)
+    came_out = tuple(dry.tolist())
+    for volume_ml in (0.5, 2.0, 10.0):
+        answer = correct(PileState(recipe, volume_ml, came_out), TARGETS[3], BOX)
+        assert answer.corrections
+        for correction in answer.corrections:
+            drops = np.array([ml for _, ml in correction.adds_ml]) / 0.05
+            np.testing.assert_allclose(drops, np.round(drops), atol=1e-6)
+            assert drops.min() >= 1 - 1e-6
+    right = correct(PileState(recipe, 10.0, came_out), dry, BOX)
+    assert right.leave
+    assert right.corrections == ()
+    assert not right.fresh_costs_less

@@ -2,7 +2,7 @@
 
 1. What is in the pile is told from how it came out: the recipe's own amounts, each off by what a hand slips, and a smooth
    error of the paints themselves, whichever together explain the reading best.
-2. Every one and every two paints of the shelf are tried in every usual amount; the pile is predicted with them.
+2. Every one and every two paints of the shelf are tried in every usual amount of whole drops; the pile is predicted with them.
 3. The best are ranked by colour, value (weighted more), number of paints and how much the pile grows.
 """
 
@@ -18,6 +18,7 @@ from ..colour.differences import in_words
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, Lab, triple
 from ..kit.errors import BadRecipe
+from ..materials.measures import DROP_ML
 from ..paint import appearance
 from ..paint.catalogue import Paintbox
 from .recipe import Recipe
@@ -68,8 +69,8 @@ class Correction:
 class CorrectionAnswer:
     """How the pile stands (dry, against the target) and what to do about it, best first.
 
-    `leave` when it is near enough. `fresh_costs_less` when the best correction uses more new paint (or money, where all
-    prices are known) than a fresh pile of the amount that is needed.
+    `leave` when it is near enough; nothing is proposed then. `fresh_costs_less` when the best correction uses more new paint
+    (or money, where all prices are known) than a fresh pile of the amount that is needed.
     """
 
     pile_lab_dry: tuple[float, float, float]
@@ -103,10 +104,12 @@ def correct(
     needed = pile.volume_ml if needed_ml is None else needed_ml
     absorption, scattering = _inside(pile, box)
     now = appearance.dry_lab_of(absorption, scattering)
-    most = np.array([math.inf if left_ml is None else left_ml.get(key, 0.0) / pile.volume_ml for key in box.keys])
-    found = _search(absorption, scattering, target, box, most)
-    corrections = tuple(_as_correction(adds, pile.volume_ml, lab, target, box) for adds, lab in found)
+    left = [math.inf if left_ml is None else left_ml.get(key, 0.0) for key in box.keys]
+    most = np.array(left) / pile.volume_ml + 1e-9
     pile_de00 = float(delta_e_2000(now, target))
+    leave = pile_de00 <= GOOD_ENOUGH_DE00
+    found = [] if leave else _search(absorption, scattering, target, box, most, DROP_ML / pile.volume_ml)
+    corrections = tuple(_as_correction(adds, pile.volume_ml, lab, target, box) for adds, lab in found)
     better = tuple(c for c in corrections if c.de00 < pile_de00 - 0.2)
     prices = price_per_ml or {}
     fresh_cost = _cost(pile.recipe.parts, needed / pile.recipe.total, prices)
@@ -119,10 +122,10 @@ def correct(
         pile_lab_dry=triple(now),
         pile_de00=pile_de00,
         pile_words=in_words(now, target),
-        leave=pile_de00 <= GOOD_ENOUGH_DE00,
+        leave=leave,
         corrections=better,
         fresh_ml=needed,
-        fresh_costs_less=cheaper or not better,
+        fresh_costs_less=not leave and (cheaper or not better),
         fresh_cost=fresh_cost,
         correction_cost=correction_cost,
     )
@@ -163,9 +166,14 @@ def _penalised(lab: Lab, adds: Float, target: Lab) -> Float:
     )
 
 
-def _search(absorption: Float, scattering: Float, target: Lab, box: Paintbox, most: Float) -> list[tuple[Float, Lab]]:
-    """The best additions as shares of the pile, one per set of paints, each at most `most`, and the pile they give."""
-    adds = _trials(len(box))
+def _search(
+    absorption: Float, scattering: Float, target: Lab, box: Paintbox, most: Float, drop: float
+) -> list[tuple[Float, Lab]]:
+    """The best additions as shares of the pile, one per set of paints, each at most `most`, and the pile they give.
+
+    All are whole drops; `drop` is one as a share of the pile.
+    """
+    adds = _whole(_trials(len(box)), drop)
     adds = adds[(adds <= most).all(axis=1)]
     if len(adds) == 0:
         return []
@@ -173,7 +181,7 @@ def _search(absorption: Float, scattering: Float, target: Lab, box: Paintbox, mo
     best = _one_of_each_set(adds, np.argsort(_penalised(lab, adds, target), kind="stable"))[:_REFINED]
     found = []
     for row in adds[best]:
-        around = np.unique(np.concatenate([_nearby(row), row[None]]), axis=0)
+        around = np.unique(np.concatenate([_whole(_nearby(row), drop), row[None]]), axis=0)
         around = around[(around <= most).all(axis=1)]
         seen = _with(absorption, scattering, around, box)
         pick = int(np.argmin(_penalised(seen, around, target)))
@@ -193,6 +201,11 @@ def _trials(n: int) -> Float:
     for place, (i, j) in enumerate(pairs):
         both[place * len(grid) : (place + 1) * len(grid), [i, j]] = grid
     return np.concatenate([rows, both])
+
+
+def _whole(adds: Float, drop: float) -> Float:
+    """The same in whole drops, at least one of each."""
+    return np.where(adds > 0, np.maximum(np.round(adds / drop), 1) * drop, 0.0)
 
 
 def _nearby(row: Float) -> Float:

@@ -30,7 +30,14 @@ def beside_grey(
     photo: Srgb8, card: tuple[float, float], patch: tuple[float, float], *, card_reflectance: float = CARD_REFLECTANCE
 ) -> PhotoColour:
     """The colour at `patch`, both places given as shares of width and height; the light is taken to be the same on both."""
-    grey, seen = _light(photo, card), _light(photo, patch)
+    grey, advice = card_light(photo, card)
+    seen = _light(photo, patch)
+    return PhotoColour(triple(cielab.linear_to_lab(np.clip(seen / grey * card_reflectance, 0, 1.2))), advice)
+
+
+def card_light(photo: Srgb8, card: tuple[float, float]) -> tuple[np.ndarray, tuple[Advice, ...]]:
+    """What the grey card sends back (linear sRGB), and what to know about the light; `BadPicture` where it tells nothing."""
+    grey = _light(photo, card)
     if grey.max() >= _CLIPPED or grey.min() <= _DARKEST:
         raise BadPicture(
             "The grey card is burnt out or black in this photo.", "Photograph it again with less or more light."
@@ -51,7 +58,7 @@ def beside_grey(
                 "Photograph the pile again in daylight.",
             ),
         )
-    return PhotoColour(triple(cielab.linear_to_lab(np.clip(seen / grey * card_reflectance, 0, 1.2))), advice)
+    return grey, advice
 
 
 def _light(photo: Srgb8, at: tuple[float, float]) -> np.ndarray:

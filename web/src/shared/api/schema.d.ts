@@ -840,6 +840,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/bench/palette-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Palette Photo
+         * @description Every pile in a photo of the palette, and the mix of the painting that each comes nearest to.
+         */
+        post: operations["server_mixes_api_palette_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/bench/photo-colour": {
         parameters: {
             query?: never;
@@ -954,6 +974,26 @@ export interface paths {
         get: operations["server_mixes_api_substitutes"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/bench/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tray
+         * @description The tray as it lies, and the pile on it dose by dose.
+         */
+        post: operations["server_mixes_api_tray"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2430,6 +2470,16 @@ export interface components {
             reason: string | null;
         };
         /**
+         * DoseIn
+         * @description So many drops of a paint.
+         */
+        DoseIn: {
+            /** Drops */
+            drops: number;
+            /** Key */
+            key: string;
+        };
+        /**
          * DoseOut
          * @description So many parts of a tube, or with `pile` of a mix that is mixed before; `source` is its key or id.
          */
@@ -2720,6 +2770,27 @@ export interface components {
             title: string;
         };
         /**
+         * HeapOut
+         * @description A heap on the tray, from left to right: warm, dark to light; white; cool, light to dark.
+         */
+        HeapOut: {
+            /** Key */
+            key: string;
+            /** Left Ml */
+            left_ml: number;
+            /** Masstone */
+            masstone: string;
+            /** Name */
+            name: string;
+            /** Nozzle Mm */
+            nozzle_mm: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "warm" | "white" | "cool";
+        };
+        /**
          * HistoryOut
          * @description What would be undone and done again next, by name (null: nothing), and how many changes can be undone.
          */
@@ -2788,6 +2859,40 @@ export interface components {
             mix: string;
             /** Passes */
             passes: number[];
+        };
+        /**
+         * LaidDoseOut
+         * @description A dose as it is told and seen, and the pile after it; `de00` and `difference` against what is wanted.
+         */
+        LaidDoseOut: {
+            /** Colour */
+            colour: string;
+            /** De00 */
+            de00: number | null;
+            /** Difference */
+            difference: string | null;
+            /** Drops */
+            drops: number;
+            /** Dry */
+            dry: string;
+            /** Key */
+            key: string;
+            /** Mass G */
+            mass_g: number;
+            /** Name */
+            name: string;
+            /** Pile Ml */
+            pile_ml: number;
+            /** Pile Width Mm */
+            pile_width_mm: number;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
+            /** Value Dry */
+            value_dry: number;
+            /** Wet */
+            wet: string;
+            /** Words */
+            words: string;
         };
         /**
          * LaidOut
@@ -3433,6 +3538,16 @@ export interface components {
             tray: components["schemas"]["PlaceOut"][];
         };
         /**
+         * PalettePhotoOut
+         * @description Every pile in a photo of the palette, by rows from the top left.
+         */
+        PalettePhotoOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Piles */
+            piles: components["schemas"]["SeenPileOut"][];
+        };
+        /**
          * PaletteReportOut
          * @description A palette judged for the picture; `price` of what is missing, None where a price is not known.
          *
@@ -4071,6 +4186,37 @@ export interface components {
             };
         };
         /**
+         * SeenPileOut
+         * @description A pile in a photo of the palette: its middle as shares of width and height, its colour, and the mix of the painting that
+         *     it comes nearest to (None without a painting), with how far off it is.
+         */
+        SeenPileOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Colour */
+            colour: string;
+            /** De00 */
+            de00?: number | null;
+            /** Difference */
+            difference?: string | null;
+            /** Lab */
+            lab: number[];
+            /** Mix */
+            mix?: string | null;
+            /** Mix Colour */
+            mix_colour?: string | null;
+            /** Mix Name */
+            mix_name?: string | null;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * ServedOut
          * @description A value family of an area that a mix is for.
          */
@@ -4079,6 +4225,16 @@ export interface components {
             area: string;
             /** Family */
             family: string;
+        };
+        /**
+         * ShapeOut
+         * @description A drop, a pea or a stretch of bead from above.
+         */
+        ShapeOut: {
+            /** Length Mm */
+            length_mm: number;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * SharedOut
@@ -4533,6 +4689,34 @@ export interface components {
             titles: {
                 [key: string]: string;
             };
+        };
+        /**
+         * TrayIn
+         * @description The doses of a pile in the order of adding, and what it is to become, if anything.
+         */
+        TrayIn: {
+            /**
+             * Doses
+             * @default []
+             */
+            doses: components["schemas"]["DoseIn"][];
+            /** Keys */
+            keys?: string[] | null;
+            /** Lab */
+            lab?: number[] | null;
+            /** Painting */
+            painting?: number | null;
+        };
+        /**
+         * TrayOut
+         * @description The tray: its heaps, the pile dose by dose, and what the whole pile looks like (None while it is empty).
+         */
+        TrayOut: {
+            /** Heaps */
+            heaps: components["schemas"]["HeapOut"][];
+            /** Laid */
+            laid: components["schemas"]["LaidDoseOut"][];
+            pile: components["schemas"]["RecipeOut"] | null;
         };
         /**
          * TubeIn
@@ -8146,6 +8330,92 @@ export interface operations {
             };
         };
     };
+    server_mixes_api_palette_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Card X */
+                    card_x: number;
+                    /** Card Y */
+                    card_y: number;
+                    /** Painting */
+                    painting?: number | null;
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                    /**
+                     * Wet
+                     * @default true
+                     */
+                    wet?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PalettePhotoOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixes_api_photo_colour: {
         parameters: {
             query?: never;
@@ -8523,6 +8793,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SubstitutesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixes_api_tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayOut"];
                 };
             };
             /** @description Unauthorized */

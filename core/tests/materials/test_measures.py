@@ -1,0 +1,42 @@
+"""Doses as a hand lays them: the same volume in every measure."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ypsochrom.materials.measures import DROP_ML, PEA_ML, bead_cm, dose_in_words, pile_width_mm, shapes
+
+
+@pytest.mark.parametrize(
+    ("volume_ml", "words"),
+    [
+        (DROP_ML, "1 drop"),
+        (4 * DROP_ML, "4 drops"),
+        (PEA_ML, "1 pea"),
+        (2 * PEA_ML + DROP_ML, "2 peas and 1 drop"),
+        (1.0, "4 peas"),
+        (math.pi * 0.3**2 * 4.5, "4.5 cm of bead"),
+    ],
+)
+def test_a_dose_is_told_as_a_hand_lays_it(volume_ml, words):
+    assert dose_in_words(volume_ml, 6.0) == words
+
+
+@given(st.integers(1, 2000), st.floats(3, 12))
+def test_what_is_drawn_holds_the_dose(drops, nozzle_mm):
+    """Domes have a twelfth of pi times the cube of their width, beads are round: the sum is the dose."""
+    volume_ml = drops * DROP_ML
+    drawn = shapes(volume_ml, nozzle_mm)
+    if volume_ml <= 1:
+        held = sum(math.pi / 12 * one.width_mm**3 for one in drawn) / 1000
+    else:
+        held = sum(math.pi / 4 * one.width_mm**2 * one.length_mm for one in drawn) / 1000
+        assert all(one.length_mm <= 60.0 + 1e-9 for one in drawn)
+        assert sum(one.length_mm for one in drawn) == pytest.approx(10 * bead_cm(volume_ml, nozzle_mm))
+    assert held == pytest.approx(volume_ml)
+
+
+def test_a_pile_is_a_disc_of_its_volume():
+    assert math.pi / 4 * pile_width_mm(5.0) ** 2 * 2.0 == pytest.approx(5000)
