@@ -4,7 +4,7 @@ import io
 import re
 
 import numpy as np
-from PIL import Image
+from PIL import Image, ImageDraw
 from playwright.sync_api import Page, expect
 
 from ypsochrom.colour import spectra, srgb
@@ -58,28 +58,39 @@ def test_fewer_piles_are_asked_for_on_the_curve_and_taken_back(page: Page):
     expect(page.get_by_role("link", name=re.compile("out of date"))).to_have_count(0)
 
 
-def test_dabs_go_into_the_pile_and_come_out_again_and_a_reload_keeps_them(page: Page):
+def test_doses_go_into_the_pile_and_are_pulled_back_and_a_reload_keeps_them(page: Page):
     to_the_bench(page)
     page.get_by_role("button", name="By hand").click()
-    heap = page.get_by_role("button", name="Add a dab of titanium white")
-    heap.evaluate("heap => { for (let dab = 0; dab < 3; dab++) heap.click(); }")  # quicker than it is drawn
-    with page.expect_response(lambda a: "/bench/pile" in a.url and "PBr7bs" in (a.request.post_data or "")):
-        page.get_by_role("button", name="Add a dab of burnt sienna").click()
-    page.wait_for_timeout(200)  # until the answer is shown
+    heap = page.get_by_role("button", name="Take a pea of titanium white")
+    heap.evaluate("heap => { for (let pea = 0; pea < 3; pea++) heap.click(); }")  # quicker than it is drawn
+    page.get_by_role("button", name="a drop").click()
+    with page.expect_response(lambda a: "/bench/tray" in a.url and "PBr7bs" in (a.request.post_data or "")):
+        page.get_by_role("button", name="Take a drop of burnt sienna").click()
+    growth = page.get_by_role("list", name="How the pile grew").get_by_role("listitem")
+    expect(growth).to_have_count(2)
+    expect(growth.first).to_contain_text("3 peas titanium white")
+    expect(growth.last).to_contain_text("1 drop burnt sienna")
     pile = page.get_by_role("region", name="The pile")
     words = pile.get_by_role("status")
     expect(words).to_have_text(re.compile("too|right"))
-    expect(pile.get_by_role("cell", name="burnt sienna")).to_be_visible()
     pile.get_by_role("button", name=re.compile("^What can I make of")).click()
     expect(pile.get_by_role("list", name="What it can become").get_by_role("listitem").first).to_contain_text("makes")
     before = words.inner_text()
-    page.get_by_role("button", name="Add a dab of bone black").click()
+    page.get_by_role("button", name="Take a drop of bone black").click()
+    expect(growth).to_have_count(3)
     expect(words).not_to_have_text(before)
     page.keyboard.press("Control+z")
     expect(words).to_have_text(before)
     page.reload()
     expect(words).to_have_text(before)
-    expect(page.get_by_label("3 parts of titanium white")).to_be_visible()
+    expect(growth.first).to_contain_text("3 peas titanium white")
+    page.get_by_role("slider", name="Pull the pile back").press("ArrowLeft")
+    expect(growth.last).to_contain_text("pulled back")
+    expect(words).not_to_have_text(before)
+    page.get_by_role("button", name="Put burnt sienna back in").click()
+    expect(words).to_have_text(before)
+    pile.get_by_role("button", name="Put it in").click()  # what brings it nearer
+    expect(growth.nth(2)).to_be_visible()
     page.get_by_role("button", name="Strings").click()
     string = page.get_by_role("list", name="The string, dark to light")
     expect(string.get_by_role("button", name=re.compile("^Take .* to the bench"))).to_have_count(5)
@@ -99,13 +110,16 @@ def test_a_paint_that_is_not_there_is_mixed_of_what_is(page: Page):
     expect(listed).to_have_count(4)
     listed.first.get_by_role("button", name="Take it to the bench").click()
     pile = page.get_by_role("region", name="The pile")
-    expect(pile.get_by_role("cell", name=re.compile("yellow")).first).to_be_visible()
+    expect(pile).to_be_visible()
+    expect(page.get_by_role("list", name="How the pile grew")).to_contain_text("yellow")
 
 
 def test_a_pile_that_came_out_wrong_is_mended_by_instrument_and_by_photo(page: Page, tmp_path):
+    page.goto("/mixes?painting=1&mix=m08&mode=mend")
+    expect(page.get_by_text(re.compile(r"ml of .* as planned"))).to_be_visible()
     page.goto("/mixes?painting=1&mix=m08&mode=mend&parts=PW6:4+PBr7bs:6+PY83:8")
     page.get_by_role("button", name="Weigh it").click()
-    page.get_by_role("button", name="Colorimeter (simulated)").click()
+    page.get_by_role("button", name=re.compile("^Colorimeter")).click()
     corrections = page.get_by_role("list", name="Corrections").get_by_role("listitem")
     expect(corrections.first).to_contain_text("of the pile")
     expect(page.get_by_role("img", name=re.compile("the pile, dry, #"))).to_be_visible()
@@ -113,13 +127,36 @@ def test_a_pile_that_came_out_wrong_is_mended_by_instrument_and_by_photo(page: P
     picture = Image.new("RGB", (400, 200), (118, 118, 118))
     picture.paste((120, 90, 60), (200, 0, 400, 200))
     picture.save(tmp_path / "pile.png")
-    page.get_by_label("Photo of the pile").set_input_files(tmp_path / "pile.png")
-    photo = page.get_by_role("button", name="The photo; tap the card, then the pile")
+    page.get_by_label("Photo of the palette").set_input_files(tmp_path / "pile.png")
+    photo = page.get_by_role("button", name="The photo; tap the card, then a pile")
     box = photo.bounding_box()
-    for share in (0.25, 0.75):
-        photo.click(position={"x": box["width"] * share, "y": box["height"] / 2})
+    page.expected_refusals = 1  # a photo of one pile that fills it has no tray around it
+    photo.click(position={"x": box["width"] * 0.25, "y": box["height"] / 2})
+    expect(page.get_by_role("alert")).to_contain_text("No pile stands out")
+    photo.click(position={"x": box["width"] * 0.75, "y": box["height"] / 2})
     expect(page.get_by_text(re.compile("Read as .*brown"))).to_be_visible()
     expect(corrections.first).to_be_visible()
+
+
+def test_a_photo_of_the_palette_tells_the_piles_and_one_of_them_is_mended(page: Page, tmp_path):
+    picture = Image.new("RGB", (600, 400), (225, 225, 222))
+    draw = ImageDraw.Draw(picture)
+    draw.rectangle((10, 10, 90, 90), fill=(118, 118, 118))
+    for place, colour in enumerate(["#302b28", "#7a5233", "#5f82a8", "#d8c38f"]):
+        x = 170 + 120 * place
+        draw.ellipse((x - 45, 160, x + 45, 250), fill=colour)
+    picture.save(tmp_path / "palette.png")
+    page.goto("/mixes?painting=1&mix=m08&mode=mend")
+    page.get_by_label("Photo of the palette").set_input_files(tmp_path / "palette.png")
+    photo = page.get_by_role("button", name="The photo; tap the card, then a pile")
+    box = photo.bounding_box()
+    photo.click(position={"x": box["width"] * 0.08, "y": box["height"] * 0.12})
+    piles = page.get_by_role("list", name="Piles in the photo").get_by_role("listitem")
+    expect(piles).to_have_count(4)
+    expect(piles.nth(2)).to_contain_text("blue")
+    piles.nth(2).get_by_role("button").click()
+    expect(page.get_by_text(re.compile(r"ml of .*blue.* as planned"))).to_be_visible()
+    expect(page.get_by_role("heading", name="3. What to do")).to_be_visible()
 
 
 def test_a_colour_out_of_reach_is_answered_by_the_nearest_and_said_so(page: Page):

@@ -154,22 +154,32 @@ class HeapOut(Schema):
 
     key: str
     name: str
-    masstone: str
+    colour: str
     side: Literal["warm", "white", "cool"]
     nozzle_mm: float
     left_ml: float
 
 
+class TrayPileOut(Schema):
+    """A pile of the painting that lies on the tray too, and what is in it in tube paint."""
+
+    key: str
+    name: str
+    colour: str
+    parts: dict[str, float]
+
+
 class DoseIn(Schema):
-    """So many drops of a paint."""
+    """So many drops of a paint, or of a pile of the painting."""
 
     key: Key
     drops: Drops
 
 
 class TrayIn(FromIn):
-    """The doses of a pile in the order of adding, and what it is to become, if anything."""
+    """The doses of a pile in the order of adding, what it is to become, if anything, and whose piles lie `beside` the tubes."""
 
+    beside: RowId | None = None
     doses: Annotated[list[DoseIn], Field(max_length=80)] = []
     lab: LabIn | None = None
 
@@ -190,7 +200,7 @@ class LaidDoseOut(Schema):
     drops: int
     words: str
     shapes: list[ShapeOut]
-    mass_g: float
+    mass_g: float | None
     pile_ml: float
     pile_width_mm: float
     dry: str
@@ -201,9 +211,10 @@ class LaidDoseOut(Schema):
 
 
 class TrayOut(Schema):
-    """The tray: its heaps, the pile dose by dose, and what the whole pile looks like (None while it is empty)."""
+    """The tray: its heaps and piles, the pile dose by dose, and what all of it looks like (None while it is empty)."""
 
     heaps: list[HeapOut]
+    piles: list[TrayPileOut]
     laid: list[LaidDoseOut]
     pile: RecipeOut | None
 
@@ -214,11 +225,11 @@ class SeenPileOut(ColourOut):
 
     x: float
     y: float
-    mix: str | None = None
-    mix_name: str | None = None
-    mix_colour: str | None = None
-    de00: float | None = None
-    difference: str | None = None
+    mix: str | None
+    mix_name: str | None
+    mix_colour: str | None
+    de00: float | None
+    difference: str | None
 
 
 class PalettePhotoOut(Schema):
@@ -304,13 +315,14 @@ class PileStateIn(FromIn):
 
 
 class AddOut(Schema):
-    """What to add: ml, drops, and one part of it to how many parts of the pile."""
+    """What to add: ml, drops, as a hand lays it, and one part of it to how many parts of the pile."""
 
     key: str
     name: str
     volume_ml: float
     mass_g: float
     drops: int | None
+    words: str
     pile_parts: float
 
 

@@ -13,19 +13,20 @@ from server.site.problems import NotFound
 from server.subject.shown import advice_out
 from server.work import desk
 from ypsochrom.colour.cielab import lab_to_hex
+from ypsochrom.colour.types import LabTriple
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
-from ypsochrom.materials.measures import drops, pile_width_mm
-from ypsochrom.materials.shelf import USUAL_NOZZLE_MM, left_ml, looking_box, nozzles_mm, price_per_ml, usable_box
+from ypsochrom.materials.measures import dose_in_words, drops, pile_width_mm
+from ypsochrom.materials.shelf import USUAL_NOZZLE_MM, left_ml, looking_box, nozzles_mm, price_per_ml
 from ypsochrom.materials.tray import tray as laid_out
 from ypsochrom.mixes.correction import Correction, PileState, correct
 from ypsochrom.mixes.grey_card import beside_grey
-from ypsochrom.mixes.growing import Laid, grown
+from ypsochrom.mixes.growing import Laid, grown, in_tubes
 from ypsochrom.mixes.leftover import uses_of
 from ypsochrom.mixes.mix_set import Mix, MixSet, mixes_in_words
 from ypsochrom.mixes.palette_photo import SeenPile, nearest_mix, piles_on
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
-from ypsochrom.paint.catalogue import Paint, Paintbox
+from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.mix_node import FoundMixes
 from ypsochrom.work.planned import names_of
@@ -47,6 +48,7 @@ from .bench_schemas import (
     ShapeOut,
     TrayIn,
     TrayOut,
+    TrayPileOut,
     UseOut,
     WeightOut,
 )
@@ -56,39 +58,47 @@ def tray(owner: Any, given: TrayIn) -> TrayOut:
     """The tray as it lies, and the pile on it dose by dose."""
     tubes, box = tubes_of(owner), box_from(owner, given)
     nozzles, left = nozzles_mm(tubes), left_ml(tubes)
+    paints = {one.key: one for one in box.paints}
+    mixes = _piles(owner, given.beside)
+    recipes = {mix.id: mix.match.recipe for mix in mixes}
     doses = [(one.key, one.drops) for one in given.doses]
-    name_of = {one.key: one for one in box.only([*box.keys, *(key for key, _ in doses)]).paints}
-    parts: dict[str, float] = {}
-    for key, count in doses:
-        parts[key] = parts.get(key, 0.0) + count
-    laid = grown(doses, box, None if given.lab is None else np.array(given.lab), nozzles)
+    laid = grown(doses, box, None if given.lab is None else np.array(given.lab), nozzles, recipes)
+    seen = {mix.id: (mix.name, mix.match.lab_dry) for mix in mixes}
+    for key, _ in doses:
+        if key not in seen:
+            tube = paints[key] if key in paints else paint(key)
+            seen[key] = (tube.name, tube.masstone_lab)
     return TrayOut(
         heaps=[
             HeapOut(
                 key=place.key,
-                name=name_of[place.key].name,
-                masstone=lab_to_hex(np.array(name_of[place.key].masstone_lab)),
+                name=paints[place.key].name,
+                colour=lab_to_hex(np.array(paints[place.key].masstone_lab)),
                 side=place.side,
                 nozzle_mm=nozzles.get(place.key, USUAL_NOZZLE_MM),
                 left_ml=left.get(place.key, 0.0),
             )
             for place in laid_out(box)
         ],
-        laid=[_laid_dose_out(one, name_of[one.key]) for one in laid],
-        pile=predict(
-            owner,
-            PileIn(parts=parts, lab=given.lab, painting=given.painting, keys=given.keys, volume_ml=laid[-1].pile_ml),
-        )
-        if laid
-        else None,
+        piles=[
+            TrayPileOut(
+                key=mix.id,
+                name=mix.name,
+                colour=lab_to_hex(np.array(mix.match.lab_dry)),
+                parts=mix.match.recipe.mapping,
+            )
+            for mix in mixes
+        ],
+        laid=[_laid_dose_out(one, *seen[one.key]) for one in laid],
+        pile=_pile_out(owner, in_tubes(doses, recipes), given.lab, laid[-1].pile_ml, box) if laid else None,
     )
 
 
-def _laid_dose_out(one: Laid, paint: Paint) -> LaidDoseOut:
+def _laid_dose_out(one: Laid, name: str, colour: LabTriple) -> LaidDoseOut:
     return LaidDoseOut(
         key=one.key,
-        name=paint.name,
-        colour=lab_to_hex(np.array(paint.masstone_lab)),
+        name=name,
+        colour=lab_to_hex(np.array(colour)),
         drops=one.drops,
         words=one.words,
         shapes=[ShapeOut(**vars(shape)) for shape in one.shapes],
@@ -126,34 +136,43 @@ def piles_in_photo(
     owner: Any, content: bytes, card: tuple[float, float], painting: int | None, *, wet: bool
 ) -> PalettePhotoOut:
     """Every pile in a photo of the palette, and which of the painting's mixes each is."""
-    mixes = () if painting is None else _served(owner, painting).mixes
+    mixes = _piles(owner, painting)
     found, advice = piles_on(decode(content).srgb8, card)
     return PalettePhotoOut(piles=[_seen_out(one, mixes, wet=wet) for one in found], advice=advice_out(advice))
 
 
 def _seen_out(seen: SeenPile, mixes: Sequence[Mix], *, wet: bool) -> SeenPileOut:
     nearest = nearest_mix(seen.lab, mixes, wet=wet)
-    told = {"mix": None} if nearest is None else _meant(*nearest)
-    return SeenPileOut(**dict(colour_out(np.array(seen.lab))), x=seen.x, y=seen.y, **told)
+    return SeenPileOut(
+        **dict(colour_out(np.array(seen.lab))),
+        x=seen.x,
+        y=seen.y,
+        mix=nearest.mix.id if nearest else None,
+        mix_name=nearest.mix.name if nearest else None,
+        mix_colour=lab_to_hex(np.array(nearest.mix.match.lab_dry)) if nearest else None,
+        de00=nearest.de00 if nearest else None,
+        difference=nearest.difference if nearest else None,
+    )
 
 
-def _meant(mix: Mix, de00: float, difference: str) -> dict[str, Any]:
-    colour = lab_to_hex(np.array(mix.match.lab_dry))
-    return {"mix": mix.id, "mix_name": mix.name, "mix_colour": colour, "de00": de00, "difference": difference}
-
-
-def _served(owner: Any, painting: int) -> MixSet:
-    """The painting's mixes under the names that a painter reads; `NotFound` before the first plan."""
+def _planned(owner: Any, painting: int) -> MixSet | None:
+    """The painting's mixes under the names that a painter reads; None before the first plan."""
     work = desk.opened(painting_of(owner, painting))
     found: FoundMixes | None = work.last("mixes")
-    if found is None:
-        raise NotFound("plan")
-    return mixes_in_words(found.mixes, names_of(work.last("areas"), work.inputs.brief))
+    return None if found is None else mixes_in_words(found.mixes, names_of(work.last("areas"), work.inputs.brief))
+
+
+def _piles(owner: Any, painting: int | None) -> list[Mix]:
+    """The piles that the painting is painted with; none before the first plan."""
+    told = None if painting is None else _planned(owner, painting)
+    return [] if told is None else [mix for mix in told.mixes if mix.serves]
 
 
 def uses_for(owner: Any, given: LeftIn) -> list[UseOut]:
     """What is left of a pile, and which of the painting's mixes it can become."""
-    told = _served(owner, given.painting)
+    told = _planned(owner, given.painting)
+    if told is None:
+        raise NotFound("plan")
     left = Recipe.of(given.parts)
     box = looking_box(tubes_of(owner)).only(dict.fromkeys([*told.palette, *left.keys]))
     mix_of = {mix.id: mix for mix in told.mixes}
@@ -169,9 +188,8 @@ def uses_for(owner: Any, given: LeftIn) -> list[UseOut]:
 
 
 def corrections(owner: Any, given: PileStateIn) -> CorrectionsOut:
-    """What to add to a pile that came out wrong, out of what the shelf has."""
-    tubes = tubes_of(owner)
-    box = usable_box(tubes)
+    """What to add to a pile, out of the paints that are asked for, and of what the shelf has left of them."""
+    tubes, box = tubes_of(owner), box_from(owner, given)
     pile = PileState(Recipe.of(given.parts), given.volume_ml, (given.lab[0], given.lab[1], given.lab[2]), given.wet)
     target = np.array(given.target)
     answer = correct(
@@ -182,7 +200,7 @@ def corrections(owner: Any, given: PileStateIn) -> CorrectionsOut:
         target=colour_out(target),
         pile_words=answer.pile_words,
         leave=answer.leave,
-        corrections=[_correction_out(one, given.volume_ml, box) for one in answer.corrections],
+        corrections=[_correction_out(one, given.volume_ml, box, nozzles_mm(tubes)) for one in answer.corrections],
         fresh_costs_less=answer.fresh_costs_less,
         fresh_ml=answer.fresh_ml,
         fresh_cost=answer.fresh_cost,
@@ -190,7 +208,7 @@ def corrections(owner: Any, given: PileStateIn) -> CorrectionsOut:
     )
 
 
-def _correction_out(one: Correction, volume_ml: float, box: Paintbox) -> CorrectionOut:
+def _correction_out(one: Correction, volume_ml: float, box: Paintbox, nozzles: Mapping[str, float]) -> CorrectionOut:
     paint_of = {paint.key: paint for paint in box.paints}
     return CorrectionOut(
         adds=[
@@ -200,6 +218,7 @@ def _correction_out(one: Correction, volume_ml: float, box: Paintbox) -> Correct
                 volume_ml=ml,
                 mass_g=ml * paint_of[key].density_kg_per_l,
                 drops=drops(ml),
+                words=dose_in_words(ml, nozzles.get(key, USUAL_NOZZLE_MM)),
                 pile_parts=volume_ml / ml,
             )
             for key, ml in one.adds_ml

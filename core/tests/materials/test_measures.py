@@ -38,5 +38,12 @@ def test_what_is_drawn_holds_the_dose(drops, nozzle_mm):
     assert held == pytest.approx(volume_ml)
 
 
-def test_a_pile_is_a_disc_of_its_volume():
+def test_what_comes_from_no_tube_is_one_dome_of_its_volume():
+    (dome,) = shapes(3.0, None)
+    assert math.pi / 12 * dome.width_mm**3 == pytest.approx(3000)
+    assert dose_in_words(3.0, None) == "3.0 ml"
+
+
+def test_a_pile_is_a_disc_of_its_volume_until_it_is_as_wide_as_one_is_kept():
     assert math.pi / 4 * pile_width_mm(5.0) ** 2 * 2.0 == pytest.approx(5000)
+    assert pile_width_mm(40) == pile_width_mm(400) < 70

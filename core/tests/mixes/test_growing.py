@@ -3,7 +3,8 @@ import pytest
 
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.kit.errors import BadRecipe, UnknownPaint
-from ypsochrom.mixes.growing import MOST_DOSES, grown
+from ypsochrom.mixes.growing import MOST_DOSES, grown, in_tubes
+from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import paint, paintbox
 
@@ -45,3 +46,14 @@ def test_what_no_tray_holds_is_refused_with_what_to_do(doses):
 def test_an_unknown_paint_is_refused():
     with pytest.raises(UnknownPaint):
         grown([("PX1", 3)], BOX)
+
+
+def test_a_dose_of_another_pile_is_its_paints():
+    piles = {"m02": Recipe.of({"PBr7bs": 3, "PB29": 1})}
+    doses = [("PW6", 40), ("m02", 8)]
+    laid = grown(doses, BOX, TARGET, piles=piles)
+    assert in_tubes(doses, piles) == {"PW6": 40, "PBr7bs": 6, "PB29": 2}
+    plain = grown([("PW6", 40), ("PBr7bs", 6), ("PB29", 2)], BOX)
+    np.testing.assert_allclose(laid[-1].lab_dry, plain[-1].lab_dry, atol=1e-9)
+    assert (laid[1].mass_g, laid[1].words) == (None, "1 pea and 3 drops")
+    assert grown([("m02", 40)], BOX, piles=piles)[0].words == "2.0 ml"

@@ -36,6 +36,19 @@ def test_a_paint_that_left_the_palette_still_has_its_name(client, planned):
     assert all(one["name"] != one["key"] for one in tray["laid"])
 
 
+def test_piles_of_the_painting_lie_on_the_tray_and_go_into_others(client, planned):
+    tray = laid(client, [], beside=planned["id"]).json()
+    first = tray["piles"][0]
+    grown = laid(client, [{"key": "PW6", "drops": 10}, {"key": first["key"], "drops": 5}], beside=planned["id"]).json()
+    assert grown["laid"][1]["name"] == first["name"]
+    assert set(grown["pile"]["parts"]) == {"PW6", *first["parts"]}
+    assert laid(client, [{"key": first["key"], "drops": 5}]).status_code == 422  # no painting, no such pile
+
+
+def test_before_the_first_plan_there_are_no_piles(client, painting, shelf):
+    assert laid(client, [], beside=painting["id"]).json()["piles"] == []
+
+
 @pytest.mark.parametrize(
     "doses",
     [

@@ -16,6 +16,8 @@ _DROPS_TO_A_PEA = 5
 _LONGEST_BEAD_MM = 60.0
 """A longer bead is squeezed in turns beside one another."""
 
+_PILE_HEIGHT_MM, _WIDEST_PILE_MM = 2.0, 62.0
+
 
 def bead_cm(volume_ml: float, nozzle_mm: float) -> float:
     """Length of the bead of paint from a tube's round nozzle."""
@@ -36,28 +38,36 @@ class Shape:
     width_mm: float
 
 
-def dose_in_words(volume_ml: float, nozzle_mm: float) -> str:
-    """A dose as a hand lays it: "3 drops", "2 peas and 1 drop", or "4.5 cm of bead" from a nozzle of this width."""
+def dose_in_words(volume_ml: float, nozzle_mm: float | None) -> str:
+    """A dose as a hand lays it: "3 drops", "2 peas and 1 drop", or "4.5 cm of bead" from a nozzle of this width.
+
+    What comes from no tube is told in millilitres where it is too much to count.
+    """
     peas, rest = _peas_and_drops(volume_ml)
     if peas is None:
-        return f"{bead_cm(volume_ml, nozzle_mm):.1f} cm of bead"
+        return f"{volume_ml:.1f} ml" if nozzle_mm is None else f"{bead_cm(volume_ml, nozzle_mm):.1f} cm of bead"
     told = [_counted(peas, "pea"), _counted(rest, "drop")]
     return " and ".join(words for words in told if words)
 
 
-def shapes(volume_ml: float, nozzle_mm: float) -> tuple[Shape, ...]:
-    """What a dose looks like beside others, in true proportion: its drops and peas as domes, its bead in stretches."""
+def shapes(volume_ml: float, nozzle_mm: float | None) -> tuple[Shape, ...]:
+    """What a dose looks like beside others, in true proportion: its drops and peas as domes, its bead in stretches.
+
+    More than can be counted that comes from no tube is one dome.
+    """
     peas, rest = _peas_and_drops(volume_ml)
     if peas is not None:
         return (*[_dome(PEA_ML)] * peas, *[_dome(DROP_ML)] * rest)
+    if nozzle_mm is None:
+        return (_dome(volume_ml),)
     length = 10 * bead_cm(volume_ml, nozzle_mm)
     turns = math.ceil(length / _LONGEST_BEAD_MM)
     return (Shape(length / turns, nozzle_mm),) * turns
 
 
-def pile_width_mm(volume_ml: float, thickness_mm: float = 2.0) -> float:
-    """Width of a round pile spread with the knife to this thickness."""
-    return 2 * math.sqrt(1000 * volume_ml / (math.pi * thickness_mm))
+def pile_width_mm(volume_ml: float) -> float:
+    """Width of a round pile under the knife: 2 mm high, and higher once it is as wide as one is kept on a tray."""
+    return min(_WIDEST_PILE_MM, 2 * math.sqrt(1000 * volume_ml / (math.pi * _PILE_HEIGHT_MM)))
 
 
 def _peas_and_drops(volume_ml: float) -> tuple[int | None, int]:

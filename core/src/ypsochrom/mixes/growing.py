@@ -14,6 +14,7 @@ from ..materials.measures import DROP_ML, Shape, dose_in_words, shapes
 from ..materials.shelf import USUAL_NOZZLE_MM
 from ..paint import appearance
 from ..paint.catalogue import Paintbox
+from .recipe import Recipe
 
 MOST_DOSES = 60
 MOST_DROPS_AT_ONCE = 2000
@@ -22,16 +23,17 @@ MOST_DROPS_AT_ONCE = 2000
 
 @dataclass(frozen=True)
 class Laid:
-    """So many drops of a paint put into the pile, as a hand measures and an eye sees them, and the pile after them.
+    """So many drops of a paint, or of another pile, as a hand measures and an eye sees them, and the pile after them.
 
-    `pile_ml` is all that lies there; `de00` and `words` tell the dry pile against what is wanted, where something is.
+    `mass_g` is told of what comes from a tube. `pile_ml` is all that lies there; `de00` and `difference` tell the dry pile
+    against what is wanted, where something is.
     """
 
     key: str
     drops: int
     words: str
     shapes: tuple[Shape, ...]
-    mass_g: float
+    mass_g: float | None
     pile_ml: float
     lab_dry: LabTriple
     lab_wet: LabTriple
@@ -45,8 +47,13 @@ def grown(
     box: Paintbox,
     target: Lab | None = None,
     nozzles_mm: Mapping[str, float] | None = None,
+    piles: Mapping[str, Recipe] | None = None,
 ) -> tuple[Laid, ...]:
-    """The pile after each dose of (paint key, drops), in the order of adding; `BadRecipe` on more than a tray holds."""
+    """The pile after each dose of (paint key, or id of one of the `piles`; drops), in the order of adding.
+
+    `BadRecipe` on more than a tray holds.
+    """
+    piles = piles or {}
     if not doses:
         return ()
     if len(doses) > MOST_DOSES:
@@ -56,25 +63,27 @@ def grown(
     for key, count in doses:
         if not 1 <= count <= MOST_DROPS_AT_ONCE:
             raise BadRecipe(f"{count} drops of {key} were told.", f"Give 1 to {MOST_DROPS_AT_ONCE} drops at a time.")
-    ours = box.only(dict.fromkeys(key for key, _ in doses))
-    place = {key: i for i, key in enumerate(ours.keys)}
+    made_of = {key: piles[key] if key in piles else Recipe.of({key: 1}) for key, _ in doses}
+    ours = box.only([tube for recipe in made_of.values() for tube in recipe.keys])
     density = {paint.key: paint.density_kg_per_l for paint in ours.paints}
     put = np.zeros((len(doses), len(ours)))
     for row, (key, count) in enumerate(doses):
-        put[row, place[key]] = count * DROP_ML
+        recipe = made_of[key]
+        put[row] = appearance.parts_vector(recipe.mapping, ours) * (count * DROP_ML / recipe.total)
     lies = put.cumsum(axis=0)
     dry, wet = appearance.dry_lab(lies, ours), appearance.wet_lab(lies, ours)
     values = lab_to_value(dry)
     found = []
     for row, (key, count) in enumerate(doses):
-        ml, nozzle = count * DROP_ML, (nozzles_mm or {}).get(key, USUAL_NOZZLE_MM)
+        ml = count * DROP_ML
+        nozzle = None if key in piles else (nozzles_mm or {}).get(key, USUAL_NOZZLE_MM)
         found.append(
             Laid(
                 key=key,
                 drops=count,
                 words=dose_in_words(ml, nozzle),
                 shapes=shapes(ml, nozzle),
-                mass_g=ml * density[key],
+                mass_g=None if key in piles else ml * density[made_of[key].keys[0]],
                 pile_ml=float(lies[row].sum()),
                 lab_dry=triple(dry[row]),
                 lab_wet=triple(wet[row]),
@@ -84,3 +93,13 @@ def grown(
             )
         )
     return tuple(found)
+
+
+def in_tubes(doses: Sequence[tuple[str, int]], piles: Mapping[str, Recipe]) -> dict[str, float]:
+    """Drops of tube paint by key in a pile of these doses."""
+    drops: dict[str, float] = {}
+    for key, count in doses:
+        recipe = piles[key] if key in piles else Recipe.of({key: 1})
+        for tube, parts in recipe.parts:
+            drops[tube] = drops.get(tube, 0.0) + count * parts / recipe.total
+    return drops

@@ -92,14 +92,23 @@ def piles_on(
     return tuple(sorted(found, key=lambda pile: (round(pile.y * 6), pile.x))[:MOST_PILES]), advice
 
 
-def nearest_mix(lab: LabTriple, mixes: Sequence[Mix], *, wet: bool) -> tuple[Mix, float, str] | None:
-    """The mix that a pile of this colour is most likely meant to be, how far off it is (CIEDE2000), and that in words."""
+@dataclass(frozen=True)
+class Meant:
+    """The mix that a pile is most likely meant to be, how far off it is (CIEDE2000), and that in words."""
+
+    mix: Mix
+    de00: float
+    difference: str
+
+
+def nearest_mix(lab: LabTriple, mixes: Sequence[Mix], *, wet: bool) -> Meant | None:
+    """The mix that a pile of this colour is most likely meant to be; None where there are no mixes."""
     if not mixes:
         return None
     meant = np.array([mix.match.lab_wet if wet else mix.match.lab_dry for mix in mixes])
     away = delta_e_2000(np.array(lab), meant)
     best = int(np.argmin(away))
-    return mixes[best], float(away[best]), in_words(np.array(lab), meant[best])
+    return Meant(mixes[best], float(away[best]), in_words(np.array(lab), meant[best]))
 
 
 def _at(share: float, count: int) -> int:

@@ -1,32 +1,9 @@
-/** Parts of a pile as plain data: dabs added and taken, written into an address and read back. */
+/** Parts of a recipe as plain data, a target in an address, and amounts in a painter's measure. */
 import type { Parts } from "./queries";
-
-export const addDab = (parts: Parts, key: string, dabs = 1): Parts => ({
-  ...parts,
-  [key]: (parts[key] ?? 0) + dabs,
-});
-
-export function takeDab(parts: Parts, key: string): Parts {
-  const left = (parts[key] ?? 0) - 1;
-  if (left > 0) return { ...parts, [key]: left };
-  return Object.fromEntries(Object.entries(parts).filter(([other]) => other !== key));
-}
-
-/** Change the pile there is at that moment, under a label that undo shows. */
-export type ChangeParts = (label: string, change: (now: Parts) => Parts) => void;
 
 export const isEmpty = (parts: Parts): boolean => Object.values(parts).every((amount) => amount <= 0);
 
-export const total = (parts: Parts): number => Object.values(parts).reduce((sum, amount) => sum + amount, 0);
-
-/** `PB29:1 PW6:4`, as the command line takes it; keys may hold a colon themselves. */
-export const written = (parts: Parts): string =>
-  Object.entries(parts)
-    .filter(([, amount]) => amount > 0)
-    .map(([key, amount]) => `${key}:${amount}`)
-    .join(" ");
-
-/** What `written` wrote; words that are no parts are passed over. */
+/** `PB29:1 PW6:4`, as the command line takes it; keys may hold a colon, and words that are no parts are passed over. */
 export function read(text: string | null): Parts {
   const parts: Parts = {};
   for (const word of (text ?? "").split(" ")) {

@@ -3,6 +3,7 @@ import { keepPreviousData } from "@tanstack/react-query";
 
 import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
+import type { Dose } from "./tray";
 
 export type Mixes = Schemas["MixesOut"];
 export type Mix = Schemas["MixOut"];
@@ -79,11 +80,21 @@ export const recipesQuery = (lab: number[], from: From, wishes: Wishes, volume_m
     { placeholderData: keepPreviousData, retry: false },
   );
 
-export const pileQuery = (parts: Parts, lab: number[] | null, from: From, volume_ml: number) =>
+export type Heap = Schemas["HeapOut"];
+export type TrayPile = Schemas["TrayPileOut"];
+export type TrayState = Schemas["TrayOut"];
+
+/** The tray; the piles of the painting that is worked on lie there `beside` the tubes. */
+export const trayQuery = (
+  doses: readonly Dose[],
+  lab: number[] | null,
+  from: From,
+  beside: number | null = null,
+) =>
   $api.queryOptions(
     "post",
-    "/api/mixes/bench/pile",
-    { body: { parts, lab, ...from, volume_ml } },
+    "/api/mixes/bench/tray",
+    { body: { doses: [...doses], lab, beside, ...from } },
     { placeholderData: keepPreviousData, retry: false },
   );
 
@@ -144,6 +155,25 @@ export interface Spot {
   y: number;
 }
 
+export type SeenPile = Schemas["SeenPileOut"];
+
+/** Every pile in a photo of the palette, and the mix of the painting that each comes nearest to. */
+export const findPiles = (photo: File, card: Spot, painting: number | null, wet: boolean) =>
+  answered(
+    api.POST("/api/mixes/bench/palette-photo", {
+      body: { photo: "", card_x: card.x, card_y: card.y, painting, wet },
+      bodySerializer: () => {
+        const form = new FormData();
+        form.set("photo", photo);
+        form.set("card_x", String(card.x));
+        form.set("card_y", String(card.y));
+        form.set("wet", String(wet));
+        if (painting !== null) form.set("painting", String(painting));
+        return form;
+      },
+    }),
+  );
+
 export const readPhotoColour = (photo: File, card: Spot, patch: Spot) =>
   answered(
     api.POST("/api/mixes/bench/photo-colour", {
@@ -160,17 +190,14 @@ export const readPhotoColour = (photo: File, card: Spot, patch: Spot) =>
     }),
   );
 
-export interface CameOut {
-  parts: Parts;
-  volume_ml: number;
-  lab: number[];
-  wet: boolean;
-  target: number[];
-  needed_ml: number | null;
-}
+export type CameOut = Schemas["PileStateIn"];
 
-export const findCorrections = (pile: CameOut) =>
-  answered(api.POST("/api/mixes/bench/corrections", { body: { ...pile, painting: null, keys: null } }));
+export const correctionsQuery = (pile: CameOut) =>
+  $api.queryOptions("post", "/api/mixes/bench/corrections", { body: pile }, { retry: false });
+
+/** How much of each pile the plan needs, in ml by mix id. */
+export const plannedQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/passes/{painting_id}", ofPainting(painting_id));
 
 export type PaletteAsked = Pick<Schemas["PaletteChoiceIn"], "count" | "locked" | "out_of">;
 

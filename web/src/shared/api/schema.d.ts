@@ -1799,7 +1799,7 @@ export interface components {
         };
         /**
          * AddOut
-         * @description What to add: ml, drops, and one part of it to how many parts of the pile.
+         * @description What to add: ml, drops, as a hand lays it, and one part of it to how many parts of the pile.
          */
         AddOut: {
             /** Drops */
@@ -1814,6 +1814,8 @@ export interface components {
             pile_parts: number;
             /** Volume Ml */
             volume_ml: number;
+            /** Words */
+            words: string;
         };
         /**
          * AdditionOut
@@ -2471,7 +2473,7 @@ export interface components {
         };
         /**
          * DoseIn
-         * @description So many drops of a paint.
+         * @description So many drops of a paint, or of a pile of the painting.
          */
         DoseIn: {
             /** Drops */
@@ -2774,12 +2776,12 @@ export interface components {
          * @description A heap on the tray, from left to right: warm, dark to light; white; cool, light to dark.
          */
         HeapOut: {
+            /** Colour */
+            colour: string;
             /** Key */
             key: string;
             /** Left Ml */
             left_ml: number;
-            /** Masstone */
-            masstone: string;
             /** Name */
             name: string;
             /** Nozzle Mm */
@@ -2878,7 +2880,7 @@ export interface components {
             /** Key */
             key: string;
             /** Mass G */
-            mass_g: number;
+            mass_g: number | null;
             /** Name */
             name: string;
             /** Pile Ml */
@@ -4196,17 +4198,17 @@ export interface components {
             /** Colour */
             colour: string;
             /** De00 */
-            de00?: number | null;
+            de00: number | null;
             /** Difference */
-            difference?: string | null;
+            difference: string | null;
             /** Lab */
             lab: number[];
             /** Mix */
-            mix?: string | null;
+            mix: string | null;
             /** Mix Colour */
-            mix_colour?: string | null;
+            mix_colour: string | null;
             /** Mix Name */
-            mix_name?: string | null;
+            mix_name: string | null;
             /** Name */
             name: string;
             /** Value */
@@ -4692,9 +4694,11 @@ export interface components {
         };
         /**
          * TrayIn
-         * @description The doses of a pile in the order of adding, and what it is to become, if anything.
+         * @description The doses of a pile in the order of adding, what it is to become, if anything, and the painting whose piles lie there too.
          */
         TrayIn: {
+            /** Beside */
+            beside?: number | null;
             /**
              * Doses
              * @default []
@@ -4709,7 +4713,7 @@ export interface components {
         };
         /**
          * TrayOut
-         * @description The tray: its heaps, the pile dose by dose, and what the whole pile looks like (None while it is empty).
+         * @description The tray: its heaps and piles, the pile dose by dose, and what all of it looks like (None while it is empty).
          */
         TrayOut: {
             /** Heaps */
@@ -4717,6 +4721,24 @@ export interface components {
             /** Laid */
             laid: components["schemas"]["LaidDoseOut"][];
             pile: components["schemas"]["RecipeOut"] | null;
+            /** Piles */
+            piles: components["schemas"]["TrayPileOut"][];
+        };
+        /**
+         * TrayPileOut
+         * @description A pile of the painting that lies on the tray too, and what is in it in tube paint.
+         */
+        TrayPileOut: {
+            /** Colour */
+            colour: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
         };
         /**
          * TubeIn

@@ -105,16 +105,7 @@ export function Aim(props: Props) {
         </Box>
       )}
       <Typed key={props.lab?.join() ?? "none"} aim={props.aim} />
-      <TextField
-        label="Amount, ml"
-        type="number"
-        defaultValue={props.volume}
-        slotProps={{ htmlInput: { min: 0.5, max: 500, step: 0.5 } }}
-        onChange={(event) => {
-          const ml = Number(event.target.value);
-          if (ml >= 0.5 && ml <= 500) props.setVolume(ml);
-        }}
-      />
+      <Amount volume={props.volume} setVolume={props.setVolume} />
       <Box component="details" open={wide || undefined}>
         <Box component="summary" sx={{ cursor: "pointer", minHeight: 40, py: 1, fontWeight: 650 }}>
           Tubes and wishes
@@ -178,6 +169,25 @@ export function Aim(props: Props) {
         </Box>
       </Box>
     </Stack>
+  );
+}
+
+/** How much is wanted: as planned until something else is typed. */
+function Amount({ volume, setVolume }: Pick<Props, "volume" | "setVolume">) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextField
+      label="Amount, ml"
+      type="number"
+      value={typed ?? volume}
+      slotProps={{ htmlInput: { min: 0.5, max: 500, step: 0.5 } }}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        const ml = Number(event.target.value);
+        if (ml >= 0.5 && ml <= 500) setVolume(ml);
+      }}
+      onBlur={() => setTyped(null)}
+    />
   );
 }
 

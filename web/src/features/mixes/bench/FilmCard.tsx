@@ -7,17 +7,19 @@ import { useQuery } from "@tanstack/react-query";
 import { inWords } from "../../../shared/api/client";
 import { Choice } from "../../../shared/ui/Choice";
 import { hidingInWords, paintsQuery } from "../../materials";
-import { isEmpty, type ChangeParts } from "../parts";
+import { isEmpty } from "../parts";
 import {
   filmQuery,
   type Film,
   type FilmFinish,
   type FilmTechnique,
   type From,
+  trayQuery,
   type PaletteTube,
   type Parts,
 } from "../queries";
-import { Heaps } from "./ByHand";
+import { add, DROPS_TO_A_PEA, EMPTY, type ChangeTray } from "../tray";
+import { Heaps } from "./Tray";
 
 const TECHNIQUES: [FilmTechnique, string][] = [
   ["glaze", "glaze, brushed out"],
@@ -32,15 +34,16 @@ interface Props {
   parts: Parts;
   palette: PaletteTube[];
   from: From;
-  setParts: ChangeParts;
+  change: ChangeTray;
 }
 
-export function FilmCard({ parts, palette, from, setParts }: Props) {
+export function FilmCard({ parts, palette, from, change }: Props) {
   const [technique, setTechnique] = useState<FilmTechnique>("opaque");
   const [asked, setAsked] = useState<number | null>(null); // null: as is usual
   const [dragged, setDragged] = useState<number | null>(null);
   const [finish, setFinish] = useState<FilmFinish>("satin");
   const empty = isEmpty(parts);
+  const state = useQuery({ ...trayQuery([], null, from), enabled: empty });
   const found = useQuery({ ...filmQuery(parts, from, technique, asked, finish), enabled: !empty });
   const paints = useQuery(paintsQuery);
   const medium = dragged ?? Math.round(100 * (asked ?? found.data?.medium_share ?? 0));
@@ -55,7 +58,17 @@ export function FilmCard({ parts, palette, from, setParts }: Props) {
           <Typography sx={{ mb: 1 }}>
             Tap a heap to lay that paint in films, or build a pile by hand.
           </Typography>
-          <Heaps parts={parts} palette={palette} setParts={setParts} />
+          {state.data && (
+            <Box sx={{ bgcolor: "mat", borderRadius: "14px", p: 2 }}>
+              <Heaps
+                heaps={state.data.heaps}
+                scoop="pea"
+                take={(heap) =>
+                  change(`Added ${heap.name}`, (now) => add(now, { key: heap.key, drops: DROPS_TO_A_PEA }))
+                }
+              />
+            </Box>
+          )}
         </>
       ) : (
         <>
@@ -64,7 +77,7 @@ export function FilmCard({ parts, palette, from, setParts }: Props) {
           </Typography>
           <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 1 }}>
             <Typography>{pileInWords(parts, [...(paints.data ?? []), ...palette])}</Typography>
-            <Button size="small" onClick={() => setParts("Cleared the pile", () => ({}))}>
+            <Button size="small" onClick={() => change("Cleared the tray", () => EMPTY)}>
               Lay another paint
             </Button>
           </Box>

@@ -12,106 +12,169 @@ import {
   TextField,
   Typography,
 } from "@mui/material";
-import { useMutation } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 
 import { inWords } from "../../../shared/api/client";
 import { Section } from "../../../shared/ui/Facts";
-import { value } from "../../../shared/ui/numbers";
-import { amountWords, isEmpty, proportionWords, type ChangeParts } from "../parts";
+import { ml, value } from "../../../shared/ui/numbers";
+import { amountWords, proportionWords } from "../parts";
 import {
-  findCorrections,
+  correctionsQuery,
   readColorimeter,
+  trayQuery,
   weigh,
-  type Colour,
   type Corrections,
-  type PaletteTube,
+  type From,
+  type Mix,
   type Parts,
 } from "../queries";
+import { mlOf, written, type ChangeTray, type Tray as Pile } from "../tray";
 import { Typed } from "./Aim";
-import { Heaps } from "./ByHand";
-import { PhotoColour } from "./PhotoColour";
+import { PilePhoto } from "./PilePhoto";
+import { Tray } from "./Tray";
 
 interface Props {
+  painting: number | null;
+  tray: Pile;
+  /** What is in the pile, in parts of tube paint. */
   parts: Parts;
+  /** The tray holds what was planned, not yet what the painter laid. */
+  asPlanned: boolean;
+  mix: Mix | null;
   lab: number[] | null;
-  volume: number;
-  palette: PaletteTube[];
-  setParts: ChangeParts;
+  /** How much of the right mix is wanted, in ml. */
+  needed: number;
+  from: From;
+  change: ChangeTray;
+  chooseMix: (id: string) => void;
 }
 
-export function Mend({ parts, lab, volume, palette, setParts }: Props) {
-  const [pileMl, setPileMl] = useState(volume);
-  const [wet, setWet] = useState(false);
-  const mend = useMutation({ mutationFn: findCorrections });
+/** What the scale said, of what was laid then. */
+interface Weighed {
+  laid: string;
+  ml: number;
+}
+
+/** How a pile was read, and the mix that it was meant to be. */
+interface Reading {
+  meant: string | null;
+  lab: number[];
+}
+
+export function Mend({ painting, tray, parts, asPlanned, mix, lab, needed, from, change, chooseMix }: Props) {
+  const state = useQuery(trayQuery(tray.doses, lab, from, painting));
+  const [wet, setWet] = useState(true);
+  const [weighed, setWeighed] = useState<Weighed | null>(null);
+  const [read, setRead] = useState<Reading | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  if (!lab)
-    return <Typography>Choose the target on the left first: what the pile should have become.</Typography>;
-  const came = (read: number[]) => {
-    setProblem(null);
-    mend.mutate({ parts, volume_ml: pileMl, lab: read, wet, target: lab, needed_ml: volume });
-  };
-  const instrument = async () => {
+  const laid = written(tray.doses);
+  const pileMl = weighed?.laid === laid ? weighed.ml : Number(mlOf(tray.doses).toFixed(2));
+  const meant = mix?.id ?? null;
+  const came = read?.meant === meant ? read.lab : null;
+  const empty = tray.doses.length === 0;
+  const ready = !empty && lab !== null && came !== null && pileMl > 0;
+  const mend = useQuery({
+    ...correctionsQuery({
+      painting: null,
+      keys: null,
+      parts,
+      volume_ml: pileMl,
+      lab: came ?? [],
+      wet,
+      target: lab ?? [],
+      needed_ml: needed,
+    }),
+    enabled: ready,
+    placeholderData: keepPreviousData,
+  });
+  const attempt = async (act: () => Promise<void>) => {
     try {
-      came((await readColorimeter(parts)).lab);
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
-  const scale = async () => {
-    try {
-      setPileMl(Number((await weigh(parts, pileMl)).volume_ml.toFixed(1)));
+      setProblem(null);
+      await act();
     } catch (error) {
       setProblem(inWords(error));
     }
   };
   return (
-    <Box sx={{ display: "grid", gap: 3, gridTemplateColumns: { xs: "1fr", lg: "1fr 1fr" } }}>
-      <Box>
-        <Section title="1. What you mixed">
-          <Heaps parts={parts} palette={palette} setParts={setParts} />
-          <Stack direction="row" spacing={1} sx={{ mt: 1.5, alignItems: "center" }}>
-            <TextField
-              label="Amount in the pile, ml"
-              type="number"
-              value={pileMl}
-              onChange={(event) => setPileMl(Number(event.target.value))}
-              slotProps={{ htmlInput: { min: 0.1, step: 0.5 } }}
-            />
-            <Button disabled={isEmpty(parts)} onClick={() => void scale()}>
-              Weigh it (simulated)
-            </Button>
-          </Stack>
-        </Section>
+    <>
+      <Section title="1. What you mixed">
+        {mix && asPlanned && (
+          <Typography gutterBottom>
+            {ml(pileMl)} of {mix.name} as planned. If you laid it otherwise, change it here.
+          </Typography>
+        )}
+        {state.isError && <Alert severity="error">{inWords(state.error)}</Alert>}
+        {state.data && <Tray tray={tray} state={state.data} change={change} />}
+        <Stack direction="row" spacing={1} sx={{ mt: 1.5, alignItems: "center" }}>
+          <TextField
+            label="Amount in the pile, ml"
+            type="number"
+            value={pileMl}
+            onChange={(event) => setWeighed({ laid, ml: Number(event.target.value) })}
+            slotProps={{ htmlInput: { min: 0.1, step: 0.5 } }}
+          />
+          <Button
+            disabled={empty}
+            onClick={() =>
+              void attempt(async () => {
+                const { volume_ml } = await weigh(parts, pileMl);
+                setWeighed({ laid, ml: Number(volume_ml.toFixed(1)) });
+              })
+            }
+          >
+            Weigh it (simulated)
+          </Button>
+        </Stack>
+      </Section>
+      <Box sx={{ display: "grid", gap: 3, gridTemplateColumns: { xs: "1fr", lg: "1fr 1fr" } }}>
         <Section title="2. How it came out">
           <FormControlLabel
             control={<Switch checked={wet} onChange={(_, on) => setWet(on)} />}
             label="still wet (otherwise a dry dab)"
           />
-          {isEmpty(parts) ? (
-            <Typography color="text.secondary">First say what you mixed.</Typography>
-          ) : (
-            <Stack spacing={1} sx={{ alignItems: "start" }}>
-              <Button variant="outlined" onClick={() => void instrument()}>
-                Colorimeter (simulated)
-              </Button>
-              <PhotoColour found={(colour: Colour) => came(colour.lab)} />
-              <Typed aim={came} action="It looks like this" />
-            </Stack>
-          )}
+          <Stack spacing={1} sx={{ alignItems: "start" }}>
+            <Button
+              variant="outlined"
+              disabled={empty}
+              onClick={() =>
+                void attempt(async () => {
+                  setWet(false);
+                  setRead({ meant, lab: (await readColorimeter(parts)).lab });
+                })
+              }
+            >
+              Colorimeter on a dry dab (simulated)
+            </Button>
+            <PilePhoto
+              painting={painting}
+              wet={wet}
+              found={(colour, another) => {
+                const taken = another !== null && asPlanned ? another : meant;
+                setRead({ meant: taken, lab: colour.lab });
+                if (taken !== null && taken !== meant) chooseMix(taken);
+              }}
+            />
+            <Typed aim={(lab) => setRead({ meant, lab })} action="It looks like this" />
+          </Stack>
           {problem && <Alert severity="error">{problem}</Alert>}
         </Section>
+        <Box>
+          {mend.isFetching && <LinearProgress aria-label="Trying what the shelf has" />}
+          {mend.isError && <Alert severity="error">{inWords(mend.error)}</Alert>}
+          {ready && mend.data ? (
+            <Answer answer={mend.data} />
+          ) : (
+            <Typography color="text.secondary">
+              {lab === null
+                ? "Choose the target on the left: what the pile should have become."
+                : empty
+                  ? "First lay on the tray what you mixed."
+                  : "What to add appears here: one or two paints of your shelf, how much, and how the pile dries then."}
+            </Typography>
+          )}
+        </Box>
       </Box>
-      <Box>
-        {mend.isPending && <LinearProgress aria-label="Trying what the shelf has" />}
-        {mend.isError && <Alert severity="error">{inWords(mend.error)}</Alert>}
-        {mend.data && <Answer answer={mend.data} />}
-        {mend.isIdle && (
-          <Typography color="text.secondary">
-            What to add appears here: one or two paints of your shelf, how much, and how the pile dries then.
-          </Typography>
-        )}
-      </Box>
-    </Box>
+    </>
   );
 }
 
@@ -169,10 +232,10 @@ function Answer({ answer }: { answer: Corrections }) {
             <Box>
               {one.adds.map((add) => (
                 <Typography key={add.key}>
-                  <strong>{amountWords(add.volume_ml, add.drops)}</strong> {add.name}
+                  <strong>{add.words}</strong> {add.name}
                   <Typography component="span" color="text.secondary">
                     {" "}
-                    · {proportionWords(add.pile_parts)}
+                    · {amountWords(add.volume_ml, null)}, {proportionWords(add.pile_parts)}
                   </Typography>
                 </Typography>
               ))}

@@ -8,8 +8,18 @@ import { addressNow, useAddress } from "../../../shared/address";
 import { inWords } from "../../../shared/api/client";
 import { useLocalUndo, useUndo } from "../../../shared/undo/UndoProvider";
 import { tubesQuery } from "../../materials";
-import { isEmpty, read, readLab, written, writtenLab, type ChangeParts, type Wish } from "../parts";
-import { keepRecipe, mixesQuery, type From, type Parts, type PaletteTube, type Wishes } from "../queries";
+import { read as readParts, readLab, writtenLab, type Wish } from "../parts";
+import {
+  keepRecipe,
+  mixesQuery,
+  plannedQuery,
+  type From,
+  type Mix,
+  type PaletteTube,
+  type Parts,
+  type Wishes,
+} from "../queries";
+import { dosesOf, partsOf, read, written, type ChangeTray, type Piles, type Tray } from "../tray";
 import { Aim } from "./Aim";
 import { ByHand } from "./ByHand";
 import { FilmCard } from "./FilmCard";
@@ -39,12 +49,16 @@ export default function MixingPage() {
   const mixId = search.get("mix");
   const mode = MODES.find(([name]) => name === search.get("mode"))?.[0] ?? "recipes";
   const wholeShelf = search.get("from") === "shelf" || painting === null;
-  const volume = Number(search.get("ml")) || USUAL_ML;
-  const parts = read(search.get("parts"));
 
   const tubes = useQuery(tubesQuery);
   const mixes = useQuery({ ...mixesQuery(painting ?? 0), enabled: painting !== null });
   const mix = mixes.data?.mixes.find((one) => one.id === mixId) ?? null;
+  const planned = useQuery({ ...plannedQuery(painting ?? 0), enabled: painting !== null });
+  const plannedMl = mix ? planned.data?.volumes[mix.id] : undefined;
+  const volume = Number(search.get("ml")) || tidy(plannedMl) || USUAL_ML;
+  const tray = trayIn(search, mode, mix, volume);
+  const piles: Piles = new Map(mixes.data?.mixes.map((one) => [one.id, one.parts]));
+  const parts = partsOf(tray.doses, piles);
   const lab = readLab(search.get("aim")) ?? mix?.target_lab ?? null;
   const [wishes, setWishes] = useState<Record<string, Wish>>({});
   const [most, setMost] = useState(4);
@@ -62,12 +76,17 @@ export default function MixingPage() {
     only_enough: onlyEnough,
   };
 
-  const setParts: ChangeParts = (label, change) => {
-    const before = read(addressNow().get("parts"));
-    const apply = (to: Parts) => set({ parts: isEmpty(to) ? null : written(to) });
-    apply(change(before));
-    laid.add({ label, back: () => apply(before) });
+  const show = ({ doses, back }: Tray) => ({
+    parts: null,
+    doses: doses.length > 0 || back.length > 0 ? written(doses) : null,
+    back: back.length > 0 ? written(back) : null,
+  });
+  const change: ChangeTray = (label, to) => {
+    const before = trayIn(addressNow(), mode, mix, volume);
+    set(show(to(before)));
+    laid.add({ label, back: () => set(show(before)) });
   };
+  const lay = (own: Parts, to: Mode) => set({ ...show({ doses: dosesOf(own, volume), back: [] }), mode: to });
   const keep =
     painting !== null && mix !== null
       ? async (own: Parts) => {
@@ -91,8 +110,8 @@ export default function MixingPage() {
             wishes={asked}
             volume={volume}
             keep={keep}
-            toHand={(own) => set({ parts: written(own), mode: "hand" })}
-            toMend={(own) => set({ parts: written(own), mode: "mend" })}
+            toHand={(own) => lay(own, "hand")}
+            toMend={(own) => lay(own, "mend")}
           />
         ) : (
           <Typography color="text.secondary">
@@ -103,29 +122,39 @@ export default function MixingPage() {
         return (
           <ByHand
             painting={painting}
+            tray={tray}
             parts={parts}
-            palette={palette}
             lab={lab}
             from={from}
-            volume={volume}
-            setParts={setParts}
+            change={change}
             keep={keep}
           />
         );
       case "strings":
-        return (
-          <Strings parts={parts} from={from} toHand={(own) => set({ parts: written(own), mode: "hand" })} />
-        );
+        return <Strings parts={parts} from={from} toHand={(own) => lay(own, "hand")} />;
       case "films":
-        return <FilmCard parts={parts} palette={palette} from={from} setParts={setParts} />;
+        return <FilmCard parts={parts} palette={palette} from={from} change={change} />;
       case "mend":
-        return <Mend parts={parts} lab={lab} volume={volume} palette={palette} setParts={setParts} />;
+        return (
+          <Mend
+            painting={painting}
+            tray={tray}
+            parts={parts}
+            asPlanned={!search.has("doses") && !search.has("parts")}
+            mix={mix}
+            lab={lab}
+            needed={volume}
+            from={from}
+            change={change}
+            chooseMix={(id) => set({ mix: id, aim: null, ml: null, parts: null, doses: null, back: null })}
+          />
+        );
       case "instead":
         return (
           <Substitutes
             paint={search.get("paint")}
             choosePaint={(key) => set({ paint: key })}
-            toHand={(own) => set({ parts: written(own), mode: "hand" })}
+            toHand={(own) => lay(own, "hand")}
           />
         );
     }
@@ -158,7 +187,7 @@ export default function MixingPage() {
           most={most}
           onlyEnough={onlyEnough}
           choosePainting={(id) => set({ painting: id, mix: null, aim: null, from: null })}
-          chooseMix={(id) => set({ mix: id, aim: null })}
+          chooseMix={(id) => set({ mix: id, aim: null, ml: null })}
           aim={(to) => set({ aim: writtenLab(to), mix: null })}
           setVolume={(ml) => set({ ml })}
           setWholeShelf={(whole) => set({ from: whole ? "shelf" : null })}
@@ -186,6 +215,20 @@ export default function MixingPage() {
     </Box>
   );
 }
+
+/** What lies on the tray; a pile that is to be mended is the one that was planned, until another is laid. */
+function trayIn(search: URLSearchParams, mode: Mode, mix: Mix | null, ml: number): Tray {
+  if (search.has("doses")) return { doses: read(search.get("doses")), back: read(search.get("back")) };
+  if (search.has("parts")) return { doses: dosesOf(readParts(search.get("parts")), ml), back: [] };
+  if (mode === "mend" && mix) {
+    const parts = Object.fromEntries(mix.doses.map((dose) => [dose.source, dose.parts]));
+    return { doses: dosesOf(parts, ml), back: [] };
+  }
+  return { doses: [], back: [] };
+}
+
+/** Millilitres that can be measured, at least half a one. */
+const tidy = (ml: number | undefined) => ml && Math.max(0.5, Number(ml.toFixed(1)));
 
 /** The painting's palette, or every paint of the shelf that has something left, each once. */
 function usablePalette(
