@@ -125,7 +125,7 @@ export function PilePhoto({ painting, wet, found }: Props) {
                       minHeight: 44,
                     }}
                   >
-                    <Typography sx={{ width: 22, fontWeight: 650 }}>{place + 1}</Typography>
+                    <Typography sx={{ width: 22, flex: "none", fontWeight: 650 }}>{place + 1}</Typography>
                     <Stack direction="row">
                       <Swatch colour={pile.colour} label="in the photo" size={34} />
                       {pile.mix_colour && (

@@ -50,6 +50,8 @@ interface Props {
   close: () => void;
 }
 
+const MOST_TUBES = 16;
+
 export function PaletteChoice({ paintingId, mixes, keys, areaNames, setKeys, choose, save, close }: Props) {
   const tubes = useQuery(tubesQuery);
   const paints = useQuery(paintsQuery);
@@ -87,7 +89,7 @@ export function PaletteChoice({ paintingId, mixes, keys, areaNames, setKeys, cho
         <Slider
           aria-labelledby="how-many"
           min={2}
-          max={16}
+          max={MOST_TUBES}
           step={1}
           value={count}
           onChange={(_, to) => setCount(to as number)}
@@ -99,6 +101,14 @@ export function PaletteChoice({ paintingId, mixes, keys, areaNames, setKeys, cho
         >
           Find them
         </Button>
+        {keys.length < MOST_TUBES && (
+          <Button
+            disabled={search.doing.state === "under way"}
+            onClick={() => search.begin({ count: keys.length + 1, locked: keys, out_of: outOf })}
+          >
+            Which one more tube would help most?
+          </Button>
+        )}
         <RunLine label="Comparing tubes" doing={search.doing} stop={search.stop} />
       </Section>
       <Section title={`This palette, ${keys.length} tubes`}>
