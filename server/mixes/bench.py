@@ -236,4 +236,4 @@ def string(owner: Any, given: StringIn) -> list[StringStepOut]:
         found = strings.greens(given.steps, box)
     else:
         found = strings.chromatic_darks(box)
-    return [StringStepOut(**dict(match_out(one.match, box)), name=one.name) for one in found]
+    return [StringStepOut(**dict(match_out(one.match, box)), name=one.name, words=one.words) for one in found]

@@ -298,9 +298,10 @@ class StringIn(FromIn):
 
 
 class StringStepOut(MatchOut):
-    """One mix of a string."""
+    """One mix of a string; `words` tell what it is made of in parts to count."""
 
     name: str
+    words: str
 
 
 class PileStateIn(FromIn):

@@ -1,3 +1,5 @@
+import re
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -40,6 +42,17 @@ def test_a_value_string_rises_holds_its_base_and_shares_it(base, steps):
         if extra:  # nothing but one paint was added to the base
             scale = {round(ratio[key] / base.mapping[key], 6) for key in base.keys}
             assert len(scale) == 1
+
+
+def test_every_step_is_told_in_parts_that_a_hand_can_count():
+    made = [*strings.value_string(SIENNA, 9, BOX), *strings.neutrals(7, BOX), *strings.greens(6, BOX)]
+    for step in made:
+        for told in step.words.split("then "):
+            parts = [int(n) for n in re.findall(r"\d+", told)]
+            goes = 2 if "in two goes" in told else 1
+            assert max(parts) / min(parts) <= 20**goes, step.words
+            assert sum(parts) <= 21 or goes == 2, step.words
+    assert [step.words for step in made if step.name == "base"] == ["2 burnt sienna + 1 yellow ochre"]
 
 
 def test_the_steps_of_a_string_are_about_even():

@@ -16,17 +16,17 @@ from ..colour.words import hue_family
 from ..kit.errors import BadSetting, NoRecipe
 from ..paint import appearance, strength
 from ..paint.catalogue import Paint, Paintbox
-from .recipe import Recipe
-from .search import Match, Wanted, best_recipes, evaluate
-from .table import table_for
+from .hand_recipes import hand_recipes, in_words
+from .piles import MOST_PARTS, MOST_RATIO
+from .recipe import Recipe, sum_in_words
+from .search import Match, Wanted, evaluate
 
 FEWEST_STEPS, MOST_STEPS = 2, 9
 
 BLACKS_BEGIN = "PBk"
-_TIMES = (1, 2, 3, 4, 6, 8)
-_ADDED = (1, 2, 3, 4, 6, 8, 12, 16, 24, 32, 48, 64)
-_MOST_PARTS = 160
-"""Base so many times, so many parts added, at most so many in all."""
+_OF_BASE = range(1, MOST_PARTS)
+_ADDED = range(1, MOST_PARTS)
+"""Parts of the base pile, and parts added to them: at most `MOST_PARTS` in all and `MOST_RATIO` to 1, as for any pile."""
 
 _DARKEST_SHARE = 0.8
 """A dark keeps a fifth of its base, or it is no longer of the string."""
@@ -40,10 +40,11 @@ _DARK_RATIOS = ((1, 5), (1, 4), (1, 3), (1, 2), (2, 3), (1, 1), (3, 2), (2, 1), 
 
 @dataclass(frozen=True)
 class StringStep:
-    """One mix of a string: its match against what was aimed at, and a word for it."""
+    """One mix of a string: its match against what was aimed at, a word for it, and what it is made of in parts to count."""
 
     name: str
     match: Match
+    words: str
 
 
 def checked_steps(steps: int) -> int:
@@ -61,31 +62,54 @@ def value_string(base: Recipe, steps: int, box: Paintbox) -> tuple[StringStep, .
     """
     checked_steps(steps)
     base_lab = evaluate(base, np.zeros(3), box).lab_dry
-    trials: dict[Recipe, Lab] = {base: np.array(base_lab)}
+    trials = [_Trial(base, np.array(base_lab), sum_in_words(base.mapping))]
     white = _white(box)
     if white is not None:
-        trials |= _with(base, white, box, 1.0)
+        trials += _with(base, white, box, 1.0)
     found_darks = [_with(base, paint.key, box, _DARKEST_SHARE) for paint in _darker(box, base, base_lab[0])]
     if darks := [found for found in found_darks if found]:
-        drifts = [_drift(np.stack([*found.values()]), np.array(base_lab)) for found in darks]
-        trials |= darks[drifts.index(min(drifts))]
-    return _spread(trials, steps, np.array(base_lab), box)
+        drifts = [_drift(np.stack([trial.lab for trial in found]), np.array(base_lab)) for found in darks]
+        trials += darks[drifts.index(min(drifts))]
+    return _spread(trials, steps, box)
 
 
-def _with(base: Recipe, key: str, box: Paintbox, most_share: float) -> dict[Recipe, Lab]:
-    """The base with one more paint, up to a share of the pile, each proportion once in its smallest whole parts."""
+@dataclass(frozen=True)
+class _Trial:
+    recipe: Recipe
+    lab: Lab
+    words: str
+
+
+def _with(base: Recipe, key: str, box: Paintbox, most_share: float) -> list[_Trial]:
+    """The base pile with one more paint in parts to count, up to a share of the pile, each proportion once."""
     ours = box.only([*base.keys, key])
-    pile = appearance.parts_vector(base.mapping, ours)
+    pile = appearance.parts_vector(base.mapping, ours) / base.total
     more = np.zeros(len(ours))
     more[ours.keys.index(key)] = 1.0
-    rows = np.array([pile * times + more * added for times in _TIMES for added in _ADDED])
-    rows = rows[(rows.sum(axis=1) <= _MOST_PARTS) & (rows @ more / rows.sum(axis=1) <= most_share)]
-    found: dict[Recipe, Lab] = {}
-    for row, lab in zip(rows, appearance.dry_lab(rows, ours), strict=True):
-        divisor = math.gcd(*(int(n) for n in row)) if all(float(n).is_integer() for n in row) else 1
-        recipe = Recipe.of({k: n / divisor for k, n in zip(ours.keys, row.tolist(), strict=True)})
-        found.setdefault(recipe, lab)
+    counts = [
+        (of_base, added)
+        for of_base in _OF_BASE
+        for added in _ADDED
+        if math.gcd(of_base, added) == 1
+        and of_base + added <= MOST_PARTS
+        and max(of_base, added) <= MOST_RATIO * min(of_base, added)
+        and added <= most_share * (of_base + added)
+    ]
+    labs = appearance.dry_lab(np.array([pile * of_base + more * added for of_base, added in counts]), ours)
+    name = ours.paints[ours.keys.index(key)].name
+    found = []
+    for (of_base, added), lab in zip(counts, labs, strict=True):
+        parts = {tube: amount * of_base for tube, amount in base.parts}
+        parts[key] = parts.get(key, 0) + base.total * added
+        found.append(_Trial(_smallest(parts), lab, f"{of_base} of the base + {added} {name}"))
     return found
+
+
+def _smallest(parts: dict[str, float]) -> Recipe:
+    """The recipe in its smallest whole parts."""
+    whole = all(float(amount).is_integer() for amount in parts.values())
+    divisor = math.gcd(*(int(amount) for amount in parts.values())) if whole else 1
+    return Recipe.of({key: amount / divisor for key, amount in parts.items()})
 
 
 def _white(box: Paintbox) -> str | None:
@@ -111,23 +135,22 @@ def _drift(labs: Lab, base: Lab) -> float:
     return float(across.mean())
 
 
-def _spread(trials: dict[Recipe, Lab], steps: int, base: Lab, box: Paintbox) -> tuple[StringStep, ...]:
-    """So many of the trials, at values as even as can be; the base itself is always among them."""
-    recipes = list(trials)
-    labs = np.stack([trials[recipe] for recipe in recipes])
-    values = lab_to_value(labs)
+def _spread(trials: list[_Trial], steps: int, box: Paintbox) -> tuple[StringStep, ...]:
+    """So many of the trials, at values as even as can be; the base itself, the first of them, is always there."""
+    values = lab_to_value(np.stack([trial.lab for trial in trials]))
     goals = np.linspace(float(values.min()), float(values.max()), steps)
-    goals[int(np.abs(goals - lab_to_value(base)).argmin())] = float(lab_to_value(base))
-    chosen: list[int] = []
-    for goal in goals:
+    own = int(np.abs(goals - values[0]).argmin())
+    chosen: list[int] = [0]
+    for goal in np.delete(goals, own):
         order = np.argsort(np.abs(values - goal), kind="stable")
         pick = next((int(i) for i in order if int(i) not in chosen), None)
         if pick is not None:
             chosen.append(pick)
     chosen.sort(key=lambda i: float(values[i]))
-    base_at = next(place for place, i in enumerate(chosen) if np.allclose(labs[i], base))
+    base_at = chosen.index(0)
     return tuple(
-        StringStep(_place_name(place - base_at), evaluate(recipes[i], labs[i], box)) for place, i in enumerate(chosen)
+        StringStep(_place_name(place - base_at), evaluate(trials[i].recipe, trials[i].lab, box), trials[i].words)
+        for place, i in enumerate(chosen)
     )
 
 
@@ -141,17 +164,16 @@ def _place_name(place: int) -> str:
 def neutrals(steps: int, box: Paintbox) -> tuple[StringStep, ...]:
     """Greys from dark to light without black from the tube, mixed from what the box has; as even in value as it reaches."""
     checked_steps(steps)
-    table = table_for(box)
     wanted = Wanted(must_not=tuple(key for key in box.keys if key.startswith(BLACKS_BEGIN)))
     if len(wanted.must_not) == len(box):
         wanted = Wanted()
-    reachable = lab_to_value(table.lab.astype(float))
+    reachable = lab_to_value(np.stack([_masstone(paint) for paint in box.paints]))
     low = max(_NEUTRAL_DARKEST, float(reachable.min()) + 0.3)
     high = min(_NEUTRAL_LIGHTEST, float(reachable.max()) - 0.3)
     found = []
     for value in np.linspace(low, max(low, high), steps):
         target = np.array([float(value_to_lightness(np.array(value))), 0.0, 0.0])
-        found.append(StringStep(f"grey {value:.1f}", best_recipes(table, target, count=1, wanted=wanted)[0]))
+        found.append(_by_hand(f"grey {value:.1f}", box, target, wanted))
     return tuple(found)
 
 
@@ -172,7 +194,9 @@ def chromatic_darks(box: Paintbox) -> tuple[StringStep, ...]:
             "These tubes mix no deep dark without black.", "Add a blue and an umber or a burnt sienna to the palette."
         )
     found = sorted(best.items(), key=lambda one: one[1][0])[:_MOST_DARKS]
-    return tuple(StringStep(f"{family} dark", evaluate(recipe, lab, box)) for family, (_, recipe, lab) in found)
+    return tuple(
+        StringStep(f"{family} dark", evaluate(recipe, lab, box), in_words(recipe)) for family, (_, recipe, lab) in found
+    )
 
 
 def _dark_family(lab: Lab) -> str:
@@ -206,13 +230,17 @@ def greens(count: int, box: Paintbox) -> tuple[StringStep, ...]:
     families = []
     for cool, yellow in itertools.product(cools, yellows):
         keys = [cool.key, yellow.key, *(key for key in (_white(box), earth) if key is not None)]
-        table = table_for(box.only(keys))
-        wanted = Wanted(must_use=(cool.key,))
-        found = [best_recipes(table, target, count=1, wanted=wanted)[0] for target in path]
-        families.append((sum(match.de00 + 4 * abs(match.value_error) for match in found), keys, found))
+        wanted, ours = Wanted(must_use=(cool.key,)), box.only(keys)
+        found = [_by_hand(f"green {i} of {count}", ours, target, wanted) for i, target in enumerate(path, start=1)]
+        families.append((sum(step.match.de00 + 4 * abs(step.match.value_error) for step in found), keys, found))
     _, _, best = min(families, key=lambda one: (one[0], one[1]))
-    names = [f"green {i} of {count}" for i in range(1, count + 1)]
-    return tuple(StringStep(name, match) for name, match in zip(names, best, strict=True))
+    return tuple(best)
+
+
+def _by_hand(name: str, box: Paintbox, target: Lab, wanted: Wanted) -> StringStep:
+    """The recipe nearest to a target that a hand can mix."""
+    best = hand_recipes(box, target, count=1, wanted=wanted)[0]
+    return StringStep(name, best.match, in_words(best.match.recipe, best.white_to_base))
 
 
 def _leans(paint: Paint) -> str:

@@ -4467,7 +4467,7 @@ export interface components {
         };
         /**
          * StringStepOut
-         * @description One mix of a string.
+         * @description One mix of a string; `words` tell what it is made of in parts to count.
          */
         StringStepOut: {
             /** Colour Words */
@@ -4511,6 +4511,8 @@ export interface components {
             value_words: string;
             /** Wet */
             wet: string;
+            /** Words */
+            words: string;
         };
         /**
          * Studio
@@ -4694,7 +4696,7 @@ export interface components {
         };
         /**
          * TrayIn
-         * @description The doses of a pile in the order of adding, what it is to become, if anything, and the painting whose piles lie there too.
+         * @description The doses of a pile in the order of adding, what it is to become, if anything, and whose piles lie `beside` the tubes.
          */
         TrayIn: {
             /** Beside */

@@ -17,7 +17,6 @@ import { useQuery } from "@tanstack/react-query";
 import { inWords } from "../../../shared/api/client";
 import { value } from "../../../shared/ui/numbers";
 import { isEmpty } from "../parts";
-import { Pile } from "../Pile";
 import { stringQuery, type From, type Parts, type StringKind, type StringStep } from "../queries";
 
 const KINDS: { kind: StringKind; title: string; why: string; range: [number, number] | null }[] = [
@@ -133,7 +132,7 @@ function StringOf({ steps, toHand }: { steps: StringStep[]; toHand: (parts: Part
             <Typography sx={{ fontWeight: 650 }}>{step.name}</Typography>
             <Typography>value {value(step.value_dry)}</Typography>
           </Box>
-          <Pile mix={step} />
+          <Typography>{step.words}</Typography>
           <Button onClick={() => toHand(step.parts)} aria-label={`Take ${step.name} to the bench`}>
             By hand
           </Button>
