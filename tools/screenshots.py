@@ -23,7 +23,7 @@ VIEWS = {
     "measure": ("/materials/tubes/11", DESK),
     "palettes": ("/materials/palettes", DESK),
     "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
-    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&parts=PW6:4+PBr7ru:6+PY83:8", DESK),
+    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*16+PO20*8+PW6*2", DESK),
     "films": ("/mixes?painting=1&mode=films&parts=PY83:1", DESK),
     "subject": ("/paintings/1/subject", DESK),
     "compose": ("/paintings/1/subject", DESK),
