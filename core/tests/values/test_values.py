@@ -90,23 +90,72 @@ def test_shares_add_up_and_areas_are_the_support(field, brush):
 
 
 @pytest.mark.parametrize("brush_mm", [4.0, 8.0, 12.0, 25.0])
-def test_no_mass_is_narrower_than_the_brush(kettle_bytes, brush_mm):
+def test_every_mass_can_be_placed_with_the_brush(kettle_bytes, brush_mm):
+    """At least 0.6 brushes squared, and all but a hundredth covered by a disc of a quarter brush: the chisel edge of a flat."""
     picture = crop_to(decode(kettle_bytes), PANEL)
     field = value_field(picture.linear)
     found = value_map(field, thresholds(field, 5), PANEL, brush_mm)
-    # contours are rounded to a sixth of the brush: a disc of three quarters of it must cover nearly all of every mass
-    diameter = round(0.75 * brush_px(brush_mm, PANEL, picture.width))
-    uncovered = sum((~opened(found.labels == i, diameter) & (found.labels == i)).sum() for i in range(5))
-    assert uncovered / found.labels.size < 0.012
+    brush = brush_px(brush_mm, PANEL, picture.width)
+    uncovered = sum((~opened(found.labels == i, round(brush / 4)) & (found.labels == i)).sum() for i in range(5))
+    assert uncovered / found.labels.size < 0.01
+    for step in range(5):
+        _, _, stats, _ = cv2.connectedComponentsWithStats((found.labels == step).astype(np.uint8), connectivity=4)
+        assert (stats[1:, cv2.CC_STAT_AREA] >= 0.6 * brush**2).all()
 
 
-def test_a_hair_of_light_narrower_than_the_brush_disappears_and_a_band_stays():
+@pytest.mark.parametrize(("brush_mm", "least"), [(10, 0.38), (20, 0.24)])
+def test_the_map_keeps_the_pictures_strong_edges_where_they_are(kettle_bytes, brush_mm, least):
+    """Where the value jumps by 1.2 steps across 1.5 mm, a border lies within 1 mm; and borders lie on the picture's own."""
+    picture = crop_to(decode(kettle_bytes), PANEL)
+    field, px_per_mm = value_field(picture.linear), picture.width / 400
+    labels = value_map(field, thresholds(field, 5), PANEL, brush_mm).labels
+    smooth = cv2.GaussianBlur(field, (0, 0), 0.4 * px_per_mm)
+    window = np.ones((7, 7), dtype=np.uint8)
+    jump = cv2.dilate(smooth, window) - cv2.erode(smooth, window)
+    steep = np.hypot(cv2.Sobel(smooth, cv2.CV_32F, 1, 0), cv2.Sobel(smooth, cv2.CV_32F, 0, 1))
+    ridge = (steep >= cv2.dilate(steep, np.ones((3, 3))) * 0.999) & (jump >= 1.2)
+    away = cv2.distanceTransform((~_borders(labels)).astype(np.uint8), cv2.DIST_L2, 5) / px_per_mm
+    assert (away[ridge] <= 1).mean() > least
+    plain = _borders(np.digitize(smooth, thresholds(field, 5)))
+    off = cv2.distanceTransform((~plain).astype(np.uint8), cv2.DIST_L2, 5)[_borders(labels)] / px_per_mm
+    assert np.quantile(off, 0.9) < brush_mm * 0.08
+
+
+def _borders(labels):
+    found = np.zeros(labels.shape, dtype=bool)
+    found[:, :-1] |= labels[:, :-1] != labels[:, 1:]
+    found[:-1] |= labels[:-1] != labels[1:]
+    return found
+
+
+def test_a_hair_finer_than_the_chisel_edge_disappears_a_line_of_its_width_and_a_band_stay():
     field = np.full((300, 400), 3.0, dtype=np.float32)
-    field[:, 100:104] = 8.0
+    field[:, 100:102] = 8.0
+    field[:, 150:155] = 8.0
     field[:, 200:240] = 8.0
     labels = value_map(field, (5.5,), PANEL, 12).labels
-    assert labels[150, 102] == 0
+    assert labels[150, 101] == 0
+    assert labels[150, 152] == 1
     assert labels[150, 220] == 1
+
+
+def test_a_border_stays_where_the_picture_has_it():
+    """A round mass and a square one at true place and size, however broad the brush."""
+    field = np.full((600, 800), 7.0, dtype=np.float32)
+    cv2.circle(field, (220, 300), 130, 3.0, -1)
+    field[150:450, 500:700] = 3.0
+    for brush_mm in (10, 20):
+        labels = value_map(field, (5.0,), PANEL, brush_mm).labels
+        assert (labels != (field >= 5)).mean() < 0.006
+
+
+def test_a_wide_brush_on_noise_a_flat_picture_and_a_tiny_one_give_a_map():
+    noise = np.random.default_rng(3).uniform(0, 10, (300, 400)).astype(np.float32)
+    assert len(np.unique(value_map(noise, (2.5, 5.0, 7.5), PANEL, 150).labels)) >= 1
+    flat = value_map(np.full((300, 400), 5.0, dtype=np.float32), (4.0, 6.0), PANEL, 10)
+    assert set(np.unique(flat.labels)) == {1}
+    tiny = value_map(noise[:15, :20], (5.0,), PANEL, 10)
+    assert tiny.labels.shape == (15, 20)
 
 
 def test_without_simplification_the_map_is_the_plain_threshold():

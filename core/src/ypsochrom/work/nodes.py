@@ -9,8 +9,8 @@ from .graph import Node
 from .mix_node import MIXES, SOLVED
 from .pass_nodes import PASSES, STAGES
 from .subject_node import SUBJECT
-from .value_node import VALUES
+from .value_node import BRUSH, VALUES
 
 NODES: Mapping[str, Node[Any]] = MappingProxyType(
-    {node.name: node for node in (SUBJECT, VALUES, PIECES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)}
+    {node.name: node for node in (SUBJECT, BRUSH, VALUES, PIECES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)}
 )

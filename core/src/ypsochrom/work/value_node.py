@@ -1,13 +1,15 @@
-"""The value map as a node."""
+"""The field as the brush sees it, and the value map, as nodes."""
 
 from dataclasses import dataclass
 
+from ..colour.types import MunsellValue
 from ..formats.pictures import png
 from ..kit import codec
 from ..kit.codec import Json
 from ..kit.progress import Progress
+from ..values.placing import BrushField
 from ..values.steps import thresholds
-from ..values.value_map import Step, ValueMap, usual_brush_mm, value_map
+from ..values.value_map import Step, ValueMap, seen_by, usual_brush_mm, value_map
 from .brief import Brief
 from .files import Files
 from .graph import Node, Work
@@ -28,16 +30,50 @@ def brush_of(brief: Brief) -> float:
     return usual_brush_mm(brief.support) if brief.values.brush_mm is None else brief.values.brush_mm
 
 
-def map_with(work: Work, brush_mm: float) -> ValueMap:
-    """The painting's value map as a brush of this width would lay it."""
+@dataclass(frozen=True)
+class _KeptField:
+    even: str
+
+
+def _write_field(found: BrushField, files: Files) -> Json:
+    return codec.written(_KeptField(files.store(png.values_png(found.even), "png")))
+
+
+def _read_field(body: Json, work: Work) -> BrushField:
+    even = png.read_values_png(work.files.read(codec.read(body, _KeptField).even))
+    return _seen(work, even=even)
+
+
+def _seen(work: Work, even: MunsellValue | None = None) -> BrushField:
+    brief = work.inputs.brief
+    return seen_by(work.now("subject").values, brief.support, brush_of(brief), even=even)
+
+
+BRUSH: Node[BrushField] = Node(
+    name="brush",
+    version=1,
+    needs=("subject",),
+    takes={"the brush of the value map": lambda i: brush_of(i.brief)},
+    compute=lambda work, _: _seen(work),
+    write=_write_field,
+    read=_read_field,
+    doing="looking as the brush sees",
+    weight=0.2,
+)
+
+
+def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> ValueMap:
+    """The painting's value map as a brush of this width would lay it; `seen` is the field as it sees it, where that is known."""
     brief, field = work.inputs.brief, work.now("subject").values
     settings = brief.values
     limits = settings.limits or thresholds(field, settings.count, settings.method)
-    return value_map(field, limits, brief.support, brush_mm, moved=settings.moved, own_values=settings.own_values)
+    return value_map(
+        field, limits, brief.support, brush_mm, moved=settings.moved, own_values=settings.own_values, seen=seen
+    )
 
 
 def _compute(work: Work, _: Progress) -> ValueMap:
-    return map_with(work, brush_of(work.inputs.brief))
+    return map_with(work, brush_of(work.inputs.brief), work.now("brush"))
 
 
 def _write(found: ValueMap, files: Files) -> Json:
@@ -53,8 +89,8 @@ def _read(body: Json, work: Work) -> ValueMap:
 
 VALUES: Node[ValueMap] = Node(
     name="values",
-    version=1,
-    needs=("subject",),
+    version=2,
+    needs=("subject", "brush"),
     takes={"the value settings": lambda i: i.brief.values},
     compute=_compute,
     write=_write,

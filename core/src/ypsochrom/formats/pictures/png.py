@@ -4,7 +4,8 @@ import cv2
 import numpy as np
 
 from ...colour import cielab, munsell
-from ...colour.types import LabelImage, Srgb8
+from ...colour.types import LabelImage, MunsellValue, Srgb8
+from ...values.placing import GRAINS
 from ...values.value_map import ValueMap
 
 _QUICK = [cv2.IMWRITE_PNG_COMPRESSION, 2]
@@ -45,6 +46,16 @@ def labels_png(labels: LabelImage) -> bytes:
 def small_labels_png(labels: LabelImage) -> bytes:
     """8-bit grey, for up to 255 labels."""
     return _encoded(labels.astype(np.uint8), _FLAT)
+
+
+def values_png(values: MunsellValue) -> bytes:
+    """16-bit grey, a value of `placing.GRAINS` levels each; exact for values in those grains."""
+    return _encoded(np.rint(values * GRAINS).astype(np.uint16))
+
+
+def read_values_png(content: bytes) -> MunsellValue:
+    """The values in a PNG that `values_png` wrote (float32)."""
+    return read_labels_png(content).astype(np.float32) / np.float32(GRAINS)
 
 
 def _bgr(picture: Srgb8) -> np.ndarray:
