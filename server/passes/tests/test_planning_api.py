@@ -33,8 +33,8 @@ def test_values_are_there_at_once_and_follow_the_painters_thresholds(client, pai
     found = get(client, path)
     assert (found["count"], found["up_to_date"]) == (5, True)
     assert sum(step["share"] for step in found["steps"]) == pytest.approx(1)
-    own = client.put(f"/api/{path}", {"limits": [3, 6]}, content_type=JSON).json()
-    assert own["thresholds"] == [3, 6]
+    own = client.put(f"/api/{path}", {"limits": [6, 7]}, content_type=JSON).json()
+    assert own["thresholds"] == [6, 7]
     assert own["map_url"] != found["map_url"]
     refused = client.put(f"/api/{path}", {"limits": [6, 3]}, content_type=JSON)
     assert (refused.status_code, refused.json()["code"]) == (422, "kit.bad_setting")

@@ -98,7 +98,7 @@ def test_the_relief_is_told(client, painting, values):
 
 def test_another_brush_is_shown_and_not_kept(client, painting, values):
     before = values()
-    other = client.post(f"/api/values/{painting['id']}/brush", {"brush_mm": 40}, content_type=JSON).json()
+    other = client.post(f"/api/values/{painting['id']}/brush", {"brush_mm": 120}, content_type=JSON).json()
     assert other["map_url"] != before["map_url"]
     assert client.get(other["map_url"]).status_code == 200
     assert values() == before

@@ -91,10 +91,13 @@ _FIRST, _THEN = 0.15, 0.4
 """Shares of what a mass must be worth in the first two rounds, so that crumbs go before what they are part of."""
 
 _SMOOTH_PX = 3
-_KEPT_THIN = 0.006
+_KEPT_THIN = 0.0055
 """So much of the surface may be thin where its edges are strong."""
 
 _DISC = CHISEL + 0.04
+_AT_CORNERS = 0.08
+"""Where two masses meet two others at a corner, the darker two stay joined and the lighter two are parted: no crumb is left."""
+
 _NECK_PX = 3
 """What hangs on a thread comes off when it is drawn large."""
 
@@ -106,7 +109,7 @@ def placed(seen: BrushField, limits: Sequence[float]) -> LabelImage:
     labels = np.asarray(cv2.medianBlur(labels, _SMOOTH_PX), dtype=np.uint8)
     index, masses = masses_of(labels, seen.seen, seen.edge)
     labels = absorbed(masses, _keeping(seen, _FIRST))[index]
-    disc = max(3, 2 * int(_DISC * seen.brush_px / 2) + 1)
+    disc = max(3, 2 * int((_DISC * seen.brush_px + 0.5) / 2) + 1)
     for share in (_THEN, 1.0):
         labels = _covered(labels, seen, levels, disc, _KEPT_THIN, _keeping(seen, share))
     return _covered(labels, seen, levels, _NECK_PX, 0.0, _keeping(seen, 1.0))
@@ -127,7 +130,7 @@ def drawn(labels: LabelImage, steps: int, width: int, height: int) -> LabelImage
     large = np.zeros((height, width), dtype=np.uint8)
     for step in range(1, steps):
         side = np.where(labels >= step, np.float32(1), np.float32(-1))
-        large += cv2.resize(side, (width, height), interpolation=cv2.INTER_LINEAR) >= 0
+        large += cv2.resize(side, (width, height), interpolation=cv2.INTER_LINEAR) >= _AT_CORNERS
     return large
 
 

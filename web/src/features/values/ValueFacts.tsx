@@ -100,14 +100,14 @@ export function ValueFacts({ values, change, tapped, otherBrush, compare, passBr
           <ToggleButton value="own">By hand</ToggleButton>
         </ToggleButtonGroup>
         <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
-          Even parts the picture’s own range equally; by breaks lets each step hold values that belong
+          Even parts the picture’s own range equally; natural groups lets each step hold values that belong
           together; same size gives each the same surface. Drag a border on the ladder to set it by hand.
         </Typography>
       </Section>
       <Section title="Brush">
         <Stack direction="row" sx={{ justifyContent: "space-between" }}>
           <Typography id="brush" color="text.secondary">
-            No mass narrower than
+            Laid with a flat of
           </Typography>
           <Typography>{mm(brush === null ? values.brush_mm : brushes[brush]!)}</Typography>
         </Stack>
@@ -125,6 +125,10 @@ export function ValueFacts({ values, change, tapped, otherBrush, compare, passBr
             change({ ...asked, brush_mm: brushes[to as number]! });
           }}
         />
+        <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 0.5 }}>
+          What is too small for it goes into what surrounds it. The edges that stay are the photo’s own, since
+          its corner cuts a line a quarter as wide.
+        </Typography>
       </Section>
       <Section title="Compare brushes">
         <Typography id="other-brush" color="text.secondary">
