@@ -53,7 +53,7 @@ def test_the_ladder_isolates_a_step_and_is_worked_from_the_keyboard(page: Page):
     border = page.get_by_role("slider", name="Border between steps 4 and 5")
     before = float(border.get_attribute("aria-valuenow"))
     border.focus()
-    with page.expect_response(re.compile("/api/values/")):
+    with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT"):
         page.keyboard.press("ArrowUp")
     expect(border).to_have_attribute("aria-valuenow", re.compile(f"^{before + 0.1:.1f}"))
     page.keyboard.press("Control+z")

@@ -123,10 +123,10 @@ def test_a_mass_is_made_lighter_kept_and_put_back(page: Page):
     box = stage.bounding_box()
     stage.click(position={"x": box["width"] / 2, "y": box["height"] * 0.86})
     expect(facts.get_by_text(re.compile("The tapped mass lies on step"))).to_be_visible()
-    with page.expect_response(re.compile("/api/values/")):
+    with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT"):
         facts.get_by_role("button", name="One step lighter").click()
     expect(facts.get_by_role("button", name="Put the moved mass back")).to_be_visible()
-    with page.expect_response(re.compile("/api/values/")):
+    with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT"):
         facts.get_by_role("button", name="Paint step 5 lighter").click()
     expect(facts.get_by_role("button", name=re.compile("The found values"))).to_be_visible()
     page.reload()
@@ -135,6 +135,17 @@ def test_a_mass_is_made_lighter_kept_and_put_back(page: Page):
     facts.get_by_role("button", name=re.compile("The found values")).click()
     expect(facts.get_by_role("button", name=re.compile("The found values"))).to_be_hidden()
     fresh(page)
+
+
+def test_what_the_brush_loses_is_listed_marked_and_seen_with_a_finer_one(page: Page):
+    page.goto("/paintings/1/values")
+    facts = page.get_by_role("region", name="Facts")
+    lost = facts.get_by_role("list", name="Lost shapes").get_by_role("listitem")
+    expect(lost.first).to_contain_text(re.compile(r"(dark|light) shape, \d+ × \d+ mm: a flat of \d+ mm keeps it"))
+    facts.get_by_label("mark them on the map").check()
+    expect(page.get_by_role("img", name=re.compile("shapes that this brush loses"))).to_be_visible()
+    lost.first.get_by_role("button").click()
+    expect(page.get_by_role("img", name=re.compile(r"Right half: a brush of \d+ mm"))).to_be_visible()
 
 
 def test_two_brushes_are_compared_and_the_finish_bends_the_values(page: Page):

@@ -11,7 +11,7 @@ from server.site.problems import PROBLEMS
 from server.work import desk
 
 from . import services
-from .schemas import OtherBrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
+from .schemas import LostShapeOut, OtherBrushIn, OtherMapOut, ReliefOut, ValuesIn, ValuesOut
 
 router = Router()
 
@@ -32,6 +32,12 @@ def change(request: HttpRequest, painting_id: int, payload: ValuesIn) -> ValuesO
 def relief(request: HttpRequest, painting_id: int) -> ReliefOut:
     """The map read as relief: contours, masses, notan, key and contrast, where the eye goes."""
     return services.relief_out(desk.opened(painting_of(painter(request), painting_id)))
+
+
+@router.get("/{painting_id}/lost", response={200: list[LostShapeOut], **PROBLEMS})
+def lost(request: HttpRequest, painting_id: int) -> list[LostShapeOut]:
+    """What the map's brush loses that a finer one keeps, the most telling first."""
+    return services.lost_out(desk.opened(painting_of(painter(request), painting_id)))
 
 
 @router.post("/{painting_id}/brush", response={200: OtherMapOut, **PROBLEMS})

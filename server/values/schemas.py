@@ -97,6 +97,17 @@ class ReliefOut(Schema):
     accents: list[AccentOut]
 
 
+class LostShapeOut(Schema):
+    """A shape with strong edges that this brush loses, and the widest brush that keeps it."""
+
+    x: float
+    y: float
+    width_mm: float
+    height_mm: float
+    tone: Literal["dark", "light"]
+    brush_mm: float
+
+
 class OtherBrushIn(Schema):
     """Another brush to compare with."""
 

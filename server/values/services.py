@@ -17,6 +17,7 @@ from ypsochrom.formats.pictures import ora, png
 from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
+from ypsochrom.values.lost import lost_shapes
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
@@ -25,6 +26,7 @@ from ypsochrom.work.value_node import ValueSummary, brush_of, map_with
 from .schemas import (
     AccentOut,
     ContourOut,
+    LostShapeOut,
     MassOut,
     MovedMass,
     OtherMapOut,
@@ -121,6 +123,14 @@ def relief_out(work: Work) -> ReliefOut:
             for one in composition.report(subject.values[::2, ::2], lab, brief.focal)
         ],
     )
+
+
+def lost_out(work: Work) -> list[LostShapeOut]:
+    """What the map's brush loses that a finer one keeps."""
+    brief, found = work.inputs.brief, work.now("values")
+    field = work.now("subject").values
+    shapes = lost_shapes(field, found.thresholds, brief.support, brush_of(brief), found.labels)
+    return [LostShapeOut(**vars(one)) for one in shapes]
 
 
 def with_brush(work: Work, brush_mm: float) -> OtherMapOut:

@@ -106,6 +106,15 @@ def test_another_brush_is_shown_and_not_kept(client, painting, values):
     assert refused.status_code == 422
 
 
+def test_what_the_brush_loses_is_told(client, painting, values):
+    address = f"/api/values/{painting['id']}"
+    assert client.get(f"{address}/lost").json() == []
+    client.put(address, {"brush_mm": 120}, content_type=JSON)
+    (block,) = client.get(f"{address}/lost").json()
+    assert (block["x"], block["y"]) == pytest.approx((0.75, 0.5), abs=0.1)
+    assert (block["tone"], block["brush_mm"]) == ("dark", 50)
+
+
 @pytest.mark.parametrize(
     ("name", "begins"),
     [

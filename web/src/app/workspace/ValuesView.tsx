@@ -9,6 +9,8 @@ import {
   EVERY_BYTE,
   EVERY_TONE,
   LookFacts,
+  LostFacts,
+  LostMarks,
   NOTAN_TONES,
   otherBrushQuery,
   ProfileLine,
@@ -35,6 +37,7 @@ export default function ValuesView({ easel }: { easel: Easel }) {
   const relief = easel.relief.data;
   const greys = easel.valueGreys.data;
   const [tapped, setTapped] = useState<(Tapped & { map: string }) | null>(null);
+  const [marked, setMarked] = useState(false);
   const other = useQuery({
     ...otherBrushQuery(easel.id, looking.otherBrush ?? 0),
     enabled: looking.otherBrush !== null,
@@ -93,6 +96,7 @@ export default function ValuesView({ easel }: { easel: Easel }) {
           {calm && looking.look === "contours" && relief && (
             <ContourLabels relief={relief} picture={picture} />
           )}
+          {calm && marked && looking.look === "map" && <LostMarks paintingId={easel.id} picture={picture} />}
           {ends && <ProfileLine picture={picture} ends={ends} move={setEnds} />}
         </Viewer>
       </ViewerFrame>
@@ -118,6 +122,12 @@ export default function ValuesView({ easel }: { easel: Easel }) {
           tapped={tapped?.map === values.map_url && easel.isolated !== null ? tapped : null}
           otherBrush={looking.otherBrush}
           passBrushes={(easel.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
+          compare={(otherBrush) => look({ otherBrush, look: "map" })}
+        />
+        <LostFacts
+          paintingId={easel.id}
+          marked={marked}
+          mark={setMarked}
           compare={(otherBrush) => look({ otherBrush, look: "map" })}
         />
         {relief && <CharacterFacts relief={relief} />}

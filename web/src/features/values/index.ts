@@ -1,6 +1,7 @@
 export { ContourLabels } from "./ContourLabels";
 export { EVERY_BYTE, EVERY_TONE, middles, NOTAN_TONES, stepsOfGreys, stepTable } from "./ladder";
 export { LookFacts } from "./LookFacts";
+export { LostFacts, LostMarks } from "./LostShapes";
 export { LooksProvider, useLooks } from "./looks";
 export { squintPx } from "./profile";
 export { ProfileLine, ProfilePanel } from "./Profile";

@@ -23,6 +23,11 @@ export const askedOf = ({ method, count, limits, brush_mm, own_values, moved }: 
 export const reliefQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/values/{painting_id}/relief", ofPainting(painting_id));
 
+export type Lost = Schemas["LostShapeOut"];
+
+export const lostQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/values/{painting_id}/lost", ofPainting(painting_id));
+
 export const otherBrushQuery = (painting_id: number, brush_mm: number) =>
   $api.queryOptions(
     "post",

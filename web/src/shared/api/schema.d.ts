@@ -1756,6 +1756,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/values/{painting_id}/lost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lost
+         * @description What the map's brush loses that a finer one keeps, the most telling first.
+         */
+        get: operations["server_values_api_lost"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/values/{painting_id}/relief": {
         parameters: {
             query?: never;
@@ -2964,6 +2984,27 @@ export interface components {
             hint: string;
             /** Message */
             message: string;
+        };
+        /**
+         * LostShapeOut
+         * @description A shape with strong edges that this brush loses, and the widest brush that keeps it.
+         */
+        LostShapeOut: {
+            /** Brush Mm */
+            brush_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Tone
+             * @enum {string}
+             */
+            tone: "dark" | "light";
+            /** Width Mm */
+            width_mm: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * MarksData
@@ -11997,6 +12038,73 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_values_api_lost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LostShapeOut"][];
+                };
             };
             /** @description Unauthorized */
             401: {
