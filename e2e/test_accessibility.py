@@ -15,7 +15,7 @@ VIEWS = {
     "/materials/palettes": "New palette",
     "/materials/tubes/1": "Card as PDF",
     "/mixes?painting=1&mix=m08": "Keep for this mix",
-    "/mixes?painting=1&mix=m08&mode=hand&parts=PW6:1": "Clear the pile",
+    "/mixes?painting=1&mix=m08&mode=hand&parts=PW6:1": "Clear the tray",
     "/mixes?painting=1&mix=m08&mode=mend&parts=PW6:1": "Colorimeter",
     "/paintings/1/subject": "Turn the support",
     "/paintings/2/subject": "Another zone",

@@ -87,7 +87,7 @@ def test_doses_go_into_the_pile_and_are_pulled_back_and_a_reload_keeps_them(page
     page.get_by_role("slider", name="Pull the pile back").press("ArrowLeft")
     expect(growth.last).to_contain_text("pulled back")
     expect(words).not_to_have_text(before)
-    page.get_by_role("button", name="Put burnt sienna back in").click()
+    growth.last.get_by_role("button").click()
     expect(words).to_have_text(before)
     pile.get_by_role("button", name="Put it in").click()  # what brings it nearer
     expect(growth.nth(2)).to_be_visible()

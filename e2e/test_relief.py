@@ -121,7 +121,7 @@ def test_a_mass_is_made_lighter_kept_and_put_back(page: Page):
     stage = page.get_by_role("application")
     expect(stage.get_by_role("img", name="Value map")).to_be_visible()
     box = stage.bounding_box()
-    stage.click(position={"x": box["width"] / 2, "y": box["height"] * 0.86})
+    stage.click(position={"x": box["width"] * 0.08, "y": box["height"] / 2})  # the dark wall on the left
     expect(facts.get_by_text(re.compile("The tapped mass lies on step"))).to_be_visible()
     with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT"):
         facts.get_by_role("button", name="One step lighter").click()

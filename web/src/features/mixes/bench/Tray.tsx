@@ -124,9 +124,13 @@ export function Heaps({ heaps, scoop, take }: { heaps: Heap[]; scoop: Scoop; tak
               sx={{ textAlign: "center", mt: 0.5, lineHeight: 1.15 }}
             >
               {heap.name}
-              {heap.left_ml < SOON_EMPTY_ML && <div>{ml(heap.left_ml)} left</div>}
             </Typography>
           </ButtonBase>
+          {heap.left_ml < SOON_EMPTY_ML && (
+            <Typography variant="caption" component="div" sx={{ textAlign: "center", lineHeight: 1.15 }}>
+              {ml(heap.left_ml)} left
+            </Typography>
+          )}
         </Box>
       ))}
     </Box>
@@ -241,7 +245,7 @@ function Growth({ tray, state, change }: Props) {
               <Box component="li" key={place} sx={{ width: CELL_PX, flex: "none" }}>
                 <ButtonBase
                   onClick={() => pull(place + 1)}
-                  aria-label={laid ? `Back to where ${laid.words} of ${name} went in` : `Put ${name} back in`}
+                  title={laid ? "Pull the pile back to here" : "Put back in up to here"}
                   sx={{ display: "block", width: "100%", textAlign: "left" }}
                 >
                   <Box
