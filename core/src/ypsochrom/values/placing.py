@@ -95,8 +95,9 @@ _KEPT_THIN = 0.0055
 """So much of the surface may be thin where its edges are strong."""
 
 _DISC = CHISEL + 0.04
-_AT_CORNERS = 0.08
-"""Where two masses meet two others at a corner, the darker two stay joined and the lighter two are parted: no crumb is left."""
+_AT_CORNERS = 137
+"""Borders are drawn where a step's mask falls to this of 255: a little above half, so that where two masses meet two others at a
+corner, the darker two stay joined, the lighter two are parted, and no crumb is left."""
 
 _NECK_PX = 3
 """What hangs on a thread comes off when it is drawn large."""
@@ -129,8 +130,8 @@ def drawn(labels: LabelImage, steps: int, width: int, height: int) -> LabelImage
         return labels
     large = np.zeros((height, width), dtype=np.uint8)
     for step in range(1, steps):
-        side = np.where(labels >= step, np.float32(1), np.float32(-1))
-        large += cv2.resize(side, (width, height), interpolation=cv2.INTER_LINEAR) >= _AT_CORNERS
+        side = np.where(labels >= step, np.uint8(255), np.uint8(0))
+        large += cv2.resize(side, (width, height), interpolation=cv2.INTER_LINEAR) > _AT_CORNERS
     return large
 
 
