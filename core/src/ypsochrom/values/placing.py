@@ -16,7 +16,8 @@ from dataclasses import dataclass, replace
 import cv2
 import numpy as np
 
-from ..colour.types import Float, LabelImage, MunsellValue
+from ..colour.types import Float, LabelImage, Mask, MunsellValue
+from ..imaging.discs import opened
 from ..imaging.resample import shrink
 from .masses import Keeping, absorbed, masses_of, nearness
 
@@ -174,15 +175,9 @@ def _covered(
     return absorbed(replace(parts, labels=label_of), keeping)[index]
 
 
-def _held(labels: LabelImage, steps: int, disc_px: int) -> np.ndarray:
-    """Where a disc of this width within one label covers (uint8, 0 or 1); beyond the picture its border goes on.
-
-    A disc of three pixels is a square: without its corners it would be a cross, which covers diagonal threads.
-    """
-    shape = cv2.MORPH_RECT if disc_px == _NECK_PX else cv2.MORPH_ELLIPSE
-    disc = cv2.getStructuringElement(shape, (disc_px, disc_px))
-    padded = cv2.copyMakeBorder(labels, disc_px, disc_px, disc_px, disc_px, cv2.BORDER_REPLICATE)
-    held = np.zeros(padded.shape, dtype=np.uint8)
+def _held(labels: LabelImage, steps: int, disc_px: int) -> Mask:
+    """Where a disc of this width within one label covers."""
+    held: Mask = np.zeros(labels.shape, dtype=bool)
     for step in range(steps):
-        held |= np.asarray(cv2.morphologyEx((padded == step).astype(np.uint8), cv2.MORPH_OPEN, disc), dtype=np.uint8)
-    return held[disc_px:-disc_px, disc_px:-disc_px]
+        held |= opened(labels == step, disc_px)
+    return held
