@@ -156,7 +156,7 @@ class HeapOut(Schema):
     name: str
     colour: str
     side: Literal["warm", "white", "cool"]
-    nozzle_mm: float
+    drops_in_a_cm: int
     left_ml: float
 
 

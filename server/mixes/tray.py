@@ -15,7 +15,7 @@ from server.work import desk
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.types import LabTriple
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedScale
-from ypsochrom.materials.measures import dose_in_words, drops, pile_width_mm
+from ypsochrom.materials.measures import dose_in_words, drops, drops_in_a_cm, pile_width_mm
 from ypsochrom.materials.shelf import USUAL_NOZZLE_MM, left_ml, looking_box, nozzles_mm, price_per_ml
 from ypsochrom.materials.tray import tray as laid_out
 from ypsochrom.mixes.correction import Correction, PileState, correct
@@ -75,7 +75,7 @@ def tray(owner: Any, given: TrayIn) -> TrayOut:
                 name=paints[place.key].name,
                 colour=lab_to_hex(np.array(paints[place.key].masstone_lab)),
                 side=place.side,
-                nozzle_mm=nozzles.get(place.key, USUAL_NOZZLE_MM),
+                drops_in_a_cm=drops_in_a_cm(nozzles.get(place.key, USUAL_NOZZLE_MM)),
                 left_ml=left.get(place.key, 0.0),
             )
             for place in laid_out(box)

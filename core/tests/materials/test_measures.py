@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ypsochrom.materials.measures import DROP_ML, PEA_ML, bead_cm, dose_in_words, pile_width_mm, shapes
+from ypsochrom.materials.measures import DROP_ML, PEA_ML, bead_cm, dose_in_words, drops_in_a_cm, pile_width_mm, shapes
 
 
 @pytest.mark.parametrize(
@@ -36,6 +36,11 @@ def test_what_is_drawn_holds_the_dose(drops, nozzle_mm):
         assert all(one.length_mm <= 60.0 + 1e-9 for one in drawn)
         assert sum(one.length_mm for one in drawn) == pytest.approx(10 * bead_cm(volume_ml, nozzle_mm))
     assert held == pytest.approx(volume_ml)
+
+
+def test_a_centimetre_of_bead_is_told_in_whole_drops():
+    assert [drops_in_a_cm(nozzle) for nozzle in (1, 6, 8)] == [1, 6, 10]
+    assert bead_cm(drops_in_a_cm(8) * DROP_ML, 8) == pytest.approx(1, abs=0.05)
 
 
 def test_what_comes_from_no_tube_is_one_dome_of_its_volume():

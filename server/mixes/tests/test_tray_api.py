@@ -21,7 +21,7 @@ def test_heaps_lie_warm_to_cool_and_the_pile_grows_dose_by_dose(client, shelf):
     assert empty["pile"] is None
     sides = [heap["side"] for heap in empty["heaps"]]
     assert sides == sorted(sides, key=["warm", "white", "cool"].index)
-    assert all(heap["left_ml"] > 0 and heap["nozzle_mm"] > 0 for heap in empty["heaps"])
+    assert all(heap["left_ml"] > 0 and heap["drops_in_a_cm"] > 0 for heap in empty["heaps"])
     white, brown = "PW6", "PBr7bs"
     tray = laid(client, [{"key": white, "drops": 20}, {"key": brown, "drops": 3}], lab=BROWN).json()
     first, last = tray["laid"]

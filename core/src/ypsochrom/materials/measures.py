@@ -24,6 +24,11 @@ def bead_cm(volume_ml: float, nozzle_mm: float) -> float:
     return volume_ml / (math.pi * (nozzle_mm / 20) ** 2)
 
 
+def drops_in_a_cm(nozzle_mm: float) -> int:
+    """Whole drops, at least one, in a centimetre of bead."""
+    return max(1, round(math.pi * (nozzle_mm / 20) ** 2 / DROP_ML))
+
+
 def drops(volume_ml: float) -> int | None:
     """The amount in drops, at least one, or None where it is too much to count."""
     count = max(1, round(volume_ml / DROP_ML))

@@ -2798,14 +2798,14 @@ export interface components {
         HeapOut: {
             /** Colour */
             colour: string;
+            /** Drops In A Cm */
+            drops_in_a_cm: number;
             /** Key */
             key: string;
             /** Left Ml */
             left_ml: number;
             /** Name */
             name: string;
-            /** Nozzle Mm */
-            nozzle_mm: number;
             /**
              * Side
              * @enum {string}

@@ -5,7 +5,7 @@ import { Box, ButtonBase, Slider, ToggleButton, ToggleButtonGroup, Tooltip, Typo
 
 import { ml } from "../../../shared/ui/numbers";
 import type { Heap, TrayPile, TrayState } from "../queries";
-import { add, DROP_ML, DROPS_TO_A_PEA, pullBack, type ChangeTray, type Tray as Pile } from "../tray";
+import { add, DROPS_TO_A_PEA, pullBack, type ChangeTray, type Tray as Pile } from "../tray";
 import { laidOut } from "./laying";
 
 interface Props {
@@ -24,7 +24,7 @@ const SCOOPS: [Scoop, string][] = [
 export function Tray({ tray, state, change }: Props) {
   const [scoop, setScoop] = useState<Scoop>("pea");
   const take = (heap: Heap) => {
-    const drops = dropsIn(scoop, heap.nozzle_mm);
+    const drops = dropsIn(scoop, heap);
     change(`Added ${heap.name}`, (now) => add(now, { key: heap.key, drops }));
   };
   const takeOf = (pile: TrayPile) =>
@@ -78,10 +78,10 @@ export function Tray({ tray, state, change }: Props) {
 const SCOOP_OF_A_PILE: Record<Scoop, number> = { drop: 1, pea: DROPS_TO_A_PEA, bead: 2 * DROPS_TO_A_PEA };
 
 /** How many drops a tap takes; a centimetre of bead depends on the tube's nozzle. */
-export function dropsIn(scoop: Scoop, nozzleMm: number): number {
+function dropsIn(scoop: Scoop, heap: Heap): number {
   if (scoop === "drop") return 1;
   if (scoop === "pea") return DROPS_TO_A_PEA;
-  return Math.max(1, Math.round((Math.PI * (nozzleMm / 20) ** 2) / DROP_ML));
+  return heap.drops_in_a_cm;
 }
 
 /** A tube with less than this left is told so. */
