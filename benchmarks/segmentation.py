@@ -1,4 +1,4 @@
-"""How well areas follow the things of the demo scenes, beside two usual ways: `python -m benchmarks.segmentation`.
+"""How well areas follow the things of rendered scenes, beside two usual ways: `python -m benchmarks.segmentation`.
 
 Purity: the share of pixels whose area belongs, by majority, to the thing they are part of. Recall: the share of the things'
 true borders with a border of the areas within 1 % of the diagonal. At most 24 areas, at the pictures' own size.
@@ -18,10 +18,17 @@ from ypsochrom.colour import cielab
 from ypsochrom.imaging.resample import enlarge_labels, fit_within, shrink
 from ypsochrom.subject.decode import decode
 
-PICTURES = Path(__file__).parents[1] / "demo/pictures"
-SCENES = ("kettle", "kettle-close")
+_DEMO, _MORE = Path(__file__).parents[1] / "demo/pictures", Path(__file__).parent / "scenes"
+_FOLDERS = {"kettle": _DEMO, "kettle-close": _DEMO, "scene-a": _MORE, "scene-b": _MORE}
+SCENES = tuple(_FOLDERS)
 BOUNDARY_TOLERANCE = 0.01
 """Of the diagonal, as in the usual boundary-recall measure."""
+
+
+def scene(name: str) -> tuple[np.ndarray, np.ndarray]:
+    """A scene's picture in linear light, and the thing that every pixel shows."""
+    linear = decode((_FOLDERS[name] / f"{name}.jpg").read_bytes()).linear
+    return linear, np.asarray(Image.open(_FOLDERS[name] / f"{name}-labels.png").convert("L"))
 
 
 def borders(labels: np.ndarray) -> np.ndarray:
@@ -59,10 +66,9 @@ def graph_merge(lab: np.ndarray) -> np.ndarray:
 
 
 def main() -> None:
-    """Both scenes, all three ways."""
-    for scene in SCENES:
-        linear = decode((PICTURES / f"{scene}.jpg").read_bytes()).linear
-        truth = np.asarray(Image.open(PICTURES / f"{scene}-labels.png").convert("L"))
+    """All scenes, all three ways."""
+    for name in SCENES:
+        linear, truth = scene(name)
         height, width = truth.shape
         lab = cielab.linear_to_lab(shrink(linear, *fit_within(width, height, PARTITION_PX)))
         ways = {
@@ -70,7 +76,7 @@ def main() -> None:
             "plain superpixels": lambda lab=lab: plain_superpixels(lab),
             "usual graph merge": lambda lab=lab: graph_merge(lab),
         }
-        for name, way in ways.items():
+        for title, way in ways.items():
             start = time.perf_counter()
             found = way()
             taken = time.perf_counter() - start
@@ -78,7 +84,7 @@ def main() -> None:
             full = labels if labels.shape == truth.shape else enlarge_labels(labels, width, height)
             purity, recall = purity_and_recall(full, truth)
             print(
-                f"{scene:14} {name:20} {labels.max() + 1:3} areas  purity {purity:.3f}  recall {recall:.3f}  {taken:.2f} s"
+                f"{name:14} {title:20} {labels.max() + 1:3} areas  purity {purity:.3f}  recall {recall:.3f}  {taken:.2f} s"
             )
 
 

@@ -40,16 +40,25 @@ def border_of(areas, lab):
     return border
 
 
-def test_a_border_is_as_long_as_the_picture_is_high_within_the_error_of_counting_steps():
-    border = border_of(*two_sides(0))
-    # an upright line is the worst case of the estimate for lines of random direction: pi/4 of its length
-    assert border.length_mm == pytest.approx(HEIGHT * np.pi / 4, rel=0.01)
-    slanted = np.fromfunction(lambda y, x: x > y * 0.6 + 80, (HEIGHT, WIDTH)).astype(np.uint8)
-    linear = np.where(slanted[..., None] > 0, 0.5, 0.05).astype(np.float32).repeat(3, axis=2)
-    areas = describe(linear, value_field(linear), slanted, PANEL)
-    assert border_of(areas, cielab.linear_to_lab(linear)).length_mm == pytest.approx(
-        HEIGHT * np.hypot(1, 0.6), rel=0.12
-    )
+def in_two(side):
+    """Areas of a picture that is light where `side` is true, and its CIELAB."""
+    linear = np.where(side[..., None], 0.5, 0.05).astype(np.float32).repeat(3, axis=2)
+    return describe(linear, value_field(linear), side.astype(np.uint8), PANEL), cielab.linear_to_lab(linear)
+
+
+@pytest.mark.parametrize("turn_deg", range(0, 91, 15))
+def test_a_straight_border_is_measured_right_in_every_direction(turn_deg):
+    x, y = np.meshgrid(np.arange(WIDTH) - WIDTH / 2, np.arange(HEIGHT) - HEIGHT / 2)
+    turn = np.radians(turn_deg)
+    across, along = abs(np.cos(turn)), abs(np.sin(turn))
+    long = min(HEIGHT / across if across > 1e-9 else np.inf, WIDTH / along if along > 1e-9 else np.inf)
+    border = border_of(*in_two(x * np.cos(turn) + y * np.sin(turn) > 0.3))
+    assert border.length_mm == pytest.approx(long, rel=0.005)
+
+
+def test_a_round_border_has_the_length_of_its_circle():
+    x, y = np.meshgrid(np.arange(WIDTH) - WIDTH / 2, np.arange(HEIGHT) - HEIGHT / 2)
+    assert border_of(*in_two(np.hypot(x, y) < 100)).length_mm == pytest.approx(2 * np.pi * 100, rel=0.01)
 
 
 @pytest.mark.parametrize(("blur_mm", "word"), [(0, "hard"), (1.2, "firm"), (2.6, "soft")])

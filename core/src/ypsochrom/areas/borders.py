@@ -10,6 +10,7 @@ from typing import Literal, get_args
 
 import cv2
 import numpy as np
+from scipy import ndimage
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import hue_turn_deg
@@ -133,34 +134,53 @@ def in_front(a: Area, b: Area, planes: Mapping[str, int]) -> Area:
 
 
 def _seams(labels: LabelImage) -> dict[tuple[int, int], _Seam]:
-    """The border pixels of every pair of neighbours; the length counts steps across and down as a slanted line does."""
+    """The border pixels of every pair of neighbours, and how long their border is."""
     whole = np.asarray(labels, dtype=np.int64)
-    n = int(whole.max()) + 1
-    keys, ys, xs = [], [], []
-    for here, there, dy, dx in (
-        (whole[:, 1:], whole[:, :-1], 0, 1),
-        (whole[1:], whole[:-1], 1, 0),
-    ):
-        y, x = np.nonzero(here != there)
-        one, other = here[y, x], there[y, x]
-        keys.append(np.minimum(one, other) * n + np.maximum(one, other))
-        ys.append(y + dy)
-        xs.append(x + dx)
-    key, y, x = np.concatenate(keys), np.concatenate(ys), np.concatenate(xs)
+    count = int(whole.max()) + 1
+    across, down = _cracks(whole), _cracks(whole.T)
+    low, high = (np.concatenate([across[k], down[k]]) for k in (0, 1))
+    y, x = np.concatenate([across[2], down[3]]), np.concatenate([across[3], down[2]])
+    upright = np.arange(len(y)) < len(across[0])
+    lengths = np.zeros(len(y))
+    for label, box in enumerate(ndimage.find_objects(whole + 1)):
+        own = np.flatnonzero(low == label)
+        if len(own):
+            lengths[own] = _crack_lengths(labels == label, box, y[own], x[own], upright[own])
+    key = low * count + high
     order = np.argsort(key, kind="stable")
-    key, y, x = key[order], y[order], x[order]
-    if not len(key):
-        return {}
-    starts = np.flatnonzero(np.concatenate([[True], key[1:] != key[:-1]]))
-    ends = np.append(starts[1:], len(key))
-    return {
-        (int(key[s] // n), int(key[s] % n)): _Seam(y[s:e], x[s:e], _STEPS_TO_LENGTH * (e - s))
-        for s, e in zip(starts.tolist(), ends.tolist(), strict=True)
-    }
+    keys, starts = np.unique(key[order], return_index=True)
+    parts = zip(keys.tolist(), np.split(order, starts)[1:], strict=True)
+    return {divmod(pair, count): _Seam(y[own], x[own], float(lengths[own].sum())) for pair, own in parts}
 
 
-_STEPS_TO_LENGTH = np.pi / 4
-"""A line of random direction takes 4/pi unit steps across and down for each unit of its length."""
+def _cracks(labels: LabelImage) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+    """Where a pixel differs from the one before it in its row: the lower and the higher label, row and column."""
+    y, x = np.nonzero(labels[:, 1:] != labels[:, :-1])
+    here, before = labels[y, x + 1], labels[y, x]
+    return np.minimum(here, before), np.maximum(here, before), y, x + 1
+
+
+_SMOOTHED_PX = 2.0
+
+
+def _crack_lengths(
+    mask: np.ndarray, box: tuple[slice, slice], y: np.ndarray, x: np.ndarray, upright: np.ndarray
+) -> np.ndarray:
+    """How much of the line that a brush would draw each crack between two pixels stands for, in px.
+
+    A line whose normal has the parts (c, s) crosses c upright and s level cracks for each unit of its length, so every crack
+    counts with that part of the normal: exact for straight lines in any direction. The normal is that of the smoothed mask.
+    """
+    reach = round(4 * _SMOOTHED_PX)
+    top, left = max(0, box[0].start - reach), max(0, box[1].start - reach)
+    own = mask[top : box[0].stop + reach, left : box[1].stop + reach].astype(np.float32)
+    soft = cv2.GaussianBlur(own, (0, 0), _SMOOTHED_PX, borderType=cv2.BORDER_REPLICATE)
+    slope_x, slope_y = (cv2.Sobel(soft, cv2.CV_32F, *turn) for turn in ((1, 0), (0, 1)))
+    row, column = y - top, x - left
+    before = (np.where(upright, row, row - 1), np.where(upright, column - 1, column))
+    along_x, along_y = (slope[row, column] + slope[before] for slope in (slope_x, slope_y))
+    normal = np.where(upright, np.abs(along_x), np.abs(along_y))
+    return np.asarray(normal / np.maximum(np.hypot(along_x, along_y), 1e-6))
 
 
 def _across(

@@ -31,8 +31,10 @@ def features(lab: Lab) -> Float:
     return np.stack([lightness, a, b, relative * a, relative * b], axis=-1).astype(np.float32) * WEIGHTS
 
 
-THING_WEIGHTS = np.array([0.5, 0.6, 0.6, 1.0, 1.0, 0.5, 2.0, 0.3, 0.3, 0.8], dtype=np.float32)
-"""Weights of `thing_features`, found by search on the two demo scenes and two crops of the first."""
+CHANNELS = 11
+Channels = Float
+"""What is seen of every pixel, shape (height, width, `CHANNELS`), float32: L*, a*, b*, two relative chromas, fine and coarse
+texture, the direction of hue in two, and the place down and across in twentieths of the height."""
 
 _FINE_TEXTURE, _COARSE_TEXTURE = (0.6, 2.0, 5.0), (2.0, 6.0, 10.0)
 """Sigmas in px: the detail between the first two, averaged over the third."""
@@ -41,22 +43,21 @@ _HUE_CHROMA = 6.0
 """Below about this chroma a hue is hardly one."""
 
 
-def thing_features(lab: Lab, calm: Lab) -> Float:
-    """What tells whole things apart once their patches hang together, shape (height, width, 10), float32.
+def channels(lab: Lab, calm: Lab) -> Channels:
+    """What tells whole things apart once their patches hang together; `calm` is the picture `lab` after `smooth`.
 
-    To colour and relative chroma come two scales of texture against lightness, the direction of hue, and the height in the
-    picture: what stands higher lies farther. `calm` is the picture `lab` after `smooth`.
+    To colour and relative chroma come two scales of texture against lightness, the direction of hue, and the place in the
+    picture: what stands higher lies farther.
     """
-    colour = features(calm) / WEIGHTS
+    height, width = lab.shape[:2]
     _, a, b = calm[..., 0], calm[..., 1], calm[..., 2]
     hue = np.stack([a, b], axis=-1) / (np.hypot(a, b)[..., None] + _HUE_CHROMA) * 20
-    textures = [
-        _texture(np.ascontiguousarray(lab[..., 0], dtype=np.float32), *s) for s in (_FINE_TEXTURE, _COARSE_TEXTURE)
-    ]
-    down = np.broadcast_to(np.linspace(0, 20, lab.shape[0], dtype=np.float32)[:, None], lab.shape[:2])
-    return (
-        np.concatenate([colour, np.stack(textures, axis=-1), hue, down[..., None]], axis=-1, dtype=np.float32)
-        * THING_WEIGHTS
+    lightness = np.ascontiguousarray(lab[..., 0], dtype=np.float32)
+    textures = [_texture(lightness, *sigmas) for sigmas in (_FINE_TEXTURE, _COARSE_TEXTURE)]
+    down, across = np.meshgrid(np.linspace(0, 20, height), np.linspace(0, 20 * width / height, width), indexing="ij")
+    place = np.stack([down, across], axis=-1)
+    return np.concatenate(
+        [features(calm) / WEIGHTS, np.stack(textures, axis=-1), hue, place], axis=-1, dtype=np.float32
     )
 
 
@@ -68,7 +69,8 @@ def _texture(lightness: Float, fine_px: float, broad_px: float, over_px: float) 
     return np.log1p(strength * _RELATIVE_SCALE / (np.maximum(broad, 0) + LIGHT_OFFSET)) * 10
 
 
-def _gradient(picture: Float, sigma_px: float) -> Float:
+def gradient(picture: Float, sigma_px: float) -> Float:
+    """How much a picture changes from pixel to pixel once it is blurred, over all its channels."""
     blurred = cv2.GaussianBlur(picture, (0, 0), sigma_px)
     across, down = cv2.Sobel(blurred, cv2.CV_32F, 1, 0) / 8, cv2.Sobel(blurred, cv2.CV_32F, 0, 1) / 8
     channels = sum(cv2.split(across * across + down * down))
@@ -81,6 +83,6 @@ def edges(lab: Lab) -> tuple[Float, Float]:
     relative = 0.6 * _RELATIVE_SCALE / (np.maximum(lightness, 0) + LIGHT_OFFSET)
     seen = np.stack([lightness, 0.7 * a, 0.7 * b, relative * a, relative * b], axis=-1).astype(np.float32)
     with ThreadPoolExecutor(1) as aside:
-        broad = aside.submit(_gradient, seen, _BROAD_PX)
-        fine = _gradient(seen, _FINE_PX)
+        broad = aside.submit(gradient, seen, _BROAD_PX)
+        fine = gradient(seen, _FINE_PX)
     return fine, np.sqrt(fine * broad.result() * (_BROAD_PX / _FINE_PX))

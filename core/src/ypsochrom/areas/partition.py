@@ -5,7 +5,7 @@ reading the tree, without looking at the picture again.
 """
 
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 import cv2
@@ -18,21 +18,25 @@ from ..colour.types import Float, LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
 from ..imaging.resample import enlarge_labels, fit_within, shrink
 from ..kit.errors import BadSetting
-from .features import edges, features, smooth, thing_features
-from .merging import MergeSettings, Merging, areas_after, merge_order
+from .calming import calmed
+from .features import Channels, channels, edges, features, smooth
+from .merging import Merging, areas_after, merge_order
+from .sameness import Judge, Pieces, merge_alike
 
 FEWEST_AREAS, MOST_AREAS = 8, 24
 """How many areas a picture gets by itself: as few as its plainness allows."""
 
 LEAST_DETAIL, MOST_DETAIL = 2, 60
+_ONE_THING = 0.3
+"""Areas less likely than this to show two things are put together."""
+
 PARTITION_PX = 960
 """The partition is found at this size: finer texture is not what areas are about."""
 
-_PATCHES = 2500
-_PARTS_OF_THINGS = 180
-_PATCHES_ALIKE = MergeSettings()
-_OF_ONE_THING = MergeSettings(size="smaller", edge_floor=0.1)
-_STOP_COST = 2.5
+_DROPS, _PATCHES = 2500, 400
+"""How many basins the watershed finds, and to how many patches they are merged while they are alike."""
+
+_STOP_COST = 0.003
 """Merging goes on below `MOST_AREAS` while it costs less than this; plain pictures get fewer areas so."""
 
 
@@ -66,35 +70,88 @@ class AreaTree:
         np.add.at(sums, table, self._sums)
         return _order_of(sums, self.pieces.shape[0])[table][self.pieces]
 
+    def things(self, detail: int | None = None) -> LabelImage:
+        """Areas of this detail put together while they are likely to show one thing: a number for every pixel (uint8)."""
+        count = min(detail or self.usual, self.finest)
+        joined = list(self.steps[: self.finest - count])
+        whole = [True] * self.finest
+        for step in self.steps[len(joined) :]:
+            whole[step.kept] &= whole[step.absorbed] and step.apart < _ONE_THING
+            if whole[step.kept]:
+                joined.append(step)
+        return areas_after(self.finest, joined).astype(np.uint8)[self.pieces]
+
     @cached_property
     def _sums(self) -> Float:
         return _sums(self.pieces)
 
 
-def find_tree(linear: LinearRgb) -> AreaTree:
-    """The tree of areas of a picture (linear sRGB, height x width x 3), at the picture's own size.
+@dataclass(frozen=True, eq=False)
+class Patches:
+    """A picture in patches that are alike in colour, at the size of the partition: `labels` (height, width), 0 .. n-1.
 
-    Patches by watershed on the edges (meyer1994), merged by `merging.merge_order`: while they are alike in colour, then while
-    they look like parts of one thing.
+    `channels` is what is seen of every pixel (`features.channels`), `fine` and `lasting` how strong an edge is there.
     """
+
+    labels: LabelImage = field(repr=False)
+    channels: Channels = field(repr=False)
+    fine: Float = field(repr=False)
+    lasting: Float = field(repr=False)
+
+    def pieces(self) -> Pieces:
+        """The patches as pieces to be merged into areas."""
+        return Pieces.of(self.labels, self.channels, self.fine, self.lasting)
+
+
+def find_patches(linear: LinearRgb) -> Patches:
+    """Some hundred patches of a picture, by watershed on its edges (meyer1994) and merging while they are alike in colour."""
     height, width = linear.shape[:2]
-    small_width, small_height = fit_within(width, height, PARTITION_PX)
-    lab = np.asarray(cielab.linear_to_lab(shrink(linear, small_width, small_height)), dtype=np.float32)
+    lab = np.asarray(cielab.linear_to_lab(shrink(linear, *fit_within(width, height, PARTITION_PX))), dtype=np.float32)
     calm = smooth(lab)
     fine, lasting = edges(calm)
     with ThreadPoolExecutor(1) as aside:
-        things = aside.submit(thing_features, lab, calm)
-        patches = watershed(fine, markers=min(_PATCHES, max(1, calm.shape[0] * calm.shape[1] // 16))) - 1
-        alike = merge_order(patches, features(calm), lasting, _PATCHES_ALIKE, down_to=_PARTS_OF_THINGS)
-    parts = areas_after(int(patches.max()) + 1, alike)[patches]
-    steps = merge_order(parts, things.result(), lasting, _OF_ONE_THING)
-    count = int(parts.max()) + 1
+        seen = aside.submit(channels, lab, calm)
+        drops = watershed(fine, markers=min(_DROPS, max(1, calm.shape[0] * calm.shape[1] // 16))) - 1
+        alike = merge_order(drops, features(calm), lasting, down_to=_PATCHES)
+        return Patches(areas_after(int(drops.max()) + 1, alike)[drops], seen.result(), fine, lasting)
+
+
+def tree_of(patches: Patches, width: int, height: int, judge: Judge | None = None) -> AreaTree:
+    """The tree of areas of a picture of this size from its patches: merged while they are likely to show one thing."""
+    steps = merge_alike(patches.pieces(), judge)
+    count = len(steps) + 1
     first = max(0, count - MOST_DETAIL)
     piece_of = areas_after(count, steps[:first])
-    pieces = _without_crumbs(enlarge_labels(piece_of.astype(np.uint8)[parts], width, height))
-    # the later steps speak of parts: each stands for the piece that holds it
-    left = tuple(Merging(int(piece_of[s.kept]), int(piece_of[s.absorbed]), s.cost) for s in steps[first:])
-    return AreaTree(pieces, left)
+    small = calmed(piece_of.astype(np.uint8)[patches.labels], patches.lasting)
+    pieces = _without_crumbs(enlarge_labels(small, width, height))
+    # the later steps speak of patches: each stands for the piece that holds it
+    left = [replace(s, kept=int(piece_of[s.kept]), absorbed=int(piece_of[s.absorbed])) for s in steps[first:]]
+    return AreaTree(pieces, _touching(pieces, left))
+
+
+def _touching(pieces: LabelImage, steps: list[Merging]) -> tuple[Merging, ...]:
+    """The steps in their order, but each only once its two sides touch: smoothed borders may have parted what did by a hair."""
+    count = int(pieces.max()) + 1
+    touch = np.zeros((count, count), dtype=bool)
+    for one, other in ((pieces[:, 1:], pieces[:, :-1]), (pieces[1:], pieces[:-1])):
+        touch[one[one != other], other[one != other]] = True
+    touch |= touch.T
+    members = {piece: [piece] for piece in range(count)}
+    done: list[Merging] = []
+    left = list(steps)
+    while left:
+        step = next((s for s in left if touch[np.ix_(members[s.kept], members[s.absorbed])].any()), left[0])
+        left.remove(step)
+        done.append(step)
+        together = members[step.kept] + members[step.absorbed]
+        members.update(dict.fromkeys(together, together))
+    return tuple(done)
+
+
+def find_tree(linear: LinearRgb) -> AreaTree:
+    """The tree of areas of a picture (linear sRGB, height x width x 3), at the picture's own size."""
+    height, width = linear.shape[:2]
+    return tree_of(find_patches(linear), width, height)
 
 
 def partition(linear: LinearRgb, *, detail: int | None = None) -> LabelImage:

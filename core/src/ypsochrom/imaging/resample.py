@@ -25,7 +25,8 @@ _COARSE_FACTOR = 2.0
 def enlarge_labels(labels: LabelImage, width: int, height: int) -> LabelImage:
     """Labels (uint8) at a larger size, their staircase borders rounded off by a median over one old pixel.
 
-    Large factors go by way of half the size, where the wide median costs a quarter.
+    No label is lost: one as thin as that keeps its staircase. Large factors go by way of half the size, where the wide median
+    costs a quarter.
     """
     factor = max(width / labels.shape[1], height / labels.shape[0])
     if factor > _COARSE_FACTOR:
@@ -34,4 +35,12 @@ def enlarge_labels(labels: LabelImage, width: int, height: int) -> LabelImage:
     large: LabelImage = np.asarray(cv2.resize(labels, (width, height), interpolation=cv2.INTER_NEAREST), dtype=np.uint8)
     if (width, height) == (labels.shape[1], labels.shape[0]):
         return large
-    return np.asarray(cv2.medianBlur(large, 2 * round(factor) + 1), dtype=np.uint8)
+    return with_all_labels(np.asarray(cv2.medianBlur(large, 2 * round(factor) + 1), dtype=np.uint8), large)
+
+
+def with_all_labels(smoothed: LabelImage, labels: LabelImage) -> LabelImage:
+    """Smoothed labels in which those that smoothing lost altogether stand as they did before."""
+    stays = np.zeros(256, dtype=bool)
+    stays[np.flatnonzero(np.bincount(smoothed.ravel(), minlength=256))] = True
+    lost = ~stays[labels]
+    return np.where(lost, labels, smoothed) if lost.any() else smoothed

@@ -7,9 +7,9 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..areas.area import Area
+from ..areas.area import Area, numbered, place_in_words
 from ..areas.families import Family
-from ..areas.names import advice_in_words, in_words, place, place_mark
+from ..areas.names import advice_in_words, in_words, place_mark
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab, LabTriple, triple
 from ..colour.words import colour_name
@@ -147,7 +147,7 @@ def find_mixes(
         found.update({id_: (mixed, []) for id_, mixed in new})
         found[pile][1].extend(targets[i] for i in group.members)
     mixes = [_mix(id_, mixed, served, palette) for id_, (mixed, served) in found.items()]
-    return advised(palette, told_apart(mixes, areas, {area.id: place(area.name) for area in areas}))
+    return advised(palette, told_apart(mixes, areas))
 
 
 def advised(palette: Paintbox, mixes: Sequence[Mix]) -> MixSet:
@@ -249,10 +249,10 @@ def part_of(target: Target) -> Part:
     return area, family  # type: ignore[return-value]  # written by targets_of from a Family
 
 
-def told_apart(mixes: Sequence[Mix], areas: Sequence[Area], place_of: Mapping[str, str]) -> tuple[Mix, ...]:
+def told_apart(mixes: Sequence[Mix], areas: Sequence[Area]) -> tuple[Mix, ...]:
     """The mixes under names of their own: those of one colour are told apart by the place that they serve most, if need be by
-    the light there too, and by a number where that is the same. `place_of` says what is one place by area id; places stand as
-    marks (see `areas.names`)."""
+    the light there too, and by a number where that is the same. Places stand as marks (see `areas.names`)."""
+    place_of = {area.id: place_in_words(area.centre) for area in areas}
     surface = {(area.id, part.family): part.area_cm2 for area in areas for part in area.parts}
     named = list(mixes)
     shown = [mix.name for mix in mixes]
@@ -274,12 +274,13 @@ def told_apart(mixes: Sequence[Mix], areas: Sequence[Area], place_of: Mapping[st
 
 def mixes_in_words(found: MixSet, names: Mapping[str, str]) -> MixSet:
     """A set with the areas' names in the place of their marks."""
-
-    def told(mixes: Sequence[Mix]) -> tuple[Mix, ...]:
-        return tuple(replace(mix, name=in_words(mix.name, names)) for mix in mixes)
-
-    advice = advice_in_words(found.advice, names)
-    return replace(found, mixes=told(found.mixes), blends=told(found.blends), advice=advice)
+    told = numbered([in_words(mix.name, names) for mix in found.mixes])  # two areas may have one place
+    return replace(
+        found,
+        mixes=tuple(replace(mix, name=name) for mix, name in zip(found.mixes, told, strict=True)),
+        blends=tuple(replace(blend, name=in_words(blend.name, names)) for blend in found.blends),
+        advice=advice_in_words(found.advice, names),
+    )
 
 
 def _palette_advice(palette: Paintbox) -> tuple[Advice, ...]:

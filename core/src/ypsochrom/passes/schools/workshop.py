@@ -6,7 +6,7 @@ from functools import cached_property
 
 import numpy as np
 
-from ...areas.area import Area, FamilyPart, place_in_words
+from ...areas.area import Area, FamilyPart
 from ...areas.families import Family
 from ...colour.ciede2000 import delta_e_2000
 from ...colour.munsell import lab_to_value
@@ -207,5 +207,4 @@ class Workshop:
                 wanted.update(dose.source for dose in mix.doses)
         own = [mix for mix in (*self._toned.values(), *self._piles.values()) if mix.id in wanted]
         used = [replace(mix, serves=tuple(serves.get(mix.id, ()))) for mix in own]
-        place_of = {area.id: place_in_words(area.centre) for area in self.scene.areas}
-        return told_apart([self._judged(mix) for mix in used], self.scene.areas, place_of)
+        return told_apart([self._judged(mix) for mix in used], self.scene.areas)
