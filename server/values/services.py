@@ -11,7 +11,6 @@ from ypsochrom.colour import cielab
 from ypsochrom.formats.exchange.plan_json import values_json
 from ypsochrom.formats.pdf import grid as grid_pdf
 from ypsochrom.formats.pdf import ladder as ladder_pdf
-from ypsochrom.formats.pdf import transfer as transfer_pdf
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pictures import ora, png
 from ypsochrom.formats.svg import values as values_svg
@@ -37,12 +36,11 @@ from .schemas import (
 )
 
 FileName = Literal[
-    "value-map.png", "value-map.svg", "contours.png", "contours.svg", "layers.ora", "transfer.pdf", "grid.pdf", "ladder.pdf",
+    "value-map.png", "value-map.svg", "contours.png", "contours.svg", "grid.pdf", "ladder.pdf",
 ]  # fmt: skip
 FILE_TYPES: dict[str, str] = {
     "png": "image/png",
     "svg": "image/svg+xml",
-    "ora": "image/openraster",
     "pdf": "application/pdf",
 }
 USUAL_CELL_MM = 50.0
@@ -156,8 +154,6 @@ def file_of(painting: Painting, work: Work, name: FileName, paper: Paper, *, mir
         "value-map.svg": lambda: values_svg.value_map_svg(found, support),
         "contours.png": lambda: ora.contours_png(found),
         "contours.svg": lambda: values_svg.contours_svg(found, support, mirrored=mirrored),
-        "layers.ora": lambda: ora.layers_ora(subject.picture.srgb8, found),
-        "transfer.pdf": lambda: transfer_pdf.transfer_pdf(found, support, title, paper, mirrored=mirrored),
         "grid.pdf": lambda: grid_pdf.grid_pdf(subject.picture.srgb8, support, cell_mm, title, paper),
         "ladder.pdf": lambda: ladder_pdf.ladder_pdf(found, support, title, paper),
     }

@@ -28,7 +28,7 @@ from ypsochrom.work.planned import plan_of, work_from
 from ypsochrom.work.waiting import waiting
 
 PANEL = Support(400, 300)
-GOALS = ("values", "judgement", "stages")
+GOALS = ("values", "judgement", "stages", "lines")
 
 
 class Desk:

@@ -163,5 +163,9 @@ def test_a_flat_photo_and_one_of_noise_give_a_sensible_plan(client, upload, shel
     assert client.post(f"/api/desk/{painting['id']}/plan").json()["state"] == "done"
     areas = get(client, f"areas/{painting['id']}")["areas"]
     assert 1 <= len(areas) <= 24
-    for name in ("transfer.pdf", "layers.ora", "contours.svg"):
-        assert client.get(f"/api/values/{painting['id']}/files/{name}").status_code == 200
+    for file in (
+        "areas/{}/drawing/files/drawing.pdf",
+        "areas/{}/drawing/files/layers.ora",
+        "values/{}/files/contours.svg",
+    ):
+        assert client.get("/api/" + file.format(painting["id"])).status_code == 200

@@ -6,11 +6,15 @@ from typing import Any
 
 from .area_nodes import AREAS, JUDGEMENT, PIECES
 from .graph import Node
+from .line_node import LINES
 from .mix_node import MIXES, SOLVED
 from .pass_nodes import PASSES, STAGES
 from .subject_node import SUBJECT
 from .value_node import BRUSH, VALUES
 
 NODES: Mapping[str, Node[Any]] = MappingProxyType(
-    {node.name: node for node in (SUBJECT, BRUSH, VALUES, PIECES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)}
+    {
+        node.name: node
+        for node in (SUBJECT, BRUSH, VALUES, PIECES, LINES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)
+    }
 )

@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import { useQuery } from "@tanstack/react-query";
 
+import { DrawingFacts, DrawingLines } from "../../features/areas";
 import { colourWordsQuery } from "../../features/mixes";
 import {
   Guides,
@@ -24,14 +25,9 @@ import { TransferFiles, WhereTheEyeGoes } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
+import type { Composing } from "./composing";
 import type { Easel } from "./easel";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame } from "./frames";
-
-/** What lies over the picture to compose by; kept while the painter looks at other views. */
-export interface Composing {
-  guides: string[];
-  cellMm: number | null;
-}
 
 interface Props {
   easel: Easel;
@@ -96,6 +92,14 @@ export default function SubjectView({ easel, composing, compose }: Props) {
               heightMm={painting.height_mm}
             />
           )}
+          {calm && composing.drawing.shown && (
+            <DrawingLines
+              paintingId={easel.id}
+              look={composing.drawing}
+              widthMm={painting.width_mm}
+              heightMm={painting.height_mm}
+            />
+          )}
           {tool && (
             <ToolOverlay
               tool={tool}
@@ -137,6 +141,13 @@ export default function SubjectView({ easel, composing, compose }: Props) {
           shortSideMm={Math.min(painting.width_mm, painting.height_mm)}
         />
         {easel.relief.data && <WhereTheEyeGoes relief={easel.relief.data} marked={painting.focal !== null} />}
+        <DrawingFacts
+          paintingId={easel.id}
+          planned={(easel.areas.data?.areas.length ?? 0) > 0}
+          look={composing.drawing}
+          set={(facts) => compose({ drawing: { ...composing.drawing, ...facts } })}
+          thresholds={easel.values.data?.thresholds ?? []}
+        />
         <TransferFiles paintingId={easel.id} cellMm={composing.cellMm} />
       </FactsFrame>
     </>

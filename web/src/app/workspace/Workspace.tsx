@@ -11,8 +11,8 @@ import { ZoomProvider } from "../../shared/ui/Viewer";
 import { isTyping } from "../Shell";
 import { ViewBoundary } from "../ViewBoundary";
 import { WorkList } from "./WorkList";
+import { NOTHING_LAID, type Composing } from "./composing";
 import { useEasel } from "./easel";
-import type { Composing } from "./SubjectView";
 import { isWord, WORDS, type Word } from "./words";
 
 const AreasView = lazy(() => import("./AreasView"));
@@ -33,7 +33,7 @@ export default function Workspace() {
   const word: Word = isWord(params.word) ? params.word : "subject";
   const navigate = useNavigate();
   const easel = useEasel(id, word);
-  const [composing, setComposing] = useState<Composing>({ guides: [], cellMm: null });
+  const [composing, setComposing] = useState<Composing>(NOTHING_LAID);
   const [escapes, setEscapes] = useState(0);
   const { painting, values, standing, search, choose, passes, setIsolated } = easel;
 

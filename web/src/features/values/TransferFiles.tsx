@@ -1,15 +1,7 @@
-/** The value map and its contours to take along: for the support, for other programs, for the hand. */
+/** The grid, the value map and the ladder to take along: for the support, for other programs, for the hand. */
 import { useState } from "react";
 
-import {
-  Button,
-  FormControlLabel,
-  Stack,
-  Switch,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from "@mui/material";
+import { Button, FormControlLabel, Stack, Switch, ToggleButton, ToggleButtonGroup } from "@mui/material";
 
 import { Section } from "../../shared/ui/Facts";
 
@@ -19,13 +11,11 @@ interface Props {
 }
 
 const FILES: [string, string][] = [
-  ["transfer.pdf", "Drawing at true size (PDF)"],
   ["grid.pdf", "Grid (PDF)"],
   ["contours.svg", "Contours (SVG)"],
   ["contours.png", "Contours (PNG)"],
   ["value-map.png", "Value map (PNG)"],
   ["value-map.svg", "Value map (SVG)"],
-  ["layers.ora", "Layers (OpenRaster)"],
   ["ladder.pdf", "Grey ladder and viewfinder (PDF)"],
 ];
 
@@ -46,20 +36,20 @@ export function TransferFiles({ paintingId, cellMm }: Props) {
   const [paper, setPaper] = useState("A4");
   const [mirrored, setMirrored] = useState(false);
   return (
-    <Section title="Take it to the support">
+    <Section title="Grid, map and ladder to print">
       <ToggleButtonGroup
         exclusive
         size="small"
         value={paper}
         onChange={(_, to: string | null) => to && setPaper(to)}
-        aria-label="Paper for transfer"
+        aria-label="Paper to print on"
       >
         <ToggleButton value="A4">A4</ToggleButton>
         <ToggleButton value="Letter">Letter</ToggleButton>
       </ToggleButtonGroup>
       <FormControlLabel
         control={<Switch checked={mirrored} onChange={(_, on) => setMirrored(on)} />}
-        label="mirrored, for tracing from the back"
+        label="contours mirrored"
       />
       <Stack sx={{ alignItems: "start" }}>
         {FILES.map(([name, title]) => (
@@ -73,9 +63,6 @@ export function TransferFiles({ paintingId, cellMm }: Props) {
           </Button>
         ))}
       </Stack>
-      <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0 }}>
-        Print at 100 %. The first sheet has a line of 100 mm to check the printer.
-      </Typography>
     </Section>
   );
 }

@@ -43,5 +43,5 @@ it("asks for a file with paper, mirror and grid", () => {
   expect(fileAddress(3, "grid.pdf", "Letter", true, 50)).toBe(
     "/api/values/3/files/grid.pdf?paper=Letter&mirrored=true&cell_mm=50",
   );
-  expect(fileAddress(3, "transfer.pdf", "A4", false, null)).not.toContain("cell_mm");
+  expect(fileAddress(3, "grid.pdf", "A4", false, null)).not.toContain("cell_mm");
 });

@@ -115,8 +115,7 @@ it("reads a profile aloud with its length, range and steps", () => {
 
 it("offers everything for the support and for other programs", () => {
   const shown = renderToStaticMarkup(<TransferFiles paintingId={7} cellMm={50} />);
-  for (const name of ["transfer.pdf", "grid.pdf", "contours.svg", "layers.ora", "ladder.pdf"]) {
+  for (const name of ["grid.pdf", "contours.svg", "value-map.svg", "ladder.pdf"]) {
     expect(shown).toContain(`/api/values/7/files/${name}?`);
   }
-  expect(shown).toContain("Print at 100 %");
 });

@@ -1,7 +1,7 @@
 """A page of paper drawn in true sizes: fonts, a cursor down the page, text, pictures and swatches. What flows is in `flow`."""
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import cache
 from importlib import resources
 from typing import Literal
@@ -19,7 +19,7 @@ from ...imaging.resample import fit_within
 from ..pictures.png import picture_jpeg
 
 Paper = Literal["A4", "Letter"]
-PAPERS = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
+PAPERS: Mapping[Paper, tuple[float, float]] = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
 
 MARGIN, LINE = 42.0, 14.0
 TEXT, SMALL, HEADING = 9.5, 8.0, 16.0
@@ -46,6 +46,12 @@ class Page:
         self.title = title
         self.y = 0.0
         self.heading = ""
+
+    def turn(self, *, landscape: bool) -> None:
+        """Make the page that begins now upright, or lay it on its side."""
+        short, long = sorted((self.width, self.height))
+        self.width, self.height = (long, short) if landscape else (short, long)
+        self.canvas.setPageSize((self.width, self.height))
 
     @property
     def inner(self) -> float:

@@ -1,4 +1,4 @@
-"""OpenRaster: the photo, the value map, its contours and every step as layers that picture programs open.
+"""OpenRaster: the drawing, the photo, the value map, its contours and every step as layers that picture programs open.
 
 After the OpenRaster specification 0.0.5 (openraster2016): a zip whose first entry is an uncompressed `mimetype`, then
 stack.xml with the layers from the top, the layers as PNG, a merged image and a thumbnail of at most 256 px.
@@ -6,34 +6,42 @@ stack.xml with the layers from the top, the layers as PNG, a merged image and a 
 
 import io
 import zipfile
+from collections.abc import Sequence
 from xml.sax.saxutils import quoteattr
 
 import cv2
 import numpy as np
 
+from ...areas.linework import Line
 from ...colour.types import Srgb8
 from ...imaging.resample import fit_within
 from ...values.value_map import ValueMap
+from .drawing import ink
 from .png import step_greys
 
 _THUMBNAIL_PX = 256
+_INKED = 127
 _MOMENT = (2000, 1, 1, 0, 0, 0)
 """The same content gives the same file: entries carry no clock."""
 
 
-def layers_ora(picture: Srgb8, found: ValueMap) -> bytes:
-    """Layers from the top: contours, one per step, the value map, the photo."""
+def layers_ora(picture: Srgb8, found: ValueMap, lines: Sequence[Line], width_mm: float) -> bytes:
+    """Layers from the top: outlines, inner lines, contours of the map, one per step, the value map, the photo."""
     height, width = found.labels.shape
     greys = step_greys(found)
     grey = greys[found.labels]
-    layers: list[tuple[str, np.ndarray, bool]] = [("Contours", _contours(found), True)]
+    layers: list[tuple[str, np.ndarray, bool]] = [
+        (title, _black(ink([line for line in lines if line.kind == kind], width, height, width_mm)), True)
+        for kind, title in (("outline", "Outlines"), ("inner", "Inner lines"))
+    ]
+    layers.append(("Contours", _contours(found), False))
     for step in reversed(found.steps):
         mask = found.labels == step.index
         layers.append((f"Step {step.index + 1}, value {step.value:.1f}", _rgba(grey, mask), False))
     layers.append(("Value map", _rgba(grey, np.ones_like(found.labels, dtype=bool)), True))
     layers.append(("Photo", np.dstack([picture, np.full((height, width), 255, np.uint8)]), True))
     merged = np.repeat(grey[..., None], 3, axis=2)
-    merged[_border(found)] = 0
+    merged[ink(lines, width, height, width_mm) > _INKED] = 0
     thumbnail = cv2.resize(merged, fit_within(width, height, _THUMBNAIL_PX), interpolation=cv2.INTER_AREA)
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as archive:
@@ -73,8 +81,11 @@ def _border(found: ValueMap) -> np.ndarray:
 
 
 def _contours(found: ValueMap) -> np.ndarray:
-    line = cv2.dilate(_border(found).astype(np.uint8), np.ones((2, 2), np.uint8)) * 255
-    return np.dstack([np.zeros((*line.shape, 3), np.uint8), line])
+    return _black(cv2.dilate(_border(found).astype(np.uint8), np.ones((2, 2), np.uint8)) * 255)
+
+
+def _black(alpha: np.ndarray) -> np.ndarray:
+    return np.dstack([np.zeros((*alpha.shape, 3), np.uint8), alpha])
 
 
 def contours_png(found: ValueMap) -> bytes:

@@ -9,7 +9,8 @@ from ..pictures.png import step_greys
 _LABEL_SHARE = 0.018
 
 
-def _begin(support: Support, mirrored: bool) -> list[str]:
+def begin(support: Support, mirrored: bool) -> list[str]:
+    """The first rows of a drawing in mm of the support; mirrored for tracing from the back."""
     width, height = f"{support.width_mm:g}", f"{support.height_mm:g}"
     turn = f' transform="translate({width} 0) scale(-1 1)"' if mirrored else ""
     return [
@@ -22,7 +23,7 @@ def value_map_svg(found: ValueMap, support: Support) -> str:
     """Every step as one filled path in its grey, the darkest underneath."""
     mm_per_px = support.width_mm / found.labels.shape[1]
     greys = step_greys(found)
-    lines = _begin(support, mirrored=False)
+    lines = begin(support, mirrored=False)
     for step in found.steps:
         grey = int(greys[step.index])
         path = outlines(found.labels >= step.index, mm_per_px)
@@ -37,7 +38,7 @@ def contours_svg(found: ValueMap, support: Support, *, mirrored: bool = False) -
     """The borders of the steps as line art for transfer, labelled with their value; mirrored for tracing from the back."""
     mm_per_px = support.width_mm / found.labels.shape[1]
     size = _LABEL_SHARE * min(support.width_mm, support.height_mm)
-    lines = _begin(support, mirrored)
+    lines = begin(support, mirrored)
     lines.append(
         f'<rect width="{support.width_mm:g}" height="{support.height_mm:g}" fill="none" stroke="black" stroke-width="0.3"/>'
     )
