@@ -1,16 +1,28 @@
 """HTTP of areas."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
 from server.records.history import painting_of
 from server.site.fields import Word
+from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 from server.work import desk
 
-from . import services, shown
-from .schemas import AreaIn, AreasOut, BackgroundOut, BorderIn, ChangesIn, DismissalIn
+from . import drawing, services, shown
+from .schemas import (
+    AreaIn,
+    AreasOut,
+    BackgroundOut,
+    BorderIn,
+    BordersWanted,
+    ChangesIn,
+    DismissalIn,
+    DrawingOut,
+    DrawingWanted,
+    ThingIn,
+)
 
 router = Router()
 
@@ -33,6 +45,12 @@ def change(request: HttpRequest, painting_id: int, payload: ChangesIn) -> AreasO
     return shown.out(services.change(painter(request), painting_id, payload))
 
 
+@router.put("/{painting_id}/things", response={200: AreasOut, **PROBLEMS})
+def change_thing(request: HttpRequest, painting_id: int, payload: ThingIn) -> AreasOut:
+    """Say which areas are one thing, and what it is called."""
+    return shown.out(services.change_thing(painter(request), painting_id, payload))
+
+
 @router.patch("/{painting_id}/borders", response={200: AreasOut, **PROBLEMS})
 def change_border(request: HttpRequest, painting_id: int, payload: BorderIn) -> AreasOut:
     """Say how soft a border is to be, or which side lies over the other."""
@@ -53,6 +71,27 @@ def backgrounds(
 ) -> list[BackgroundOut]:
     """Backgrounds for the subject: the areas named, or else all that do not lie in the back."""
     return shown.backgrounds(desk.opened(painting_of(painter(request), painting_id)), subject)
+
+
+@router.get("/{painting_id}/drawing", response={200: DrawingOut, **PROBLEMS})
+def the_drawing(request: HttpRequest, painting_id: int, wanted: Query[BordersWanted]) -> DrawingOut:
+    """The drawing to transfer, with the borders of values at these thresholds."""
+    return drawing.out(desk.opened(painting_of(painter(request), painting_id)), wanted.limits)
+
+
+@router.get("/{painting_id}/drawing/files/{name}", response={200: None, **PROBLEMS})
+def drawing_file(
+    request: HttpRequest,
+    painting_id: int,
+    name: drawing.FileName,
+    wanted: Query[DrawingWanted],
+    paper: PaperSize = "A4",
+    mirrored: bool = False,
+) -> HttpResponse:
+    """The drawing as line art, as a picture, on sheets at true size, or in layers, to be saved."""
+    painting = painting_of(painter(request), painting_id)
+    content = drawing.file_of(painting, desk.opened(painting), name, paper, wanted, mirrored=mirrored)
+    return to_save(content, drawing.FILE_TYPES[name.rpartition(".")[2]], name)
 
 
 @router.patch("/{painting_id}/{area_id}", response={200: AreasOut, **PROBLEMS})

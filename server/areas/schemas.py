@@ -5,8 +5,10 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from server.site.fields import Place, Word
+from server.site.fields import Number, Place, Word
 from ypsochrom.areas.edits import MOST_EDITS
+from ypsochrom.areas.linework import USUAL
+from ypsochrom.values.steps import MOST_STEPS
 
 Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 Outline = Annotated[list[Spot], Field(max_length=2000)]
@@ -126,6 +128,15 @@ class WaitingOut(Schema):
     words: str
 
 
+class ThingOut(Schema):
+    """Areas that belong together (ids, the largest first, whose id is the thing's), as found or as the painter said."""
+
+    id: str
+    name: str
+    areas: list[str]
+    said: bool
+
+
 class AreasOut(Schema):
     """The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
 
@@ -133,6 +144,7 @@ class AreasOut(Schema):
     """
 
     areas: list[AreaOut]
+    things: list[ThingOut]
     borders: list[BorderOut]
     detail: int | None
     found_detail: int
@@ -182,3 +194,41 @@ class BackgroundOut(Schema):
     lost_share: float
     nearest_de00: float
     now: bool
+
+
+class ThingIn(Schema):
+    """These areas are one thing, perhaps under a name; one area alone is taken out of its thing."""
+
+    areas: Annotated[list[Word], Field(min_length=1, max_length=100)]
+    name: Annotated[str, Field(max_length=80)] = ""
+
+
+class LineOut(Schema):
+    """A line of the drawing as SVG path data in mm of the support; drawn from the detail on that its strength says."""
+
+    kind: Literal["outline", "inner", "value"]
+    strength: float
+    path: str
+
+
+class BordersWanted(Schema):
+    """Borders of values that are drawn too: thresholds of the value map by their place, darkest first."""
+
+    limits: Annotated[list[Annotated[int, Field(ge=0, lt=MOST_STEPS - 1)]], Field(max_length=MOST_STEPS)] = []
+
+
+class DrawingWanted(BordersWanted):
+    """What of the drawing is wanted: lines at least so strong, and inner ones or not."""
+
+    faintest: Number = USUAL
+    inner: bool = True
+
+
+class DrawingOut(Schema):
+    """The drawing to transfer: all its lines, the strengths between which its detail is chosen, how many sheets it takes."""
+
+    faintest: float
+    usual: float
+    boldest: float
+    sheets: dict[str, int]
+    lines: list[LineOut]

@@ -11,6 +11,7 @@ from server.work import desk
 from ypsochrom.areas.edits import Edit, Lock, lock_at, placed, refusal
 from ypsochrom.areas.facts import AS_FOUND, Decision, EdgeDecision
 from ypsochrom.areas.found import FoundAreas
+from ypsochrom.areas.things import said_anew
 from ypsochrom.colour.types import triple
 from ypsochrom.colour.written import read_colour
 from ypsochrom.kit import codec
@@ -18,10 +19,10 @@ from ypsochrom.kit.errors import BadSetting
 from ypsochrom.subject.crop import CropBox
 from ypsochrom.work.brief import AreaSettings, Brief, SetAside
 from ypsochrom.work.graph import Work
-from ypsochrom.work.planned import names_of
+from ypsochrom.work.planned import names_of, things_in
 from ypsochrom.work.subject_node import frame_of
 
-from .schemas import AreaIn, BorderIn, ChangesIn, EditData
+from .schemas import AreaIn, BorderIn, ChangesIn, EditData, ThingIn
 
 
 def found_areas_of(work: Work) -> FoundAreas:
@@ -144,6 +145,30 @@ def _unlike_others(work: Work, area_id: str, name: str) -> None:
     same = next((other for other in others if other.casefold() == name.casefold()), None)
     if name and same is not None:
         raise BadSetting(f"Another area is called “{same}” already.", "Give it a name of its own.")
+
+
+def change_thing(owner: Any, painting_id: int, given: ThingIn) -> Work:
+    """These areas are one thing from now on, under this name; its parts are called after it."""
+    name = given.name.strip()
+
+    def alter(work: Work) -> Brief:
+        brief, found = work.inputs.brief, found_areas_of(work)
+        for area in given.areas:
+            _area(work, area)
+        things = things_in(found, brief)
+        others = [one.name for one in things if not set(one.areas) & set(given.areas)]
+        if name and name.casefold() in {other.casefold() for other in others}:
+            raise BadSetting(f"Another thing is called “{name}” already.", "Give it a name of its own.")
+        return replace(brief, things=said_anew(brief.things, things, given.areas, name))
+
+    _, work = desk.changed(owner, painting_id, _thing_words(given, name), alter)
+    return work
+
+
+def _thing_words(given: ThingIn, name: str) -> str:
+    if name:
+        return f"Named a thing “{name}”"
+    return "Took an area out of its thing" if len(given.areas) == 1 else "Put areas together as one thing"
 
 
 def change_border(owner: Any, painting_id: int, given: BorderIn) -> Work:

@@ -19,14 +19,14 @@ from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.advice import Advice
 from ypsochrom.work.area_nodes import AreaSummary, Decided, decided
 from ypsochrom.work.graph import Work
-from ypsochrom.work.planned import names_of
+from ypsochrom.work.planned import names_of, things_in
 from ypsochrom.work.waiting import waiting
 
-from .schemas import AreaOut, AreasOut, BackgroundOut, BorderOut, FamilyOut, FindingOut, LostOut, WaitingOut
+from .schemas import AreaOut, AreasOut, BackgroundOut, BorderOut, FamilyOut, FindingOut, LostOut, ThingOut, WaitingOut
 from .services import edits_out, found_areas_of
 
 NOTHING = AreasOut(
-    areas=[], borders=[], detail=None, found_detail=0, edits=[], lost=[], advice=[], waiting=[], labels_url=None,
+    areas=[], things=[], borders=[], detail=None, found_detail=0, edits=[], lost=[], advice=[], waiting=[], labels_url=None,
     up_to_date=False,
 )  # fmt: skip
 
@@ -63,6 +63,7 @@ def out(work: Work) -> AreasOut:
     brief = work.inputs.brief
     have, names = decided(found, work), names_of(found, brief)
     facts = {one.id: one for one in found.facts}
+    said = {area for one in brief.things for area in one.areas}
     beneath: dict[str, list[str]] = {area.id: [] for area in found.map.areas}
     for border in have.borders:
         beneath[border.under].append(border.over)
@@ -79,6 +80,10 @@ def out(work: Work) -> AreasOut:
                 locked=area.id in found.locked,
             )
             for area in found.map.areas
+        ],
+        things=[
+            ThingOut(id=one.id, name=one.name, areas=list(one.areas), said=one.id in said)
+            for one in things_in(found, brief)
         ],
         borders=_borders(work, found, have),
         detail=brief.areas.detail,

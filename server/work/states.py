@@ -21,9 +21,9 @@ _FOLLOWS = {
 _DECIDED = {
     "subject": ("notes", "sketch", "marks", "focal", "others"),
     "values": ("values", "focal"),
-    "areas": ("areas", "decisions", "edges", "set_aside", "passes", "mixes", "crop", "adjustments"),
-    "mixes": ("mixes",),
-    "passes": ("passes", "decisions", "set_aside", "marks", "others"),
+    "areas": ("areas", "decisions", "things", "edges", "set_aside", "passes", "mixes", "crop", "adjustments"),
+    "mixes": ("mixes", "things"),
+    "passes": ("passes", "decisions", "things", "set_aside", "marks", "others"),
 }
 """What an answer of the API says beside the results: fields of the brief."""
 

@@ -233,8 +233,66 @@ def test_coats_over_the_ground_are_told_with_the_passes_and_can_be_set_aside_too
     }
     row.body, row.stamp = json.dumps({**plan, "advice": [told, *plan["advice"]]}), "another"
     row.save()
-    (finding,) = ask(client, "get", f"passes/{pid}")["findings"]
-    assert (finding["areas"], finding["dismissed"]) == ([area["id"]], None)
-    ask(client, "put", f"areas/{pid}/dismissals", {"key": finding["key"], "reason": "white lies there already"})
-    (again,) = ask(client, "get", f"passes/{pid}")["findings"]
-    assert again["dismissed"] == "white lies there already"
+
+    def finding():
+        (found,) = (one for one in ask(client, "get", f"passes/{pid}")["findings"] if one["message"] == told["message"])
+        return found
+
+    assert (finding()["areas"], finding()["dismissed"]) == ([area["id"]], None)
+    ask(client, "put", f"areas/{pid}/dismissals", {"key": finding()["key"], "reason": "white lies there already"})
+    assert finding()["dismissed"] == "white lies there already"
+
+
+def things_of(client, pid):
+    return areas_of(client, pid)["things"]
+
+
+def test_every_area_is_in_one_thing_that_can_be_named_once_for_all_its_parts(client, planned):
+    pid = planned["id"]
+    before = areas_of(client, pid)
+    assert sorted(a for one in before["things"] for a in one["areas"]) == sorted(a["id"] for a in before["areas"])
+    parts = [area["id"] for area in before["areas"][:2]]
+    after = ask(client, "put", f"areas/{pid}/things", {"areas": parts, "name": " bowl "})
+    (bowl,) = (one for one in after["things"] if one["name"] == "bowl")
+    assert (sorted(bowl["areas"]), bowl["said"]) == (sorted(parts), True)
+    names = {area["id"]: area["name"] for area in after["areas"]}
+    assert all(names[part].startswith("bowl: ") for part in parts)
+    assert len(set(names.values())) == len(names)
+    # an area's own name goes before its thing's
+    ask(client, "patch", f"areas/{pid}/{parts[0]}", {"name": "rim"})
+    names = {area["id"]: area["name"] for area in areas_of(client, pid)["areas"]}
+    assert (names[parts[0]], names[parts[1]].split(":")[0]) == ("rim", "bowl")
+    assert client.get(f"/api/desk/history/paintings/{pid}").json()["undo"].startswith("Named an area")
+
+
+def test_an_area_is_taken_out_of_its_thing_and_undo_puts_it_back(client, planned):
+    pid = planned["id"]
+    parts = [area["id"] for area in areas_of(client, pid)["areas"][:3]]
+    ask(client, "put", f"areas/{pid}/things", {"areas": parts, "name": "bowl"})
+    out = ask(client, "put", f"areas/{pid}/things", {"areas": [parts[0]]})
+    groups = {frozenset(one["areas"]): one["name"] for one in out["things"]}
+    assert groups[frozenset(parts[:1])] == ""
+    assert groups[frozenset(parts[1:])] == "bowl"
+    client.post(f"/api/desk/history/paintings/{pid}/undo")
+    assert {frozenset(one["areas"]) for one in things_of(client, pid)} >= {frozenset(parts)}
+
+
+def test_a_thing_of_unknown_areas_or_under_the_name_of_another_is_refused(client, planned):
+    pid = planned["id"]
+    first, second = (area["id"] for area in areas_of(client, pid)["areas"][:2])
+    before = things_of(client, pid)
+    ask(client, "put", f"areas/{pid}/things", {"areas": ["a99"], "name": "bowl"}, 404)
+    ask(client, "put", f"areas/{pid}/things", {"areas": []}, 422)
+    assert things_of(client, pid) == before
+    ask(client, "put", f"areas/{pid}/things", {"areas": [first], "name": "bowl"})
+    refused = ask(client, "put", f"areas/{pid}/things", {"areas": [second], "name": "Bowl"}, 422)
+    assert "called" in refused["message"]
+
+
+def test_things_outlast_another_number_of_areas(client, planned):
+    pid = planned["id"]
+    parts = [area["id"] for area in areas_of(client, pid)["areas"][:2]]
+    ask(client, "put", f"areas/{pid}/things", {"areas": parts, "name": "bowl"})
+    change(client, pid, [], detail=4)
+    change(client, pid, [])
+    assert {frozenset(one["areas"]) for one in things_of(client, pid) if one["name"]} == {frozenset(parts)}

@@ -196,6 +196,11 @@ def _names(colours: Sequence[LabTriple], centres: Sequence[tuple[float, float]])
     names = [
         f"{colour_name(np.array(lab))}, {place_in_words(centre)}" for lab, centre in zip(colours, centres, strict=True)
     ]
+    return numbered(names)
+
+
+def numbered(names: Sequence[str]) -> list[str]:
+    """The names with a number behind those that would be the same."""
     repeated = {name for name, times in Counter(names).items() if times > 1}
     seen: Counter[str] = Counter()
     unique = []

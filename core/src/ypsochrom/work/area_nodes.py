@@ -45,7 +45,7 @@ def _read_tree(body: Json, work: Work) -> AreaTree:
 
 PIECES: Node[AreaTree] = Node(
     name="pieces",
-    version=1,
+    version=2,
     needs=("subject",),
     takes={},
     compute=lambda work, _: find_tree(work.now("subject").picture.linear),
@@ -69,6 +69,7 @@ class AreaSummary:
     lost: tuple[Advice, ...]
     homes: tuple[Home, ...]
     outlines: dict[str, str]
+    things: tuple[tuple[str, ...], ...] = ()
 
 
 def edits_in_crop(work: Work) -> tuple[Edit, ...]:
@@ -92,8 +93,14 @@ def _compute(work: Work, _: Progress) -> FoundAreas:
         subject.frame,
         depth=depth,
         homes=() if before is None else before.homes,
-        keep=(*brief.decisions, *brief.passes.school_of, *brief.passes.fading),
+        keep=(
+            *brief.decisions,
+            *brief.passes.school_of,
+            *brief.passes.fading,
+            *(area for one in brief.things for area in one.areas),
+        ),
         seen=_seen(subject.picture),
+        things=tree.things(brief.areas.detail),
         before=before if work.last_from("areas", "subject") else None,
     )
 
@@ -117,6 +124,7 @@ def _write(found: FoundAreas, files: Files) -> Json:
         lost=found.lost,
         homes=found.homes,
         outlines=found.outlines,
+        things=found.things,
     )
     return codec.written(summary)
 
@@ -132,12 +140,13 @@ def _read(body: Json, work: Work) -> FoundAreas:
         lost=kept.lost,
         homes=kept.homes,
         outlines=kept.outlines,
+        things=kept.things,
     )
 
 
 AREAS: Node[FoundAreas] = Node(
     name="areas",
-    version=2,
+    version=3,
     needs=("subject", "pieces"),
     takes={
         "the number of areas": lambda i: i.brief.areas.detail,

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 
 from ..areas.edits import Edit
 from ..areas.facts import Decision, EdgeDecision
+from ..areas.things import ThingSaid
 from ..kit import codec
 from ..kit.advice import Advice
 from ..kit.codec import Json
@@ -129,6 +130,7 @@ class Brief:
     areas: AreaSettings = AreaSettings()
     decisions: Mapping[str, Decision] = field(default_factory=dict)
     edges: tuple[EdgeDecision, ...] = ()
+    things: tuple[ThingSaid, ...] = ()
     set_aside: tuple[SetAside, ...] = ()
     mixes: MixSettings = MixSettings()
     passes: Choices = AS_THE_SCHOOL_HAS_IT

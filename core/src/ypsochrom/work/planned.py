@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from ..areas.found import FoundAreas
 from ..areas.names import advice_in_words, in_words
+from ..areas.things import Thing, names_by_thing, things_of
 from ..kit import codec
 from ..kit.progress import Progress, silent
 from ..materials.shelf import Tube, starter_shelf, usable_box
@@ -23,12 +24,18 @@ from .nodes import NODES
 from .value_node import brush_of
 
 
+def things_in(found: FoundAreas, brief: Brief) -> tuple[Thing, ...]:
+    """The things of the painting: as the painter said, else as they were found."""
+    return things_of(found.map.areas, found.things, brief.things)
+
+
 def names_of(found: FoundAreas | None, brief: Brief) -> dict[str, str]:
-    """What every area is called: by the painter, else by its colour and place; also areas that are not there now."""
+    """What every area is called: by the painter, else after its thing, else by its colour and place; also those not there now."""
     own = {area: one.name for area, one in brief.decisions.items() if one.name}
     if found is None:
         return own
-    return {area.id: area.name for area in found.map.areas} | own
+    by_thing = names_by_thing(things_in(found, brief), found.map.areas) if brief.things else {}
+    return {area.id: area.name for area in found.map.areas} | by_thing | own
 
 
 def plan_in_words(plan: PassPlan, names: Mapping[str, str]) -> PassPlan:

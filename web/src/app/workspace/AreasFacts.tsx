@@ -12,6 +12,7 @@ import {
   ChangesFacts,
   CODES,
   Findings,
+  ThingFacts,
   WaitingFacts,
   type AreaEdits,
 } from "../../features/areas";
@@ -70,7 +71,9 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
           </ToggleButton>
           <ToggleButton value="backgrounds">Backgrounds</ToggleButton>
         </ToggleButtonGroup>
-        {listed === "areas" && <AreaTable areas={data.areas} choose={(chosen) => choose({ area: chosen })} />}
+        {listed === "areas" && (
+          <AreaTable areas={data.areas} things={data.things} choose={(chosen) => choose({ area: chosen })} />
+        )}
         {listed === "advice" && <Findings findings={findings} areas={data} edits={edits} show={point} />}
         {listed === "backgrounds" && <Backgrounds paintingId={easel.id} />}
       </>
@@ -87,6 +90,15 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
+        thing={
+          <ThingFacts
+            area={area}
+            areas={data.areas}
+            things={data.things}
+            edits={edits}
+            choose={(chosen) => choose({ area: chosen })}
+          />
+        }
       />
       {here.length > 0 && <Findings findings={here} areas={data} edits={edits} show={point} />}
     </>

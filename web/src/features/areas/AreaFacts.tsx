@@ -1,5 +1,5 @@
 /** Facts of one area, and what the painter decides about it. */
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 
 import {
   Autocomplete,
@@ -39,9 +39,11 @@ interface FactsProps {
   areas: Area[];
   borders: Border[];
   edits: AreaEdits;
+  /** What is said of the thing that it is part of. */
+  thing?: ReactNode;
 }
 
-export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
+export function AreaFacts({ area, areas, borders, edits, thing }: FactsProps) {
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
@@ -74,6 +76,7 @@ export function AreaFacts({ area, areas, borders, edits }: FactsProps) {
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
         </Fact>
       </Section>
+      {thing}
       <Section title="How it is painted">
         <Choice
           label="Handling"

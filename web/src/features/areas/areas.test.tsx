@@ -9,6 +9,7 @@ import { absorbBelow } from "./edits";
 import { cureOf, Findings } from "./Findings";
 import type { Area, Areas, Border, Finding } from "./queries";
 import { AreaTable, BorderTable } from "./Tables";
+import { ThingFacts } from "./ThingFacts";
 import type { AreaEdits } from "./useAreaEdits";
 
 const area = (id: string, facts: Partial<Area> = {}): Area => ({
@@ -64,6 +65,10 @@ const finding = (id: string, areas: string[]): Finding => ({
 
 const areas: Areas = {
   areas: [area("a01"), area("a02", { handling: "bare", locked: true })],
+  things: [
+    { id: "a01", name: "", areas: ["a01"], said: false },
+    { id: "a02", name: "", areas: ["a02"], said: false },
+  ],
   borders: [border],
   detail: null,
   found_detail: 24,
@@ -83,6 +88,7 @@ function edits() {
     add: vi.fn(),
     say: vi.fn(),
     sayOfBorder: vi.fn(),
+    sayOfThing: vi.fn(),
     setAside: vi.fn(),
   } as unknown as AreaEdits & Record<string, ReturnType<typeof vi.fn>>;
 }
@@ -107,9 +113,33 @@ describe("the facts of an area", () => {
   });
 
   it("stand in a table with what is locked or left bare", () => {
-    const text = drawn(<AreaTable areas={areas.areas} choose={() => {}} />);
+    const text = drawn(<AreaTable areas={areas.areas} things={areas.things} choose={() => {}} />);
     expect(text).toContain("middle · locked · left bare");
     expect(text.match(/<tr/g)).toHaveLength(3);
+  });
+
+  it("stand beneath the thing they are parts of, with its name and whole size", () => {
+    const bowl = [{ id: "a01", name: "bowl", areas: ["a01", "a02"], said: true }];
+    const text = drawn(<AreaTable areas={areas.areas} things={bowl} choose={() => {}} />);
+    expect(text).toContain("2 areas, 1 thing");
+    expect(text.indexOf(">bowl<")).toBeLessThan(text.indexOf("passage a01"));
+    expect(text.match(/<tr/g)).toHaveLength(4);
+  });
+
+  it("name the other parts of their thing, and take one out of it", () => {
+    const bowl = [{ id: "a01", name: "bowl", areas: ["a01", "a02"], said: true }];
+    const text = drawn(
+      <ThingFacts
+        area={areas.areas[0]!}
+        areas={areas.areas}
+        things={bowl}
+        edits={edits()}
+        choose={() => {}}
+      />,
+    );
+    expect(text).toContain("Part of one thing, with 1 more");
+    expect(text).toContain("passage a02");
+    expect(text).toContain("Take it out");
   });
 
   it("stand beside a table of all borders", () => {

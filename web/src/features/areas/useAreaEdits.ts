@@ -11,6 +11,7 @@ import {
   changeArea,
   changeAreas,
   changeBorder,
+  changeThing,
   dismiss,
   type Area,
   type Areas,
@@ -46,6 +47,8 @@ export function useAreaEdits(id: number, areas: Areas | undefined) {
     say: (area: Area, words: AreaWords) => keep("Keeping it", () => changeArea(id, area.id, words)),
     sayOfBorder: (border: Border, words: Omit<BorderWords, "a" | "b">) =>
       keep("Keeping it", () => changeBorder(id, { a: border.a, b: border.b, ...words })),
+    /** These areas are one thing, under this name. */
+    sayOfThing: (areas: string[], name: string) => keep("Keeping it", () => changeThing(id, { areas, name })),
     setAside: (finding: Finding, reason: string | null) =>
       keep("Keeping it", () => dismiss(id, finding.key, reason)),
   };

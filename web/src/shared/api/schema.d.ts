@@ -124,6 +124,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/areas/{painting_id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Drawing
+         * @description The drawing to transfer, with the borders of values at these thresholds.
+         */
+        get: operations["server_areas_api_the_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/areas/{painting_id}/drawing/files/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing File
+         * @description The drawing as line art, as a picture, on sheets at true size, or in layers, to be saved.
+         */
+        get: operations["server_areas_api_drawing_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/areas/{painting_id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Thing
+         * @description Say which areas are one thing, and what it is called.
+         */
+        put: operations["server_areas_api_change_thing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/areas/{painting_id}/{area_id}": {
         parameters: {
             query?: never;
@@ -2058,6 +2118,8 @@ export interface components {
             labels_url: string | null;
             /** Lost */
             lost: components["schemas"]["LostOut"][];
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
             /** Up To Date */
             up_to_date: boolean;
             /** Waiting */
@@ -2159,6 +2221,17 @@ export interface components {
             value_difference: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * BordersWanted
+         * @description Borders of values that are drawn too: thresholds of the value map by their place, darkest first.
+         */
+        BordersWanted: {
+            /**
+             * Limits
+             * @default []
+             */
+            limits: number[];
         };
         /**
          * BrushIn
@@ -2516,6 +2589,45 @@ export interface components {
             pile: boolean;
             /** Source */
             source: string;
+        };
+        /**
+         * DrawingOut
+         * @description The drawing to transfer: all its lines, the strengths between which its detail is chosen, how many sheets it takes.
+         */
+        DrawingOut: {
+            /** Boldest */
+            boldest: number;
+            /** Faintest */
+            faintest: number;
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Sheets */
+            sheets: {
+                [key: string]: number;
+            };
+            /** Usual */
+            usual: number;
+        };
+        /**
+         * DrawingWanted
+         * @description What of the drawing is wanted: lines at least so strong, and inner ones or not.
+         */
+        DrawingWanted: {
+            /**
+             * Faintest
+             * @default 9
+             */
+            faintest: number;
+            /**
+             * Inner
+             * @default true
+             */
+            inner: boolean;
+            /**
+             * Limits
+             * @default []
+             */
+            limits: number[];
         };
         /**
          * EditData
@@ -2962,6 +3074,21 @@ export interface components {
             light: string;
             /** Name */
             name: string;
+        };
+        /**
+         * LineOut
+         * @description A line of the drawing as SVG path data in mm of the support; drawn from the detail on that its strength says.
+         */
+        LineOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outline" | "inner" | "value";
+            /** Path */
+            path: string;
+            /** Strength */
+            strength: number;
         };
         /**
          * Login
@@ -4702,6 +4829,33 @@ export interface components {
             width_mm: number;
         };
         /**
+         * ThingIn
+         * @description These areas are one thing, perhaps under a name; one area alone is taken out of its thing.
+         */
+        ThingIn: {
+            /** Areas */
+            areas: string[];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * ThingOut
+         * @description Areas that belong together (ids, the largest first, whose id is the thing's), as found or as the painter said.
+         */
+        ThingOut: {
+            /** Areas */
+            areas: string[];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Said */
+            said: boolean;
+        };
+        /**
          * TitleOut
          * @description A painting by its title.
          */
@@ -5430,6 +5584,218 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["DismissalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_the_drawing: {
+        parameters: {
+            query?: {
+                limits?: number[];
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_drawing_file: {
+        parameters: {
+            query?: {
+                limits?: number[];
+                faintest?: number;
+                inner?: boolean;
+                paper?: "A4" | "Letter";
+                mirrored?: boolean;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                name: "drawing.svg" | "drawing.png" | "drawing.pdf" | "layers.ora";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_areas_api_change_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingIn"];
             };
         };
         responses: {
@@ -12026,7 +12392,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "value-map.png" | "value-map.svg" | "contours.png" | "contours.svg" | "layers.ora" | "transfer.pdf" | "grid.pdf" | "ladder.pdf";
+                name: "value-map.png" | "value-map.svg" | "contours.png" | "contours.svg" | "grid.pdf" | "ladder.pdf";
             };
             cookie?: never;
         };
