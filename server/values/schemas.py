@@ -29,6 +29,18 @@ class MovedMass(Schema):
     step: Annotated[int, Field(ge=0, le=8)]
 
 
+Spot = Annotated[list[Share], Field(min_length=2, max_length=2)]
+Ring = Annotated[list[Spot], Field(min_length=3, max_length=4000)]
+
+
+class PassageData(Schema):
+    """A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by."""
+
+    brush_mm: Annotated[Number, Field(gt=0)]
+    rings: Annotated[list[Ring], Field(min_length=1, max_length=40)]
+    area: Annotated[str, Field(max_length=20)] = ""
+
+
 class ValuesIn(Schema):
     """How the map is made: by a method and a number of steps, or by the painter's own `limits`.
 
@@ -41,10 +53,14 @@ class ValuesIn(Schema):
     brush_mm: Number | None = None
     own_values: Annotated[list[Number | None], Field(max_length=9)] = []
     moved: Annotated[list[MovedMass], Field(max_length=200)] = []
+    focal_brush: Literal["finer", "same"] = "finer"
+    passages: Annotated[list[PassageData], Field(max_length=40)] = []
 
 
 class ValuesOut(Schema):
-    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be."""
+    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be.
+
+    `focal_brush_mm` is the brush of the focal passage, None where none is marked."""
 
     method: Method
     count: int
@@ -53,6 +69,9 @@ class ValuesOut(Schema):
     widest_brush_mm: float
     own_values: list[float | None]
     moved: list[MovedMass]
+    focal_brush: Literal["finer", "same"]
+    focal_brush_mm: float | None
+    passages: list[PassageData]
     thresholds: list[float]
     steps: list[ValueStepOut]
     map_url: str

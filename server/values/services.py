@@ -17,6 +17,7 @@ from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
 from ypsochrom.values.lost import lost_shapes
+from ypsochrom.values.passages import finer_than
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
@@ -29,6 +30,7 @@ from .schemas import (
     MassOut,
     MovedMass,
     OtherMapOut,
+    PassageData,
     ReliefOut,
     ValuesIn,
     ValuesOut,
@@ -66,6 +68,10 @@ def change_values(owner: Any, painting_id: int, given: ValuesIn) -> Work:
 def _change_words(old: ValueSettings, new: ValueSettings) -> str:
     if new.brush_mm != old.brush_mm:
         return "Changed the brush of the value map"
+    if new.focal_brush != old.focal_brush:
+        return "Changed the brush of the focal passage"
+    if new.passages != old.passages:
+        return "Changed the passages laid with a finer brush"
     if new.moved != old.moved:
         return "Gave a mass to another step"
     if new.own_values != old.own_values:
@@ -86,11 +92,20 @@ def out(work: Work) -> ValuesOut:
         widest_brush_mm=widest_brush_mm(work.inputs.brief.support),
         own_values=list(settings.own_values),
         moved=[MovedMass(**vars(one)) for one in settings.moved],
+        focal_brush=settings.focal_brush,
+        focal_brush_mm=_focal_brush_mm(work.inputs.brief),
+        passages=[PassageData(**codec.written(one)) for one in settings.passages],
         thresholds=list(kept.thresholds),
         steps=[ValueStepOut(**vars(s), grey=_grey(grey)) for s, grey in zip(kept.steps, kept.greys, strict=True)],
         map_url=pictures.url(kept.picture),
         up_to_date=work.state("values") == "current",
     )
+
+
+def _focal_brush_mm(brief: Brief) -> float | None:
+    if brief.focal is None:
+        return None
+    return brush_of(brief) if brief.values.focal_brush == "same" else finer_than(brush_of(brief))
 
 
 def _grey(level: int) -> str:

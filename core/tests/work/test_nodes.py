@@ -103,7 +103,7 @@ FROM_PASSES = {"passes", "stages"}
         ({"decisions": {"a02": Decision(plane="back")}}, {"judgement", *FROM_PASSES}),
         ({"decisions": {"a02": Decision(handling="thin")}}, {"judgement", *FROM_MIXES}),
         ({"edges": (EdgeDecision("a01", "a02", "soft"),)}, {"judgement", *FROM_PASSES}),
-        ({"focal": Focal(0.5, 0.5)}, {"judgement", *FROM_PASSES}),
+        ({"focal": Focal(0.5, 0.5)}, {"values", "judgement", *FROM_PASSES}),
         ({"mixes": MixSettings(tubes=5)}, FROM_MIXES),
         ({"mixes": MixSettings(kept={"m01": KeptRecipe((20.0, 0.0, 0.0), Recipe.of({"PB29": 1}))})}, {"mixes", *FROM_PASSES}),
         ({"passes": Choices(school="glazes")}, FROM_PASSES),

@@ -133,3 +133,37 @@ def test_an_absurd_grid_and_an_unknown_file_are_refused(client, painting, other_
     assert client.get(f"{path}/grid.pdf?cell_mm=1").status_code == 422
     assert client.get(f"{path}/secrets.txt").status_code == 422
     assert other_client.get(f"{path}/grid.pdf").status_code == 404
+
+
+def test_the_focal_passage_is_laid_one_size_finer_unless_it_is_to_be_as_the_rest(client, painting, values):
+    address = f"/api/values/{painting['id']}"
+    client.put(address, {"brush_mm": 120}, content_type=JSON)
+    assert values()["focal_brush_mm"] is None
+    broad = values()["map_url"]
+    focal = {"focal": {"x": 0.75, "y": 0.5, "radius": 0.2}}
+    assert client.patch(f"/api/subject/paintings/{painting['id']}", focal, content_type=JSON).status_code == 200
+    finer = values()
+    assert (finer["focal_brush"], finer["focal_brush_mm"]) == ("finer", 50)
+    assert finer["map_url"] != broad
+    assert client.get(f"{address}/lost").json() == []
+    same = client.put(address, {"brush_mm": 120, "focal_brush": "same"}, content_type=JSON).json()
+    assert (same["focal_brush_mm"], same["map_url"]) == (120, broad)
+
+
+def test_a_passage_has_a_brush_of_its_own(client, painting, values):
+    address = f"/api/values/{painting['id']}"
+    client.put(address, {"brush_mm": 120}, content_type=JSON)
+    broad = values()["map_url"]
+    passage = {"area": "a02", "brush_mm": 25, "rings": [[[0.55, 0.2], [0.95, 0.2], [0.95, 0.8], [0.55, 0.8]]]}
+    found = client.put(address, {"brush_mm": 120, "passages": [passage]}, content_type=JSON).json()
+    assert found["passages"] == [passage]
+    assert found["map_url"] != broad
+    for wrong in (
+        {"brush_mm": 0},
+        {"rings": []},
+        {"rings": [[[0.1, 0.1], [0.2, 0.2]]]},
+        {"rings": [[[2, 0], [0, 1], [0, 0]]]},
+    ):
+        refused = client.put(address, {"passages": [{**passage, **wrong}]}, content_type=JSON)
+        assert refused.status_code == 422, wrong
+    assert values()["passages"] == [passage]

@@ -60,10 +60,17 @@ class BrushField:
     brush_px: float
 
 
-def at_brush(field: MunsellValue, brush_mm: float, px_per_mm: float, *, even: MunsellValue | None = None) -> BrushField:
-    """A field as a brush of this width sees it; `even` where it was worked out before."""
+def at_brush(
+    field: MunsellValue,
+    brush_mm: float,
+    px_per_mm: float,
+    *,
+    even: MunsellValue | None = None,
+    shortest_px: int = SHORTEST_PX,
+) -> BrushField:
+    """A field as a brush of this width sees it, at least so large; `even` where it was worked out before."""
     height, width = field.shape
-    scale = max(BRUSH_PX / (brush_mm * px_per_mm), SHORTEST_PX / max(height, width))
+    scale = max(BRUSH_PX / (brush_mm * px_per_mm), shortest_px / max(height, width))
     scale = min(1.0, scale, LONGEST_PX / max(height, width))
     size = max(8, round(width * scale)), max(8, round(height * scale))
     small = shrink(field, *size).astype(np.float32)

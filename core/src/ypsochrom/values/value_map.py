@@ -11,6 +11,7 @@ from ..colour.types import LabelImage, MunsellValue
 from ..kit.errors import BadSetting
 from ..materials.brushes import WIDTHS_MM
 from ..materials.support import Support
+from .passages import Passage, with_passage
 from .placing import BrushField, at_brush, drawn, placed, stepped
 from .steps import checked
 
@@ -83,12 +84,14 @@ def value_map(
     moved: Sequence[Moved] = (),
     own_values: Sequence[float | None] = (),
     seen: BrushField | None = None,
+    passages: Sequence[Passage] = (),
 ) -> ValueMap:
     """The picture in steps parted by the given thresholds, in masses that the brush can place, with the picture's own edges.
 
     `seen` is the field as this brush sees it, where it is known: most of the work, and the same for any thresholds.
-    `moved` masses go to the step the painter gave them, in this order; a step that is not there any more is passed over.
-    `own_values` are the values that the painter set for the steps themselves, None where the mean is to stay.
+    `passages` are laid with brushes of their own where these are finer, in their order. `moved` masses go to the step the painter
+    gave them, in this order; a step that is not there any more is passed over. `own_values` are the values that the painter set
+    for the steps themselves, None where the mean is to stay.
     Every step appears in `steps`, also one whose mass is empty (share 0): its value is then the middle of its interval.
     """
     limits = checked(given)
@@ -97,6 +100,9 @@ def value_map(
     else:
         seen = seen or seen_by(field, support, brush_mm)
         labels = drawn(placed(seen, limits), len(limits) + 1, field.shape[1], field.shape[0])
+        for passage in passages:
+            if passage.brush_mm < brush_mm:
+                labels = with_passage(labels, field, limits, passage, field.shape[1] / support.width_mm)
     steps = _steps(field, labels, limits, support)
     if moved:
         labels = _with_moved(labels, moved, len(limits) + 1)

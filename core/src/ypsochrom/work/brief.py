@@ -5,6 +5,7 @@ Decisions hang on lasting ids: of areas, mixes and steps. Places of changes by h
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from typing import Literal
 
 from ..areas.edits import Edit
 from ..areas.facts import Decision, EdgeDecision
@@ -24,6 +25,7 @@ from ..subject.crop import MIDDLE, CropCentre
 from ..subject.observation import Observation
 from ..subject.patches import NO_MARKS, Marks, Patch
 from ..values.composition import Focal
+from ..values.passages import Passage
 from ..values.steps import Method, checked, checked_count
 from ..values.value_map import Moved
 
@@ -64,7 +66,10 @@ class SightNotes:
 
 @dataclass(frozen=True)
 class ValueSettings:
-    """How the value map is made; `limits` None lets the method find `count` - 1 thresholds, `brush_mm` None suits the support."""
+    """How the value map is made; `limits` None lets the method find `count` - 1 thresholds, `brush_mm` None suits the support.
+
+    The focal passage is laid with the next finer brush or the same one, `passages` with their own.
+    """
 
     method: Method = "equal"
     count: int = USUAL_STEPS
@@ -72,6 +77,8 @@ class ValueSettings:
     own_values: tuple[float | None, ...] = ()
     moved: tuple[Moved, ...] = ()
     brush_mm: float | None = None
+    focal_brush: Literal["finer", "same"] = "finer"
+    passages: tuple[Passage, ...] = ()
 
     def __post_init__(self) -> None:
         if self.limits is not None:

@@ -7,6 +7,7 @@ from ..formats.pictures import png
 from ..kit import codec
 from ..kit.codec import Json
 from ..kit.progress import Progress
+from ..values.passages import Passage, around, finer_than
 from ..values.placing import BrushField
 from ..values.steps import thresholds
 from ..values.value_map import Step, ValueMap, seen_by, usual_brush_mm, value_map
@@ -68,8 +69,23 @@ def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> Val
     settings = brief.values
     limits = settings.limits or thresholds(field, settings.count, settings.method)
     return value_map(
-        field, limits, brief.support, brush_mm, moved=settings.moved, own_values=settings.own_values, seen=seen
+        field,
+        limits,
+        brief.support,
+        brush_mm,
+        moved=settings.moved,
+        own_values=settings.own_values,
+        seen=seen,
+        passages=passages_of(brief, brush_mm),
     )
+
+
+def passages_of(brief: Brief, brush_mm: float) -> tuple[Passage, ...]:
+    """What is laid with a finer brush than this: the focal passage, unless that is to have the same, and what was marked."""
+    if brief.focal is None or brief.values.focal_brush == "same":
+        return brief.values.passages
+    focal = around(brief.focal, brief.support.proportion, finer_than(brush_mm))
+    return (focal, *brief.values.passages)
 
 
 def _compute(work: Work, _: Progress) -> ValueMap:
@@ -89,9 +105,12 @@ def _read(body: Json, work: Work) -> ValueMap:
 
 VALUES: Node[ValueMap] = Node(
     name="values",
-    version=2,
+    version=3,
     needs=("subject", "brush"),
-    takes={"the value settings": lambda i: i.brief.values},
+    takes={
+        "the value settings": lambda i: i.brief.values,
+        "the focal passage": lambda i: None if i.brief.values.focal_brush == "same" else i.brief.focal,
+    },
     compute=_compute,
     write=_write,
     read=_read,

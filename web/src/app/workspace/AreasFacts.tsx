@@ -17,6 +17,7 @@ import {
   type AreaEdits,
 } from "../../features/areas";
 import type { Appearance } from "../../features/mixes";
+import { AreaBrush } from "../../features/values";
 import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
 import { value } from "../../shared/ui/numbers";
@@ -90,6 +91,17 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
+        brush={
+          easel.values.data && easel.painting.data ? (
+            <AreaBrush
+              values={easel.values.data}
+              area={area}
+              widthMm={easel.painting.data.width_mm}
+              heightMm={easel.painting.data.height_mm}
+              change={(wanted) => void easel.keepValues(wanted)}
+            />
+          ) : null
+        }
         thing={
           <ThingFacts
             area={area}

@@ -39,11 +39,12 @@ interface FactsProps {
   areas: Area[];
   borders: Border[];
   edits: AreaEdits;
-  /** What is said of the thing that it is part of. */
+  /** What is said of the thing that it is part of, and how else it is painted. */
   thing?: ReactNode;
+  brush?: ReactNode;
 }
 
-export function AreaFacts({ area, areas, borders, edits, thing }: FactsProps) {
+export function AreaFacts({ area, areas, borders, edits, thing, brush }: FactsProps) {
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
@@ -97,6 +98,7 @@ export function AreaFacts({ area, areas, borders, edits, thing }: FactsProps) {
             })
           }
         />
+        {brush}
         {area.beneath.length > 0 && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>
             Runs on under {area.beneath.map((id) => nameOf.get(id)).join("; ")}.

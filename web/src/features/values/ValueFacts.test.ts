@@ -13,6 +13,9 @@ const values = {
   widest_brush_mm: 150,
   own_values: [null, 8.5],
   moved: [{ x: 0.1, y: 0.2, step: 1 }],
+  focal_brush: "finer" as const,
+  focal_brush_mm: null,
+  passages: [],
   thresholds: [5],
   steps: [step(0, 3.2), step(1, 8.5)],
   map_url: "/media/x.png",
@@ -32,6 +35,8 @@ it("sends all settings again when one changes, moved masses and own values inclu
     brush_mm: 10,
     own_values: [null, 8.5],
     moved: [{ x: 0.1, y: 0.2, step: 1 }],
+    focal_brush: "finer",
+    passages: [],
   });
 });
 

@@ -18,7 +18,7 @@ import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Section } from "../../shared/ui/Facts";
 import { askedOf, type Values, type ValuesIn } from "./queries";
 
-const BRUSHES_MM = [2, 3, 4, 6, 8, 12, 18, 25, 38, 50];
+export const BRUSHES_MM = [2, 3, 4, 6, 8, 12, 18, 25, 38, 50];
 
 /** A mass that was tapped: where, and its step. */
 export interface Tapped {
@@ -129,6 +129,34 @@ export function ValueFacts({ values, change, tapped, otherBrush, compare, passBr
           What is too small for it goes into what surrounds it. The edges that stay are the photo’s own, since
           its corner cuts a line a quarter as wide.
         </Typography>
+        {values.focal_brush_mm === null ? (
+          <Typography sx={{ mt: 1 }}>
+            Mark the focal passage under Subject: it is then laid one size finer.
+          </Typography>
+        ) : (
+          <>
+            <Typography id="focal-brush" color="text.secondary" sx={{ mt: 1 }}>
+              In the focal passage, {mm(values.focal_brush_mm)}
+            </Typography>
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={values.focal_brush}
+              onChange={(_, to: Values["focal_brush"] | null) => to && change({ ...asked, focal_brush: to })}
+              aria-labelledby="focal-brush"
+            >
+              <ToggleButton value="finer">One size finer</ToggleButton>
+              <ToggleButton value="same">As the rest</ToggleButton>
+            </ToggleButtonGroup>
+          </>
+        )}
+        {values.passages.length > 0 && (
+          <Button onClick={() => change({ ...asked, passages: [] })}>
+            {values.passages.length === 1
+              ? "The area with its own brush as the rest"
+              : `${values.passages.length} areas with brushes of their own as the rest`}
+          </Button>
+        )}
       </Section>
       <Section title="Compare brushes">
         <Typography id="other-brush" color="text.secondary">

@@ -1,3 +1,4 @@
+export { AreaBrush } from "./AreaBrush";
 export { ContourLabels } from "./ContourLabels";
 export { EVERY_BYTE, EVERY_TONE, middles, NOTAN_TONES, stepsOfGreys, stepTable } from "./ladder";
 export { LookFacts } from "./LookFacts";

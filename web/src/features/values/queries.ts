@@ -11,13 +11,15 @@ export type Step = Schemas["ValueStepOut"];
 export type Relief = Schemas["ReliefOut"];
 
 /** The settings of a map, to be sent again with something changed. */
-export const askedOf = ({ method, count, limits, brush_mm, own_values, moved }: Values): ValuesIn => ({
-  method,
-  count,
-  limits,
-  brush_mm,
-  own_values,
-  moved,
+export const askedOf = (values: Values): ValuesIn => ({
+  method: values.method,
+  count: values.count,
+  limits: values.limits,
+  brush_mm: values.brush_mm,
+  own_values: values.own_values,
+  moved: values.moved,
+  focal_brush: values.focal_brush,
+  passages: values.passages,
 });
 
 export const reliefQuery = (painting_id: number) =>

@@ -3815,6 +3815,21 @@ export interface components {
             why: string;
         };
         /**
+         * PassageData
+         * @description A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by.
+         */
+        PassageData: {
+            /**
+             * Area
+             * @default
+             */
+            area: string;
+            /** Brush Mm */
+            brush_mm: number;
+            /** Rings */
+            rings: number[][][];
+        };
+        /**
          * PassesOut
          * @description The pass plan; empty until the first plan.
          *
@@ -5067,6 +5082,12 @@ export interface components {
              * @default 5
              */
             count: number;
+            /**
+             * Focal Brush
+             * @default finer
+             * @enum {string}
+             */
+            focal_brush: "finer" | "same";
             /** Limits */
             limits?: number[] | null;
             /**
@@ -5085,16 +5106,30 @@ export interface components {
              * @default []
              */
             own_values: (number | null)[];
+            /**
+             * Passages
+             * @default []
+             */
+            passages: components["schemas"]["PassageData"][];
         };
         /**
          * ValuesOut
          * @description The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be.
+         *
+         *     `focal_brush_mm` is the brush of the focal passage, None where none is marked.
          */
         ValuesOut: {
             /** Brush Mm */
             brush_mm: number;
             /** Count */
             count: number;
+            /**
+             * Focal Brush
+             * @enum {string}
+             */
+            focal_brush: "finer" | "same";
+            /** Focal Brush Mm */
+            focal_brush_mm: number | null;
             /** Limits */
             limits: number[] | null;
             /** Map Url */
@@ -5108,6 +5143,8 @@ export interface components {
             moved: components["schemas"]["MovedMass"][];
             /** Own Values */
             own_values: (number | null)[];
+            /** Passages */
+            passages: components["schemas"]["PassageData"][];
             /** Steps */
             steps: components["schemas"]["ValueStepOut"][];
             /** Thresholds */
