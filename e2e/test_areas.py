@@ -182,3 +182,37 @@ def test_advice_is_read_shown_on_the_picture_and_set_aside_with_a_reason(page: P
     expect(facts.get_by_role("table", name="Areas").get_by_role("row").nth(8)).to_be_visible()
     facts.get_by_role("button", name="Backgrounds").click()
     expect(facts.get_by_role("list", name="Backgrounds").get_by_role("listitem").first).to_be_visible()
+
+
+def test_a_thing_is_named_once_and_its_parts_follow(page: Page):
+    facts, stage = open_areas(page)
+    tap(page, stage, *KETTLE)
+    others = facts.get_by_role("combobox", name="Also part of it")
+    others.click()
+    with kept(page):
+        page.get_by_role("option").first.click()
+    name = facts.get_by_role("textbox", name="Name of the thing")
+    name.fill("kettle")
+    with kept(page):
+        name.press("Enter")
+    parts = facts.get_by_role("list", name="Parts of the thing").get_by_role("listitem")
+    expect(parts.first).to_contain_text("kettle: ")
+    expect(parts.nth(1)).to_contain_text("kettle: ")
+    facts.get_by_role("button", name="All areas").click()
+    expect(facts.get_by_role("cell", name="kettle", exact=True)).to_be_visible()
+    for _ in range(2):
+        page.get_by_role("banner").get_by_role("button", name="Undo").click()
+    expect(facts.get_by_role("cell", name="kettle", exact=True)).to_have_count(0)
+
+
+def test_an_area_gets_a_finer_brush_in_the_value_map(page: Page):
+    facts, stage = open_areas(page)
+    tap(page, stage, *LEMON)
+    facts.get_by_role("combobox", name="Brush of the value map here").click()
+    with page.expect_response(lambda answer: "/api/values/" in answer.url and answer.request.method == "PUT"):
+        page.get_by_role("option", name="4 mm").click()
+    page.goto("/paintings/1/values")
+    facts = page.get_by_role("region", name="Facts")
+    with page.expect_response(lambda answer: "/api/values/" in answer.url and answer.request.method == "PUT"):
+        facts.get_by_role("button", name="The area with its own brush as the rest").click()
+    expect(facts.get_by_role("button", name="The area with its own brush as the rest")).to_have_count(0)

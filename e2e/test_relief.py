@@ -79,15 +79,46 @@ def test_the_picture_is_composed_with_guides_a_grid_and_a_focal_passage(page: Pa
     # a mark is no change of the picture: only the order of the passes follows it
     expect(page.get_by_role("link", name=NOTHING_STALE)).to_have_count(1)
     expect(page.get_by_role("link", name=re.compile("Passes out of date"))).to_be_visible()
-    with page.expect_download() as saving:
-        facts.get_by_role("link", name="Drawing at true size (PDF)").click()
-    assert saving.value.path().read_bytes().startswith(b"%PDF")
-    with page.expect_download() as saving:
-        facts.get_by_role("link", name="Layers (OpenRaster)").click()
-    assert zipfile.ZipFile(saving.value.path()).read("mimetype") == b"image/openraster"
     page.get_by_role("banner").get_by_role("button", name="Undo").click()
     expect(facts.get_by_role("button", name="Mark it")).to_be_visible()
     fresh(page)
+
+
+def test_the_drawing_is_laid_over_the_photo_made_simpler_and_taken_along(page: Page):
+    page.goto("/paintings/1/subject")
+    facts = page.get_by_role("region", name="Facts")
+    facts.get_by_role("switch", name="show it on the picture").click()
+    drawing = page.get_by_role("img", name="The drawing to trace")
+    expect(drawing).to_be_visible()
+    count = facts.get_by_text(re.compile(r"^\d+ lines$"))
+    usual = int(count.inner_text().split()[0])
+    assert usual > 100
+    detail = facts.get_by_role("slider", name="Detail")
+    detail.focus()
+    for _ in range(10):
+        page.keyboard.press("ArrowLeft")
+    assert int(count.inner_text().split()[0]) < usual / 2
+    facts.get_by_role("group", name="Borders of values, dotted").get_by_role("button").first.click()
+    expect(drawing.locator("path[stroke-dasharray]")).to_have_attribute("d", re.compile("^M"))
+    with page.expect_download() as saving:
+        facts.get_by_role("link", name="Line art (SVG)").click()
+    assert b'id="outline"' in saving.value.path().read_bytes()
+    with page.expect_download() as saving:
+        facts.get_by_role("link", name="4 sheets of A4 (PDF)").click()
+    assert saving.value.path().read_bytes().startswith(b"%PDF")
+    with page.expect_download() as saving:
+        facts.get_by_role("link", name="Layers with map and photo (OpenRaster)").click()
+    assert zipfile.ZipFile(saving.value.path()).read("mimetype") == b"image/openraster"
+
+
+def test_the_photo_is_wiped_over_the_map(page: Page):
+    page.goto("/paintings/1/values")
+    page.get_by_role("region", name="Facts").get_by_role("button", name="Wipe the photo over it").click()
+    expect(page.get_by_role("img", name="The photo, over the left 50 %")).to_be_visible()
+    page.get_by_role("button", name="Where the photo ends").focus()
+    for _ in range(10):
+        page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("img", name="The photo, over the left 55 %")).to_be_visible()
 
 
 def test_values_are_looked_at_squinting_turned_and_along_a_line(page: Page):

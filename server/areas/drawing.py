@@ -29,9 +29,11 @@ def lines_of(work: Work) -> tuple[Line, ...]:
 
 
 def out(work: Work, limits: Sequence[int]) -> DrawingOut:
-    """Every line as path data in mm, the strongest first, then the borders of values that were asked for."""
-    lines = (*lines_of(work), *value_lines_of(work, tuple(limits)))
+    """Every line as path data in mm, the strongest first, then the borders of values asked for; none before there are areas."""
+    ready = work.state("pieces") == "current"
+    lines = (*lines_of(work), *value_lines_of(work, tuple(limits))) if ready else ()
     return DrawingOut(
+        ready=ready,
         faintest=FAINTEST,
         usual=USUAL,
         boldest=BOLDEST,

@@ -225,8 +225,12 @@ class DrawingWanted(BordersWanted):
 
 
 class DrawingOut(Schema):
-    """The drawing to transfer: all its lines, the strengths between which its detail is chosen, how many sheets it takes."""
+    """The drawing to transfer: all its lines, the strengths between which its detail is chosen, how many sheets it takes.
 
+    It is `ready` once the areas of the picture as it is now have been looked for.
+    """
+
+    ready: bool
     faintest: float
     usual: float
     boldest: float

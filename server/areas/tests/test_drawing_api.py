@@ -37,7 +37,9 @@ def test_the_drawing_is_written_as_files(client, planned, name, begins):
 
 
 def test_a_drawing_before_the_plan_is_refused_with_what_to_do(client, painting):
-    refused = client.get(f"/api/areas/{painting['id']}/drawing")
+    drawing = client.get(f"/api/areas/{painting['id']}/drawing").json()
+    assert (drawing["ready"], drawing["lines"]) == (False, [])
+    refused = client.get(f"/api/areas/{painting['id']}/drawing/files/drawing.svg")
     assert refused.status_code == 409
     assert "Plan the painting" in refused.json()["hint"]
 

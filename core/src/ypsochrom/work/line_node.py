@@ -12,7 +12,7 @@ from .files import Files
 from .graph import Node, Work
 from .value_node import map_with
 
-FINE_BRUSH_MM = 2.5
+FINE_BRUSH_MM = 3.0
 """The borders of values in the drawing are those of a map for a brush of this width: finer than the painting's own."""
 
 

@@ -143,7 +143,6 @@ export default function SubjectView({ easel, composing, compose }: Props) {
         {easel.relief.data && <WhereTheEyeGoes relief={easel.relief.data} marked={painting.focal !== null} />}
         <DrawingFacts
           paintingId={easel.id}
-          planned={(easel.areas.data?.areas.length ?? 0) > 0}
           look={composing.drawing}
           set={(facts) => compose({ drawing: { ...composing.drawing, ...facts } })}
           thresholds={easel.values.data?.thresholds ?? []}

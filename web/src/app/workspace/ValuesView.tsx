@@ -22,6 +22,7 @@ import {
   ValueCanvas,
   ValueFacts,
   useLooks,
+  Wipe,
   type Tapped,
 } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
@@ -97,6 +98,14 @@ export default function ValuesView({ easel }: { easel: Easel }) {
             <ContourLabels relief={relief} picture={picture} />
           )}
           {calm && marked && looking.look === "map" && <LostMarks paintingId={easel.id} picture={picture} />}
+          {looking.wipe && (
+            <Wipe
+              photo={painting.picture_url}
+              picture={picture}
+              at={looking.wipe}
+              move={(wipe) => look({ wipe })}
+            />
+          )}
           {ends && <ProfileLine picture={picture} ends={ends} move={setEnds} />}
         </Viewer>
       </ViewerFrame>

@@ -21,27 +21,16 @@ import { drawingQuery } from "./queries";
 
 interface Props {
   paintingId: number;
-  /** Whether the areas have been looked for: the drawing is made with them. */
-  planned: boolean;
   look: DrawingLook;
   set: (facts: Partial<DrawingLook>) => void;
   /** The thresholds of the value map, darkest first. */
   thresholds: number[];
 }
 
-export function DrawingFacts({ paintingId, planned, look, set, thresholds }: Props) {
-  const drawing = useQuery({ ...drawingQuery(paintingId, look.limits), enabled: planned });
+export function DrawingFacts({ paintingId, look, set, thresholds }: Props) {
+  const drawing = useQuery(drawingQuery(paintingId, look.limits));
   const [paper, setPaper] = useState<"A4" | "Letter">("A4");
   const [mirrored, setMirrored] = useState(false);
-  if (!planned) {
-    return (
-      <Section title="Drawing to trace">
-        <Typography color="text.secondary">
-          It is made together with the areas: plan the painting first.
-        </Typography>
-      </Section>
-    );
-  }
   if (drawing.isError) return null;
   if (drawing.isPending) {
     return (
@@ -51,6 +40,15 @@ export function DrawingFacts({ paintingId, planned, look, set, thresholds }: Pro
     );
   }
   const found = drawing.data;
+  if (!found.ready) {
+    return (
+      <Section title="Drawing to trace">
+        <Typography color="text.secondary">
+          It is made together with the areas: bring the plan up to date first.
+        </Typography>
+      </Section>
+    );
+  }
   const address = (name: string) => drawingAddress(paintingId, name, found, look, paper, mirrored);
   const sheets = found.sheets[paper];
   const files: [string, string][] = [
@@ -84,6 +82,7 @@ export function DrawingFacts({ paintingId, planned, look, set, thresholds }: Pro
         </Typography>
         <Typography>{linesShown(found, look).length} lines</Typography>
       </Stack>
+      {drawing.isFetching && <LinearProgress aria-label="Drawing the borders of values" />}
       <Slider
         aria-labelledby="drawing-detail"
         min={0}

@@ -32,9 +32,9 @@ interface AreaTableProps {
 export function AreaTable({ areas, things, choose }: AreaTableProps) {
   const areaOf = new Map(areas.map((area) => [area.id, area]));
   return (
-    <Section title={`${counted(areas.length, "area")}, ${counted(things.length, "thing")}`}>
+    <Section title={counted(areas.length, "area")}>
       <Typography color="text.secondary" gutterBottom>
-        Tap one on the picture, or here.
+        In {counted(things.length, "thing")}. Tap one on the picture, or here.
       </Typography>
       <Table size="small" aria-label="Areas" sx={{ "& td, & th": { px: 0.75 } }}>
         <TableHead>

@@ -121,7 +121,7 @@ describe("the facts of an area", () => {
   it("stand beneath the thing they are parts of, with its name and whole size", () => {
     const bowl = [{ id: "a01", name: "bowl", areas: ["a01", "a02"], said: true }];
     const text = drawn(<AreaTable areas={areas.areas} things={bowl} choose={() => {}} />);
-    expect(text).toContain("2 areas, 1 thing");
+    expect(text).toContain("In 1 thing.");
     expect(text.indexOf(">bowl<")).toBeLessThan(text.indexOf("passage a01"));
     expect(text.match(/<tr/g)).toHaveLength(4);
   });

@@ -4,6 +4,7 @@ import { detailOf, drawingAddress, faintestAt, linesShown, NOT_DRAWN } from "./d
 import type { Drawing } from "./queries";
 
 const drawing: Drawing = {
+  ready: true,
   faintest: 15,
   usual: 48,
   boldest: 120,

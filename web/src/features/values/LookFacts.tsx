@@ -3,6 +3,7 @@ import { Slider, Stack, ToggleButton, ToggleButtonGroup, Typography } from "@mui
 
 import { Section } from "../../shared/ui/Facts";
 import { LOOKS, type Look, type Looking } from "./looks";
+import { MIDDLE } from "./Wipe";
 import { USUAL_ENDS, type Ends } from "./Profile";
 
 interface Props {
@@ -53,6 +54,14 @@ export function LookFacts({ looking, profile, set, showProfile }: Props) {
           onChange={() => showProfile(profile ? null : USUAL_ENDS)}
         >
           Profile
+        </ToggleButton>
+        <ToggleButton
+          value="wipe"
+          size="small"
+          selected={looking.wipe !== null}
+          onChange={() => set({ wipe: looking.wipe ? null : MIDDLE })}
+        >
+          Wipe the photo over it
         </ToggleButton>
       </Stack>
       <Stack direction="row" sx={{ justifyContent: "space-between" }}>

@@ -22,3 +22,4 @@ export { TransferFiles } from "./TransferFiles";
 export { ValueCanvas } from "./ValueCanvas";
 export { ValueFacts, type Tapped } from "./ValueFacts";
 export { ValueLadder } from "./ValueLadder";
+export { MIDDLE, Wipe } from "./Wipe";

@@ -1,6 +1,7 @@
 /** The ways to look at the values: what the stage shows and how it is turned. */
 import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
 
+import type { Spot } from "../../shared/ui/Handles";
 import type { Flip } from "../../shared/ui/Viewer";
 import type { Ends } from "./Profile";
 
@@ -21,6 +22,8 @@ export interface Looking {
   squintDeg: number;
   distanceMm: number;
   otherBrush: number | null;
+  /** Where the photo that is wiped over the map ends, or none. */
+  wipe: Spot | null;
 }
 
 const USUAL: Looking = {
@@ -29,6 +32,7 @@ const USUAL: Looking = {
   squintDeg: 0,
   distanceMm: 1500,
   otherBrush: null,
+  wipe: null,
 };
 
 interface Looks {

@@ -71,6 +71,7 @@ describe("ways to look", () => {
     squintDeg: 0,
     distanceMm: 1500,
     otherBrush: null,
+    wipe: null,
   } as const;
 
   it("are all offered, with the one that is shown pressed", () => {

@@ -2593,6 +2593,8 @@ export interface components {
         /**
          * DrawingOut
          * @description The drawing to transfer: all its lines, the strengths between which its detail is chosen, how many sheets it takes.
+         *
+         *     It is `ready` once the areas of the picture as it is now have been looked for.
          */
         DrawingOut: {
             /** Boldest */
@@ -2601,6 +2603,8 @@ export interface components {
             faintest: number;
             /** Lines */
             lines: components["schemas"]["LineOut"][];
+            /** Ready */
+            ready: boolean;
             /** Sheets */
             sheets: {
                 [key: string]: number;
