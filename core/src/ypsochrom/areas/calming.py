@@ -7,8 +7,9 @@ from scipy import ndimage
 from ..colour.types import Float, LabelImage
 from ..imaging.resample import with_all_labels
 
-_NEAR_PX, _FAR_PX = 1.2, 12.0
-"""Over so much (standard deviation) a border is smoothed on an edge, and where there is none."""
+_NEAR_PX, _FAR_BOX_PX = 1.2, 29
+"""A border is smoothed by a Gaussian of this standard deviation on an edge, and where there is none by two boxes of this width,
+which is a standard deviation of 12."""
 
 _EDGE_FROM, _EDGE_TO = 3.0, 8.0
 """Edge strengths between which a border passes from one into the other."""
@@ -23,13 +24,14 @@ def calmed(labels: LabelImage, edge: Float) -> LabelImage:
     strong = cv2.dilate(edge.astype(np.float32), np.ones((5, 5), np.uint8))
     kept = np.clip((cv2.GaussianBlur(strong, (0, 0), 2.0) - _EDGE_FROM) / (_EDGE_TO - _EDGE_FROM), 0, 1)
     most, found = np.zeros((height, width), np.float32), labels.copy()
-    reach = round(2.5 * _FAR_PX)
+    reach = _FAR_BOX_PX
     for label, box in enumerate(ndimage.find_objects(labels + 1)):
         around = tuple(slice(max(0, s.start - reach), s.stop + reach) for s in box)
         own = (labels[around] == label).astype(np.float32)
-        near, far = (
-            cv2.GaussianBlur(own, (0, 0), sigma, borderType=cv2.BORDER_REPLICATE) for sigma in (_NEAR_PX, _FAR_PX)
-        )
+        near = cv2.GaussianBlur(own, (0, 0), _NEAR_PX, borderType=cv2.BORDER_REPLICATE)
+        far = own
+        for _ in range(2):
+            far = cv2.blur(far, (_FAR_BOX_PX, _FAR_BOX_PX), borderType=cv2.BORDER_REPLICATE)
         claim = far + kept[around] * (near - far)
         wins = claim > most[around]
         most[around][wins] = claim[wins]

@@ -27,13 +27,13 @@ def smooth(lab: Lab) -> Lab:
 def features(lab: Lab) -> Float:
     """Weighted features of every pixel, shape (height, width, 5), float32."""
     lightness, a, b = lab[..., 0], lab[..., 1], lab[..., 2]
-    relative = _RELATIVE_SCALE / (np.maximum(lightness, 0) + LIGHT_OFFSET)
+    relative = _relative(lightness)
     return np.stack([lightness, a, b, relative * a, relative * b], axis=-1).astype(np.float32) * WEIGHTS
 
 
 CHANNELS = 11
 Channels = Float
-"""What is seen of every pixel, shape (height, width, `CHANNELS`), float32: L*, a*, b*, two relative chromas, fine and coarse
+"""What is seen of every pixel, shape (`CHANNELS`, height, width), float32: L*, a*, b*, two relative chromas, fine and coarse
 texture, the direction of hue in two, and the place down and across in twentieths of the height."""
 
 _FINE_TEXTURE, _COARSE_TEXTURE = (0.6, 2.0, 5.0), (2.0, 6.0, 10.0)
@@ -50,15 +50,21 @@ def channels(lab: Lab, calm: Lab) -> Channels:
     picture: what stands higher lies farther.
     """
     height, width = lab.shape[:2]
-    _, a, b = calm[..., 0], calm[..., 1], calm[..., 2]
-    hue = np.stack([a, b], axis=-1) / (np.hypot(a, b)[..., None] + _HUE_CHROMA) * 20
-    lightness = np.ascontiguousarray(lab[..., 0], dtype=np.float32)
-    textures = [_texture(lightness, *sigmas) for sigmas in (_FINE_TEXTURE, _COARSE_TEXTURE)]
-    down, across = np.meshgrid(np.linspace(0, 20, height), np.linspace(0, 20 * width / height, width), indexing="ij")
-    place = np.stack([down, across], axis=-1)
-    return np.concatenate(
-        [features(calm) / WEIGHTS, np.stack(textures, axis=-1), hue, place], axis=-1, dtype=np.float32
-    )
+    lightness, a, b = calm[..., 0], calm[..., 1], calm[..., 2]
+    relative = _relative(lightness)
+    hue = 20 / (np.hypot(a, b) + _HUE_CHROMA)
+    plain = np.ascontiguousarray(lab[..., 0], dtype=np.float32)
+    found = np.empty((CHANNELS, height, width), dtype=np.float32)
+    found[:5] = lightness, a, b, relative * a, relative * b
+    found[5:7] = [_texture(plain, *sigmas) for sigmas in (_FINE_TEXTURE, _COARSE_TEXTURE)]
+    found[7:9] = hue * a, hue * b
+    found[9] = np.linspace(0, 20, height)[:, None]
+    found[10] = np.linspace(0, 20 * width / height, width)
+    return found
+
+
+def _relative(lightness: Float) -> Float:
+    return np.asarray(_RELATIVE_SCALE / (np.maximum(lightness, 0) + LIGHT_OFFSET))
 
 
 def _texture(lightness: Float, fine_px: float, broad_px: float, over_px: float) -> Float:
@@ -80,7 +86,7 @@ def gradient(picture: Float, sigma_px: float) -> Float:
 def edges(lab: Lab) -> tuple[Float, Float]:
     """Edge strength of every pixel: at the fine scale, and where the fine edge is also one at the broad scale."""
     lightness, a, b = lab[..., 0], lab[..., 1], lab[..., 2]
-    relative = 0.6 * _RELATIVE_SCALE / (np.maximum(lightness, 0) + LIGHT_OFFSET)
+    relative = 0.6 * _relative(lightness)
     seen = np.stack([lightness, 0.7 * a, 0.7 * b, relative * a, relative * b], axis=-1).astype(np.float32)
     with ThreadPoolExecutor(1) as aside:
         broad = aside.submit(gradient, seen, _BROAD_PX)

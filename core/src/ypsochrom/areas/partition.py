@@ -27,7 +27,7 @@ FEWEST_AREAS, MOST_AREAS = 8, 24
 """How many areas a picture gets by itself: as few as its plainness allows."""
 
 LEAST_DETAIL, MOST_DETAIL = 2, 60
-_ONE_THING = 0.2
+_ONE_THING = 0.25
 """Areas less likely than this to show two things are put together."""
 
 PARTITION_PX = 960

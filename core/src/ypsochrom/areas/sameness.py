@@ -15,7 +15,7 @@ from importlib import resources
 import numpy as np
 
 from ..colour.types import Float, LabelImage
-from .features import CHANNELS, Channels
+from .features import Channels
 from .merging import Merging
 
 Judge = Callable[[Float], Float]
@@ -63,25 +63,25 @@ class Pieces:
         def summed(picture: Float) -> Float:
             return np.asarray(np.bincount(flat, weights=picture.ravel(), minlength=count), dtype=float)
 
-        layers = [np.ascontiguousarray(channels[..., k], dtype=float) for k in range(CHANNELS)]
         pieces = cls(
             pixels=np.bincount(flat, minlength=count).astype(float),
-            sums=np.stack([summed(layer) for layer in layers], axis=-1),
-            squares=np.stack([summed(layer * layer) for layer in layers], axis=-1),
+            sums=np.stack([summed(layer) for layer in channels], axis=-1),
+            squares=np.stack([summed(layer * layer) for layer in channels], axis=-1),
             edge_sums=summed(fine),
             outline=np.zeros(count),
             borders=[{} for _ in range(count)],
         )
         pieces._add_borders(labels, channels, fine, lasting)
-        pieces._add_borders(labels.T, channels.swapaxes(0, 1), fine.T, lasting.T)
+        pieces._add_borders(labels.T, channels.swapaxes(1, 2), fine.T, lasting.T)
         return pieces
 
     def _add_borders(self, labels: LabelImage, channels: Channels, fine: Float, lasting: Float) -> None:
         """The borders between a pixel and the one to the right of it."""
         y, x = np.nonzero(labels[:, 1:] != labels[:, :-1])
         one, other = labels[y, x].astype(np.int64), labels[y, x + 1].astype(np.int64)
-        there = channels[y, np.minimum(x + 1 + _BESIDE_PX, labels.shape[1] - 1), :_COLOURS]
-        across = (there - channels[y, np.maximum(x - _BESIDE_PX, 0), :_COLOURS]) * np.where(one < other, 1, -1)[:, None]
+        colours = channels[:_COLOURS]
+        across = colours[:, y, np.minimum(x + 1 + _BESIDE_PX, labels.shape[1] - 1)]
+        across = ((across - colours[:, y, np.maximum(x - _BESIDE_PX, 0)]) * np.where(one < other, 1, -1)).T
         edge = np.maximum(lasting[y, x], lasting[y, x + 1])
         along = np.column_stack([np.ones(len(y)), np.maximum(fine[y, x], fine[y, x + 1]), edge, np.log1p(edge), across])
         count = len(self.borders)
