@@ -184,7 +184,7 @@ def areas_of_the_demo() -> None:
     from ypsochrom.subject.decode import decode
     from ypsochrom.values.scale import value_field
 
-    from . import drawing, segmentation
+    from . import drawing, linework, segmentation
 
     picture = decode((REPOSITORY / "demo/pictures/kettle.jpg").read_bytes())
     linear, panel = picture.linear, Support(400, 300)
@@ -202,6 +202,7 @@ def areas_of_the_demo() -> None:
     edited = min(seconds(lambda: carry_out(tree.areas(), lemons, linear, panel)) for _ in range(3))
     report("  two of them put together", f"{1000 * edited:.0f} ms", "300 ms")
     segmentation.main()
+    linework.main()
     drawing.main()
 
 

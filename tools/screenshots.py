@@ -21,18 +21,18 @@ VIEWS = {
     "studio": ("/", DESK),
     "shelf": ("/materials", DESK),
     "measure": ("/materials/tubes/11", DESK),
-    "palettes": ("/materials/palettes", DESK),
     "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
-    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*16+PO20*8+PW6*2", DESK),
+    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3", DESK),
     "films": ("/mixes?painting=1&mode=films&parts=PY83:1", DESK),
     "subject": ("/paintings/1/subject", DESK),
     "compose": ("/paintings/1/subject", DESK),
+    "drawing": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
     "relief": ("/paintings/1/values", DESK),
     "observation": ("/paintings/2/subject", DESK),
     "areas": ("/paintings/1/areas", DESK),
     "advice": ("/paintings/1/areas", DESK),
-    "mixes": ("/paintings/1/mixes?area=a12", DESK),
+    "mixes": ("/paintings/1/mixes?area=a15", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=4", DESK),
     "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
@@ -55,10 +55,11 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 PRESSED: dict[str, list[str | re.Pattern[str]]] = {
     "relief": ["Contours", "Profile"],
     "compose": ["Thirds", "Mark it"],
+    "drawing": ["show it on the picture", "White paper"],
     "schools": ["Try all methods on this picture"],
     "advice": ["Borders", re.compile("^Advice")],
 }
-"""Buttons to press before a picture is taken."""
+"""Buttons and switches to press before a picture is taken."""
 
 
 AWAITED = {"schools": "Methods compared"}
@@ -70,8 +71,10 @@ def _take(page: Page, name: str) -> None:
     page.set_viewport_size(size)  # type: ignore[arg-type]
     page.goto(f"http://127.0.0.1:{PORT}{path}")
     page.wait_for_load_state("networkidle")
-    for button in PRESSED.get(name, []):
-        page.get_by_role("button", name=button, exact=isinstance(button, str)).click()
+    for pressed in PRESSED.get(name, []):
+        exact = isinstance(pressed, str)
+        button = page.get_by_role("button", name=pressed, exact=exact)
+        button.or_(page.get_by_role("switch", name=pressed, exact=exact)).click()
     if name in AWAITED:
         page.get_by_role("table", name=AWAITED[name]).wait_for(timeout=60_000)
         page.get_by_role("table", name=AWAITED[name]).scroll_into_view_if_needed()

@@ -162,12 +162,17 @@ def partition(linear: LinearRgb, *, detail: int | None = None) -> LabelImage:
 def _without_crumbs(labels: LabelImage) -> LabelImage:
     """Every area reduced to its largest piece; crumbs that enlarging split off go to a neighbour."""
     crumbs = np.zeros(labels.shape, dtype=bool)
-    for label, box in enumerate(ndimage.find_objects(labels + 1)):
-        mask = (labels[box] == label).astype(np.uint8)
+    boxes = ndimage.find_objects(labels + 1)
+
+    def crumbs_of(label: int) -> np.ndarray | None:
+        mask = (labels[boxes[label]] == label).astype(np.uint8)
         count, pieces, stats, _ = cv2.connectedComponentsWithStats(mask, connectivity=4)
-        if count > 2:
-            largest = 1 + int(stats[1:, cv2.CC_STAT_AREA].argmax())
-            crumbs[box] |= (pieces > 0) & (pieces != largest)
+        return None if count <= 2 else (pieces > 0) & (pieces != 1 + int(stats[1:, cv2.CC_STAT_AREA].argmax()))
+
+    with ThreadPoolExecutor() as hands:
+        for box, found in zip(boxes, hands.map(crumbs_of, range(len(boxes))), strict=True):
+            if found is not None:
+                crumbs[box] |= found
     return nearest_label(labels, crumbs)
 
 

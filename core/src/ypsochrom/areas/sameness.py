@@ -31,6 +31,9 @@ _BESIDE_PX = 3
 """So far from a border, on either side, its own colours are read."""
 
 _COLOURS = 5
+_SPREAD = [0, 3, 4, 6, 7, 8]
+"""Channels in which it counts how much a piece varies in itself."""
+
 _LENGTH, _FINE, _LASTING, _LOG_LASTING = range(4)
 _ACROSS = slice(4, 4 + _COLOURS)
 
@@ -39,9 +42,9 @@ _ACROSS = slice(4, 4 + _COLOURS)
 class Pieces:
     """Pieces of a picture on the way to its areas: sums over their pixels and along their borders.
 
-    `pixels` (n,), `sums` and `squares` (n, channels) and `edge_sums` (n,) are of the pixels, `outline` (n,) is the length of all
-    borders of a piece in px. `borders[i][j]` is of the border with j: its length in px, sums of the fine, of the lasting and of
-    the logarithm of the lasting edge, and of the change of colour from i to j.
+    `pixels` (n,), `sums` (n, channels), `squares` (n, those of `_SPREAD`) and `edge_sums` (n,) are of the pixels, `outline` (n,) is
+    the length of all borders of a piece in px. `borders[i][j]` is of the border with j: its length in px, sums of the fine, of
+    the lasting and of the logarithm of the lasting edge, and of the change of colour from i to j.
     """
 
     pixels: Float
@@ -66,7 +69,7 @@ class Pieces:
         pieces = cls(
             pixels=np.bincount(flat, minlength=count).astype(float),
             sums=np.stack([summed(layer) for layer in channels], axis=-1),
-            squares=np.stack([summed(layer * layer) for layer in channels], axis=-1),
+            squares=np.stack([summed(channels[k] * channels[k]) for k in _SPREAD], axis=-1),
             edge_sums=summed(fine),
             outline=np.zeros(count),
             borders=[{} for _ in range(count)],
@@ -104,9 +107,7 @@ class Pieces:
         border = np.array([self.borders[i][j] for i, j in zip(one, other, strict=True)])
         i, j = np.asarray(one), np.asarray(other)
         mean_i, mean_j = self.sums[i] / self.pixels[i, None], self.sums[j] / self.pixels[j, None]
-        spread = np.maximum(self.squares[i] / self.pixels[i, None] - mean_i * mean_i, 0)
-        spread += np.maximum(self.squares[j] / self.pixels[j, None] - mean_j * mean_j, 0)
-        apart, spread = np.abs(mean_i - mean_j), np.sqrt(spread)
+        apart, spread = np.abs(mean_i - mean_j), np.sqrt(self._spread(i, mean_i) + self._spread(j, mean_j))
         inner_i, inner_j = self.edge_sums[i] / self.pixels[i], self.edge_sums[j] / self.pixels[j]
         length = border[:, _LENGTH]
         fine, lasting, logged = (
@@ -116,14 +117,13 @@ class Pieces:
         )
         across = np.abs(border[:, _ACROSS] / length[:, None])
         chroma, relative, hue = (np.hypot(apart[:, a], apart[:, b]) for a, b in ((1, 2), (3, 4), (7, 8)))
-        spread_of = {k: np.hypot(spread[:, k], spread[:, k + 1]) for k in (3, 7)}
         return np.column_stack(
             [
                 np.sqrt(np.column_stack([apart[:, 0], chroma, relative, apart[:, 5:7], hue, apart[:, 9:]])),
                 apart[:, 0] / (spread[:, 0] + 3),
-                relative / (spread_of[3] + 2),
-                hue / (spread_of[7] + 2),
-                apart[:, 6] / (spread[:, 6] + 2),
+                relative / (np.hypot(spread[:, 1], spread[:, 2]) + 2),
+                hue / (np.hypot(spread[:, 4], spread[:, 5]) + 2),
+                apart[:, 6] / (spread[:, 3] + 2),
                 np.log(fine + 0.1),
                 np.log(lasting + 0.1),
                 logged,
@@ -138,6 +138,10 @@ class Pieces:
                 np.minimum(mean_i[:, 0], mean_j[:, 0]) / 30,
             ]
         )
+
+    def _spread(self, who: np.ndarray, mean: Float) -> Float:
+        """The variance of these pieces in the channels of `_SPREAD`."""
+        return np.asarray(np.maximum(self.squares[who] / self.pixels[who, None] - mean[:, _SPREAD] ** 2, 0))
 
     def harm(self, one: Sequence[int], other: Sequence[int]) -> Float:
         """What is lost if these pairs are of different things and are merged: surface, and border, as shares of the picture."""
