@@ -42,8 +42,8 @@ _ACROSS = slice(4, 4 + _COLOURS)
 class Pieces:
     """Pieces of a picture on the way to its areas: sums over their pixels and along their borders.
 
-    `pixels` (n,), `sums` (n, channels), `squares` (n, those of `_SPREAD`) and `edge_sums` (n,) are of the pixels, `outline` (n,) is
-    the length of all borders of a piece in px. `borders[i][j]` is of the border with j: its length in px, sums of the fine, of
+    `pixels` (n,), `sums` (n, channels), `squares` (n, those of `_SPREAD`) and `edge_sums` (n,) are of the pixels, `outline` (n,)
+    is the length of all borders of a piece in px. `borders[i][j]` is of the border with j: its length in px, sums of the fine, of
     the lasting and of the logarithm of the lasting edge, and of the change of colour from i to j.
     """
 
