@@ -14,8 +14,8 @@ from pathlib import Path
 
 import cv2
 import numpy as np
-from sklearn.neural_network import MLPClassifier
-from sklearn.preprocessing import StandardScaler
+from sklearn.neural_network import MLPClassifier  # type: ignore[import-untyped]
+from sklearn.preprocessing import StandardScaler  # type: ignore[import-untyped]
 
 from benchmarks.segmentation import SCENES, purity_and_recall, scene
 from ypsochrom.areas.partition import MOST_AREAS, Patches, find_patches, tree_of
@@ -87,7 +87,7 @@ def plain(clues: np.ndarray) -> np.ndarray:
 def gathered(patches: Patches, truth: np.ndarray, judge: Judge) -> Pairs:
     """All pairs that are weighed while the patches of a picture are merged by this judge."""
     pieces, height, width = patches.pieces(), *patches.labels.shape
-    small = cv2.resize(truth, (width, height), interpolation=cv2.INTER_NEAREST)
+    small = np.asarray(cv2.resize(truth, (width, height), interpolation=cv2.INTER_NEAREST), dtype=np.intp)
     shown = np.zeros((patches.labels.max() + 1, int(small.max()) + 1))
     np.add.at(shown, (patches.labels.ravel(), small.ravel()), 1)
     clues, apart, harm = [], [], []
@@ -137,8 +137,9 @@ def learn(scenes: Sequence[str]) -> Networks:
     rng = np.random.default_rng(0)
     pictures = [case for name in scenes for case in variants(*scene(name), rng)] + [shapes(rng) for _ in range(SHAPES)]
     cases = [(find_patches(linear), truth) for linear, truth in pictures]
-    pairs, judge = [], plain
-    for _ in range(ROUNDS):
+    pairs = [gathered(patches, truth, plain) for patches, truth in cases]
+    judge = fitted(pairs, rng)
+    for _ in range(ROUNDS - 1):
         pairs += [gathered(patches, truth, judge) for patches, truth in cases]
         judge = fitted(pairs, rng)
     return judge

@@ -26,6 +26,16 @@ class FamilyOut(Schema):
     colour: str
 
 
+class GradationOut(Schema):
+    """How an area's colour runs: from its lighter end to its darker one (x, y in shares), and how many piles carry that."""
+
+    start: list[float]
+    end: list[float]
+    start_colour: str
+    end_colour: str
+    piles: int
+
+
 class AreaOut(Schema):
     """One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
 
@@ -48,6 +58,7 @@ class AreaOut(Schema):
     light: str | None
     shadow: str | None
     texture_mm: float | None
+    gradation: GradationOut | None
     plane: Plane
     found_plane: Plane
     beneath: list[str]

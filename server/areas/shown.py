@@ -11,18 +11,31 @@ from ypsochrom.areas.area import Area
 from ypsochrom.areas.background import offers
 from ypsochrom.areas.facts import AS_FOUND, Decision, Facts
 from ypsochrom.areas.found import FoundAreas
+from ypsochrom.areas.gradations import Gradation
 from ypsochrom.areas.judgement.standing import state_of
 from ypsochrom.areas.names import advice_in_words
 from ypsochrom.areas.partition import AreaTree
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.advice import Advice
+from ypsochrom.materials.support import Support
 from ypsochrom.work.area_nodes import AreaSummary, Decided, decided
 from ypsochrom.work.graph import Work
 from ypsochrom.work.planned import names_of, things_in
 from ypsochrom.work.waiting import waiting
 
-from .schemas import AreaOut, AreasOut, BackgroundOut, BorderOut, FamilyOut, FindingOut, LostOut, ThingOut, WaitingOut
+from .schemas import (
+    AreaOut,
+    AreasOut,
+    BackgroundOut,
+    BorderOut,
+    FamilyOut,
+    FindingOut,
+    GradationOut,
+    LostOut,
+    ThingOut,
+    WaitingOut,
+)
 from .services import edits_out, found_areas_of
 
 NOTHING = AreasOut(
@@ -72,6 +85,7 @@ def out(work: Work) -> AreasOut:
         areas=[
             AreaOut(
                 **_area_facts(area, facts[area.id], brief.decisions.get(area.id, AS_FOUND)),
+                gradation=_gradation(facts[area.id].gradation, brief.support),
                 name=names[area.id],
                 named=bool(brief.decisions.get(area.id, AS_FOUND).name),
                 plane=have.planes[area.id],
@@ -107,6 +121,14 @@ def _borders(work: Work, found: FoundAreas, have: Decided) -> list[BorderOut]:
 
 def _hex(lab: tuple[float, float, float] | None) -> str | None:
     return None if lab is None else lab_to_hex(np.array(lab))
+
+
+def _gradation(found: Gradation | None, support: Support) -> GradationOut | None:
+    if found is None:
+        return None
+    start, end = ([x / support.width_mm, y / support.height_mm] for x, y in (found.start, found.end))
+    light, dark = (lab_to_hex(np.array(lab)) for lab in (found.start_lab, found.end_lab))
+    return GradationOut(start=start, end=end, start_colour=light, end_colour=dark, piles=found.piles)
 
 
 def _area_facts(area: Area, facts: Facts, decision: Decision) -> dict[str, Any]:

@@ -1,8 +1,11 @@
 """Areas over HTTP: changes by hand that last, decisions that mixes and passes follow, advice that can be set aside."""
 
+import io
 import json
 
+import numpy as np
 import pytest
+from PIL import Image
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -296,3 +299,17 @@ def test_things_outlast_another_number_of_areas(client, planned):
     change(client, pid, [], detail=4)
     change(client, pid, [])
     assert {frozenset(one["areas"]) for one in things_of(client, pid) if one["name"]} == {frozenset(parts)}
+
+
+def test_a_gradation_is_told_with_its_two_ends(client, upload):
+    ramp = np.linspace(235, 40, 320)[None, :, None].repeat(240, axis=0).repeat(3, axis=2).astype(np.uint8)
+    out = io.BytesIO()
+    Image.fromarray(ramp).save(out, "PNG")
+    painting = upload(out.getvalue(), "Sky").json()
+    plan(client, painting["id"])
+    found = change(client, painting["id"], [], detail=2)
+    (running, *_) = (area["gradation"] for area in found["areas"] if area["gradation"])
+    assert running["start"][0] < running["end"][0]
+    assert running["start"][1] == pytest.approx(running["end"][1], abs=0.02)
+    assert running["start_colour"] > running["end_colour"]
+    assert 3 <= running["piles"] <= 5

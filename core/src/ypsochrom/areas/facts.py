@@ -16,6 +16,7 @@ from .area import Area, AreaMap, Handling
 from .borders import Border, Softness, in_front
 from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
 from .features import LIGHT_OFFSET
+from .gradations import Gradation, gradation_of
 from .pixels import ByArea
 from .seen import Seen
 
@@ -52,7 +53,8 @@ class Facts:
     """Measured facts of an area, by the area's id.
 
     `light_lab` and `shadow_lab` are robust means of what is lit and what lies in shadow in it (`None` where there is none of it);
-    `texture_mm` is the width on the support of the finest marks in it that count, None where it is calm.
+    `texture_mm` is the width on the support of the finest marks in it that count, None where it is calm. `gradation` is how its
+    colour runs along it, None where it does not.
     """
 
     id: str
@@ -60,6 +62,7 @@ class Facts:
     light_lab: LabTriple | None
     shadow_lab: LabTriple | None
     texture_mm: float | None
+    gradation: Gradation | None = None
 
 
 def facts_of(
@@ -74,6 +77,8 @@ def facts_of(
     by_area = ByArea(areas.labels, np.array([area.index not in known for area in areas.areas]))
     colours, kinds = by_area.some(seen.lab), by_area.some(areas.families)
     detail = [by_area.some(band) for band in seen.detail]
+    rows, columns = (np.arange(size, dtype=np.float32) * mm_per_px for size in areas.labels.shape)
+    spots = by_area.some(np.stack(np.meshgrid(columns, rows), axis=-1))
     found = []
     for area in areas.areas:
         if area.index in known:
@@ -87,6 +92,7 @@ def facts_of(
                 light_lab=_robust(own[(kind == LIGHT) | (kind == HIGHLIGHT)]),
                 shadow_lab=_robust(own[(kind == SHADOW) | (kind == ACCENT)]),
                 texture_mm=_texture_mm([band[area.index] for band in detail], mm_per_px),
+                gradation=gradation_of(own, spots[area.index]),
             )
         )
     return tuple(found)

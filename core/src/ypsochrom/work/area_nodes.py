@@ -146,7 +146,7 @@ def _read(body: Json, work: Work) -> FoundAreas:
 
 AREAS: Node[FoundAreas] = Node(
     name="areas",
-    version=3,
+    version=4,
     needs=("subject", "pieces"),
     takes={
         "the number of areas": lambda i: i.brief.areas.detail,

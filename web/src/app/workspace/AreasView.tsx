@@ -8,6 +8,7 @@ import {
   AreaToolbar,
   BorderCanvas,
   DrawOverlay,
+  GradationArrow,
   give,
   LineAcross,
   STROKE_MM,
@@ -109,6 +110,9 @@ export default function AreasView({ easel }: { easel: Easel }) {
               numbers={look === "areas"}
               planes={look === "planes"}
             />
+          )}
+          {calm && look === "areas" && tool === null && easel.area?.gradation && (
+            <GradationArrow gradation={easel.area.gradation} picture={picture} />
           )}
           {tool?.kind === "line" && (
             <LineAcross picture={picture} line={tool.line} move={(line) => setTool({ kind: "line", line })} />

@@ -17,6 +17,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
+import { GradationFacts } from "./Gradation";
 import { namesQuery, type Area, type Border } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
 import { differenceWords } from "./words";
@@ -73,6 +74,7 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush }: FactsPr
             <Typography>in the light, and in shadow</Typography>
           </Stack>
         )}
+        {area.gradation && <GradationFacts gradation={area.gradation} />}
         <Fact name="Finest marks in it">
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
         </Fact>

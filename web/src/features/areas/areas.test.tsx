@@ -8,6 +8,7 @@ import { ChangesFacts } from "./ChangesFacts";
 import { absorbBelow } from "./edits";
 import { cureOf, Findings } from "./Findings";
 import type { Area, Areas, Border, Finding } from "./queries";
+import { GradationArrow } from "./Gradation";
 import { AreaTable, BorderTable } from "./Tables";
 import { ThingFacts } from "./ThingFacts";
 import type { AreaEdits } from "./useAreaEdits";
@@ -28,6 +29,7 @@ const area = (id: string, facts: Partial<Area> = {}): Area => ({
   light: "#aaaaaa",
   shadow: "#444444",
   texture_mm: 2,
+  gradation: null,
   plane: "middle",
   found_plane: "middle",
   beneath: [],
@@ -110,6 +112,24 @@ describe("the facts of an area", () => {
     );
     expect(other).toContain("1.5 steps darker");
     expect(other).toContain("Lies over it");
+  });
+
+  it("say how its colour runs, with its two ends", () => {
+    const gradation = {
+      start: [0.1, 0.1],
+      end: [0.4, 0.1],
+      start_colour: "#cccccc",
+      end_colour: "#333333",
+      piles: 4,
+    };
+    const text = drawn(
+      <AreaFacts area={area("a01", { gradation })} areas={areas.areas} borders={[]} edits={edits()} />,
+    );
+    expect(text).toContain("4 piles from end to end");
+    expect(text).toContain("Its darker end");
+    const arrow = drawn(<GradationArrow gradation={gradation} picture={{ width: 800, height: 600 }} />);
+    expect(arrow).toContain('x1="80" y1="60" x2="320" y2="60"');
+    expect(arrow).toContain("translate(320 60) rotate(0)");
   });
 
   it("stand in a table with what is locked or left bare", () => {

@@ -2056,6 +2056,7 @@ export interface components {
              * @enum {string}
              */
             found_plane: "front" | "middle" | "back";
+            gradation: components["schemas"]["GradationOut"] | null;
             /**
              * Handling
              * @enum {string}
@@ -2858,6 +2859,22 @@ export interface components {
             paint_ml: number;
             /** Wet */
             wet: string;
+        };
+        /**
+         * GradationOut
+         * @description How an area's colour runs: from its lighter end to its darker one (x, y in shares), and how many piles carry that.
+         */
+        GradationOut: {
+            /** End */
+            end: number[];
+            /** End Colour */
+            end_colour: string;
+            /** Piles */
+            piles: number;
+            /** Start */
+            start: number[];
+            /** Start Colour */
+            start_colour: string;
         };
         /**
          * GroundOfferOut

@@ -1,0 +1,85 @@
+"""Gradations: areas in which lightness or colour runs along one axis, as in a sky or on a wall that is lit from one side.
+
+Common practice: such a passage is painted as one blend of a string of piles, along its axis.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..colour.types import Float, Lab, LabTriple, triple
+
+EXPLAINED = 0.8
+"""A ramp along one axis explains at least so much of the area's variation, texture left aside."""
+
+LEAST_SPAN_DE = 8.0
+"""Its ends differ by at least so much (CIELAB); what runs less is one colour to a brush. From memory."""
+
+_CELLS_ACROSS, _FEWEST_CELLS, _FEWEST_PIXELS = 12, 12, 4
+_ENDS = (0.03, 0.97)
+_DE_TO_A_PILE, _PILES = 10.0, (3, 5)
+
+
+@dataclass(frozen=True)
+class Gradation:
+    """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours; `explained` is 0.8 to 1."""
+
+    start: tuple[float, float]
+    end: tuple[float, float]
+    start_lab: LabTriple
+    end_lab: LabTriple
+    explained: float
+
+    @property
+    def piles(self) -> int:
+        """How many piles carry it: more where its ends lie farther apart (common practice: three to five)."""
+        span = float(np.hypot.reduce(np.subtract(self.start_lab, self.end_lab)))
+        return int(np.clip(round(span / _DE_TO_A_PILE) + 1, *_PILES))
+
+
+def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
+    """The gradation that an area's pixels make, if they do: their colours (n, 3) and places (n, 2) in mm.
+
+    Pixels are averaged in the cells of a grid, so that texture falls out; the axis is that of the best plane through the
+    colours, and along it they may bend once.
+    """
+    if len(lab) < _FEWEST_CELLS * _FEWEST_PIXELS:
+        return None
+    weight, place, colour = _cells(lab, spots_mm)
+    if len(weight) < _FEWEST_CELLS:
+        return None
+    place_mean, colour_mean = (np.average(one, axis=0, weights=weight) for one in (place, colour))
+    off, change = place - place_mean, colour - colour_mean
+    root = np.sqrt(weight)[:, None]
+    slope, *_ = np.linalg.lstsq(off * root, change * root, rcond=None)
+    axis = np.linalg.svd(slope)[0][:, 0]
+    along = off @ axis
+    ramp = np.stack([np.ones_like(along), along, along * along], axis=-1)
+    bend, *_ = np.linalg.lstsq(ramp * root, colour * root, rcond=None)
+    total = float((weight[:, None] * change**2).sum())
+    left = float((weight[:, None] * (colour - ramp @ bend) ** 2).sum())
+    low, high = (float(np.quantile(along, share)) for share in _ENDS)
+    ends = [np.array([1, at, at * at]) @ bend for at in (low, high)]
+    if total <= 0 or 1 - left / total < EXPLAINED or np.linalg.norm(ends[1] - ends[0]) < LEAST_SPAN_DE:
+        return None
+    if ends[0][0] < ends[1][0]:
+        low, high, ends = high, low, ends[::-1]
+    start, end = (place_mean + axis * at for at in (low, high))
+    return Gradation(_spot(start), _spot(end), triple(ends[0]), triple(ends[1]), round(1 - left / total, 3))
+
+
+def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:
+    """The number of pixels, mean place and mean colour of the grid's cells that hold enough of them."""
+    low, high = spots.min(axis=0), spots.max(axis=0)
+    side = max(float((high - low).max()) / _CELLS_ACROSS, 1e-6)
+    column, row = ((spots - low) / side).astype(int).T
+    cell = row * (_CELLS_ACROSS + 1) + column
+    count = np.bincount(cell)
+    sums = [np.bincount(cell, weights=values) for values in (*spots.T, *lab.T)]
+    enough = count >= _FEWEST_PIXELS
+    means = np.stack(sums, axis=-1)[enough] / count[enough, None]
+    return count[enough].astype(float), means[:, :2], means[:, 2:]
+
+
+def _spot(place: Float) -> tuple[float, float]:
+    return float(round(place[0], 2)), float(round(place[1], 2))

@@ -1,0 +1,74 @@
+"""Gradations found where a colour runs along one axis, with its direction; not in what is flat, textured or made of two."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ypsochrom.areas.gradations import EXPLAINED, LEAST_SPAN_DE, Gradation, gradation_of
+
+Y, X = (values.astype(float) for values in np.mgrid[0:90, 0:120])
+SPOTS = np.stack([X.ravel(), Y.ravel()], axis=-1)
+NOISE = np.random.default_rng(3).normal(0, 1, (len(SPOTS), 3))
+
+
+def lab_of(lightness, a=0.0, b=0.0):
+    flat = [np.broadcast_to(values, X.shape).ravel() for values in (lightness, a, b)]
+    return np.stack(flat, axis=-1).astype(float)
+
+
+@settings(max_examples=30, deadline=None)
+@given(turn=st.floats(0, 2 * np.pi), span=st.floats(14, 60), texture=st.floats(0, 6))
+def test_a_ramp_is_found_in_any_direction_with_the_lighter_end_first_whatever_its_texture(turn, span, texture):
+    along = X * np.cos(turn) + Y * np.sin(turn)
+    along = (along - along.min()) / np.ptp(along)
+    found = gradation_of(lab_of(30 + span * along) + texture * NOISE, SPOTS)
+    assert found is not None
+    assert found.start_lab[0] > found.end_lab[0]
+    pointing = np.subtract(found.start, found.end)
+    assert pointing @ [np.cos(turn), np.sin(turn)] / np.linalg.norm(pointing) > 0.98
+    assert EXPLAINED <= found.explained <= 1
+    nearly_all = np.ptp(np.quantile(along, (0.03, 0.97)))
+    assert found.start_lab[0] - found.end_lab[0] == pytest.approx(span * nearly_all, rel=0.15)
+
+
+def test_a_sky_that_pales_and_warms_towards_its_foot_runs_upright():
+    found = gradation_of(lab_of(60 + 25 * Y / 89, -5 + 8 * Y / 89, -30 + 35 * Y / 89), SPOTS)
+    assert found is not None
+    assert found.start[1] > found.end[1]
+    assert found.start[0] == pytest.approx(found.end[0], abs=1)
+    assert found.end_lab[2] < -20 < 0 < found.start_lab[2]
+    assert found.piles == 5
+
+
+def test_a_hue_alone_may_run():
+    found = gradation_of(lab_of(55.0, 25 * X / 119, 25 - 25 * X / 119), SPOTS)
+    assert found is not None
+    assert abs(found.start[0] - found.end[0]) > 80
+
+
+@pytest.mark.parametrize(
+    "lab",
+    [
+        lab_of(50.0),
+        lab_of(50.0) + 5 * NOISE,
+        lab_of(50 + LEAST_SPAN_DE * 0.7 * X / 119),
+        lab_of(50 + 20 * np.cos(X / 12)),
+        lab_of(np.where((X // 30 + Y // 30) % 2 > 0, 70.0, 30.0)),
+        lab_of(50 + 20 * np.hypot(X - 60, Y - 45) / 75),
+    ],
+    ids=["flat", "textured", "hardly running", "waves", "squares", "round"],
+)
+def test_what_does_not_run_along_one_axis_is_no_gradation(lab):
+    assert gradation_of(lab, SPOTS) is None
+
+
+def test_a_few_pixels_are_no_gradation():
+    assert gradation_of(lab_of(X)[:40], SPOTS[:40]) is None
+
+
+def test_a_longer_way_takes_more_piles():
+    def piles(span):
+        return Gradation((0, 0), (9, 9), (30.0 + span, 0, 0), (30.0, 0, 0), 0.9).piles
+
+    assert [piles(span) for span in (8, 20, 30, 45)] == [3, 3, 4, 5]

@@ -1,0 +1,55 @@
+/** A gradation: how an area's colour runs, as an arrow on the picture and in words. */
+import { Stack, Typography } from "@mui/material";
+
+import type { Size } from "../../shared/geometry/viewport";
+import { Swatch } from "../../shared/ui/Swatch";
+import type { Area } from "./queries";
+
+type Gradation = NonNullable<Area["gradation"]>;
+
+/** From the lighter end, a ring, to the darker one, a point. */
+export function GradationArrow({ gradation, picture }: { gradation: Gradation; picture: Size }) {
+  const [from, to] = [gradation.start, gradation.end].map(([x, y]) => [
+    x! * picture.width,
+    y! * picture.height,
+  ]);
+  const size = Math.max(picture.width, picture.height) / 80;
+  const turn = (Math.atan2(to![1]! - from![1]!, to![0]! - from![0]!) * 180) / Math.PI;
+  return (
+    <svg
+      viewBox={`0 0 ${picture.width} ${picture.height}`}
+      role="img"
+      aria-label="The way its colour runs, from light to dark"
+      style={{ position: "absolute", inset: 0, width: "100%", height: "100%", pointerEvents: "none" }}
+    >
+      {[
+        ["#f1f1f1", 0.55],
+        ["#1c1c1c", 0.22],
+      ].map(([colour, width]) => (
+        <g key={colour} stroke={colour as string} strokeWidth={size * (width as number)} fill="none">
+          <line x1={from![0]} y1={from![1]} x2={to![0]} y2={to![1]} />
+          <circle cx={from![0]} cy={from![1]} r={size * 0.7} fill="#f1f1f1" />
+          <path
+            d={`M${-size * 1.6},${-size * 0.8} L0,0 L${-size * 1.6},${size * 0.8}`}
+            strokeLinejoin="round"
+            transform={`translate(${to![0]} ${to![1]}) rotate(${turn})`}
+          />
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+export function GradationFacts({ gradation }: { gradation: Gradation }) {
+  return (
+    <Stack direction="row" spacing={1.5} sx={{ py: 1, alignItems: "center" }}>
+      <Stack direction="row" sx={{ bgcolor: "mat", p: 0.5 }}>
+        <Swatch colour={gradation.start_colour} label="Its lighter end" size={32} />
+        <Swatch colour={gradation.end_colour} label="Its darker end" size={32} />
+      </Stack>
+      <Typography>
+        a gradation, along the arrow: {gradation.piles} piles from end to end, blended while they are wet
+      </Typography>
+    </Stack>
+  );
+}
