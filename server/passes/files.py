@@ -59,10 +59,10 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
             paper,
         ),
         "mixing-cards.pdf": lambda: mixing_cards_pdf.mixing_cards_pdf(
-            plan.all_mixes, plan.passes.volumes, painting.title, paper
+            plan.all_mixes, plan.passes.volumes, plan.nozzles_mm, painting.title, paper
         ),
         "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
-        "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
+        "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
         "passes.csv": lambda: passes_csv.passes_csv(plan.passes, {key: name for key, (_, name) in numbered.items()}),
         "shopping.csv": lambda: passes_csv.shopping_csv(purchases),
         "areas.svg": lambda: svg.areas_svg(plan.areas, plan.support),

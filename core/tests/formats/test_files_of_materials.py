@@ -157,10 +157,12 @@ def test_mixing_cards_hold_several_to_a_page_with_parts_ml_and_grams():
         )
         for n in range(1, 12)
     ]
-    pages = pages_of(mixing_cards_pdf(mixes, {"m01": 4.2}, "Kettle", "A4"))
+    pages = pages_of(mixing_cards_pdf(mixes, {"m01": 4.2}, {"PW6": 10.0}, "Kettle", "A4"))
     assert len(pages) == 2
     assert "mix 11" in pages[1]
-    assert "4.00 ml, 6.00 g" in pages[0]  # 40 of 42 parts of 4.2 ml at 1.5 kg/l
+    assert (
+        "5.1 cm of bead (4.00 ml, 6.00 g)" in pages[0]
+    )  # through a nozzle of 10 mm; 40 of 42 parts of 4.2 ml at 1.5 kg/l
     assert "titanium white" in pages[0]
 
 

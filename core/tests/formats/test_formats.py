@@ -89,10 +89,20 @@ def test_names_with_markup_stay_text_in_the_drawing(plan):
 
 
 def test_recipes_csv_adds_up_to_the_mixes(plan):
-    rows = list(csv.DictReader(io.StringIO(recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes))))
+    rows = list(
+        csv.DictReader(io.StringIO(recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm)))
+    )
     for mix, volume in plan.passes.volumes.items():
         assert sum(float(row["volume_ml"]) for row in rows if row["mix"] == mix) == pytest.approx(volume, abs=0.02)
     assert set(rows[0]) == set(recipes_csv.COLUMNS)
+    for (
+        row
+    ) in rows:  # the same dose in peas of a quarter and drops of a twentieth of a millilitre, or as centimetres of bead
+        told = dict.fromkeys(("pea", "drop", "cm", "ml"), 0.0)
+        told |= {unit: float(number) for number, unit in re.findall(r"([\d.]+) (pea|drop|cm|ml)", row["by_hand"])}
+        bead = told["cm"] * np.pi * (plan.nozzles_mm.get(row["source"], 8.0) / 20) ** 2
+        amount = 0.25 * told["pea"] + 0.05 * told["drop"] + told["ml"] + bead
+        assert amount == pytest.approx(float(row["volume_ml"]), abs=0.06)
 
 
 @pytest.mark.parametrize(("paper", "size"), [("A4", (595, 841)), ("Letter", (612, 792))])

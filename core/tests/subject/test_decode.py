@@ -9,7 +9,7 @@ from skimage import data
 
 from ypsochrom.kit.errors import BadPicture
 from ypsochrom.materials.support import Support
-from ypsochrom.subject.crop import CropCentre, crop_to
+from ypsochrom.subject.crop import CropCentre, coarse, crop_to
 from ypsochrom.subject.decode import decode
 
 
@@ -148,3 +148,12 @@ def test_crop_can_be_moved_from_edge_to_edge():
 def test_crop_to_a_sliver_is_refused():
     with pytest.raises(BadPicture, match="proportions"):
         crop_to(decode(encoded(quarters())), Support(2000, 20))
+
+
+def test_a_small_photo_on_a_large_canvas_says_what_can_be_trusted():
+    picture = crop_to(decode(encoded(quarters())), Support(1000, 750))
+    (told,) = coarse(picture, Support(1000, 750))
+    mm = 1000 / picture.width
+    assert f"{mm:.0f} mm of the support" in told.message
+    assert f"finer than {3 * mm:.0f} mm" in told.hint
+    assert coarse(picture, Support(picture.width * 2, picture.height * 2)) == ()

@@ -22,7 +22,7 @@ def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]
         outlines = aside.submit(svg.areas_svg, plan.areas, plan.support)
         return {
             "plan.json": json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
-            "recipes.csv": recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes),
+            "recipes.csv": recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
             "plan.pdf": plan_pdf.plan_pdf(plan, title, paper),
             "value-map.png": value_map.result(),
             "areas.png": areas.result(),

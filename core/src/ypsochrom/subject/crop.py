@@ -86,3 +86,25 @@ def crop_to(picture: Picture, support: Support, centre: CropCentre = MIDDLE) -> 
         )
         advice = (*advice, much)
     return replace(picture, linear=picture.linear[top : top + height, left : left + width], advice=advice)
+
+
+_COARSE_MM = 2.0
+"""A pixel that covers more than this of the support shows no detail that the finest brushes could follow."""
+
+_PIXELS_TO_A_DETAIL = 3
+
+
+def coarse(picture: Picture, support: Support) -> tuple[Advice, ...]:
+    """What can be trusted of a cropped photo that has few pixels for so large a support."""
+    mm_per_px = support.width_mm / picture.width
+    if mm_per_px <= _COARSE_MM:
+        return ()
+    return (
+        Advice(
+            "subject.W004",
+            "warning",
+            f"One pixel of the photo covers {mm_per_px:.0f} mm of the support.",
+            f"Its values and large areas can be trusted; edges and details finer than {_PIXELS_TO_A_DETAIL * mm_per_px:.0f} mm "
+            "cannot. Take a larger photo, or a smaller support.",
+        ),
+    )

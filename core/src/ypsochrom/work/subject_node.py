@@ -15,7 +15,7 @@ from ..kit.codec import Json
 from ..kit.errors import BadPicture
 from ..kit.progress import Progress
 from ..subject.adjust import adjusted
-from ..subject.crop import CropBox, crop_box, crop_to
+from ..subject.crop import CropBox, coarse, crop_box, crop_to
 from ..subject.decode import Picture
 from ..subject.observation import PLANES, picture_of, zone_labels
 from ..subject.patches import disagreements, merged
@@ -95,6 +95,8 @@ def _compute(work: Work, _: Progress) -> Subject:
     base = adjusted(reference_of(brief, work.files), brief.adjustments)
     whole = merged(base, [(work.files.picture(other.photo.name), other.patch) for other in brief.others])
     picture = crop_to(whole, brief.support, brief.crop)
+    if brief.photo is not None:
+        picture = replace(picture, advice=(*picture.advice, *coarse(picture, brief.support)))
     frame = frame_of(brief, whole.width, whole.height)
     return Subject(picture, value_field(picture.linear, paint_range_of(brief)), whole, frame)
 
@@ -130,7 +132,7 @@ def _without_words(others: Any) -> Any:
 
 SUBJECT: Node[Subject] = Node(
     name="subject",
-    version=1,
+    version=2,
     needs=(),
     takes={
         "the photo": lambda i: i.brief.photo and i.brief.photo.name,

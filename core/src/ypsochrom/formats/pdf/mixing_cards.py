@@ -13,11 +13,13 @@ _CARD_HEIGHT, _GAP, _INSIDE, _SWATCH = 152.0, 8.0, 8.0, 34.0
 _MOST_LINES = 6
 
 
-def mixing_cards_pdf(mixes: Sequence[Mix], volumes: Mapping[str, float], title: str, paper: Paper) -> bytes:
-    """Cards with photo, dry and wet swatch, the pile in parts, ml and grams; mixes without a volume show parts only."""
+def mixing_cards_pdf(
+    mixes: Sequence[Mix], volumes: Mapping[str, float], nozzles_mm: Mapping[str, float], title: str, paper: Paper
+) -> bytes:
+    """Cards with photo, dry and wet swatch, the pile in parts, as a hand lays it, ml and grams; without a volume parts only."""
     width = (inner_width(paper) - _GAP) / 2
     names = {mix.id: mix.name for mix in mixes}
-    cards: list[list[Flowable] | str] = [_card(mix, volumes.get(mix.id), names, width) for mix in mixes]
+    cards: list[list[Flowable] | str] = [_card(mix, volumes.get(mix.id), names, nozzles_mm, width) for mix in mixes]
     cards += [""] * (len(cards) % 2)
     pairs = [[left, "", right] for left, right in zip(cards[::2], cards[1::2], strict=True)]
     sheet = [line for pair in pairs for line in (pair, ["", "", ""])][:-1]
@@ -33,7 +35,9 @@ def mixing_cards_pdf(mixes: Sequence[Mix], volumes: Mapping[str, float], title: 
     return document(title, paper, [Chapter("Mixing cards", [grid] if pairs else [])])
 
 
-def _card(mix: Mix, volume: float | None, piles: Mapping[str, str], width: float) -> list[Flowable]:
+def _card(
+    mix: Mix, volume: float | None, piles: Mapping[str, str], nozzles_mm: Mapping[str, float], width: float
+) -> list[Flowable]:
     third = (width - 2 * _INSIDE) / 3
     seen = [screen(lab) for lab in (mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)]
     names = rows([[small(word, grey=0.35) for word in ("target", "dry", "wet")]], [third] * 3)
@@ -43,15 +47,17 @@ def _card(mix: Mix, volume: float | None, piles: Mapping[str, str], width: float
         Swatches(seen, third, _SWATCH, 0.0),
         names,
         title,
-        *(words(line, size=8.5) for line in _lines(mix, volume, piles)),
+        *(words(line, size=8.5) for line in _lines(mix, volume, piles, nozzles_mm)),
     ]
 
 
-def _lines(mix: Mix, volume: float | None, names: Mapping[str, str]) -> list[str]:
+def _lines(mix: Mix, volume: float | None, names: Mapping[str, str], nozzles_mm: Mapping[str, float]) -> list[str]:
     lines = []
-    for one in told_doses(mix, volume or 1.0, names)[:_MOST_LINES]:
+    for one in told_doses(mix, volume or 1.0, names, nozzles_mm)[:_MOST_LINES]:
         told = f"{one.parts:g} {one.name}"
         if volume is not None:
-            told += f"   {one.volume_ml:.2f} ml" + (f", {one.mass_g:.2f} g" if one.mass_g is not None else "")
+            told += f": {one.by_hand} ({one.volume_ml:.2f} ml" + (
+                f", {one.mass_g:.2f} g)" if one.mass_g is not None else ")"
+            )
         lines.append(told)
     return lines

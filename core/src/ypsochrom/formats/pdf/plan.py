@@ -11,7 +11,7 @@ from ...areas.area import AreaMap
 from ...colour.types import Srgb8
 from ...mixes.blends import is_blend
 from ...mixes.mix_set import Mix
-from ...mixes.told import doses_in_words
+from ...mixes.told import doses_in_words, told_doses
 from ...paint.catalogue import paint
 from ...passes.plan.whole import Plan
 from ...passes.step import Job, PaintPass, Step
@@ -126,11 +126,18 @@ def _mixes(plan: Plan, width: float) -> list[Flowable]:
             continue
         match = mix.match
         areas = _served(mix, number_of)
+        doses = told_doses(mix, plan.passes.volumes[mix.id], name_of, plan.nozzles_mm)
+        laid = ", ".join(f"{one.by_hand} {one.name}" for one in doses)
         facts = f"{areas}; {_nearness(mix)}, value {_signed(match.value_error)} steps"
         listed.append(
             [
                 Swatches([screen(lab) for lab in (match.target_lab, match.lab_dry, match.lab_wet)], 38, 34),
-                [words(f"{mix.id}  {mix.name}", bold=True), words(doses_in_words(mix, name_of)), small(facts)],
+                [
+                    words(f"{mix.id}  {mix.name}", bold=True),
+                    words(doses_in_words(mix, name_of)),
+                    small(laid, grey=0.1),
+                    small(facts),
+                ],
                 words(f"{plan.passes.volumes[mix.id]:.1f} ml", bold=True),
             ]
         )

@@ -1,5 +1,6 @@
 """A whole plan, with everything that its files and sheets say."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ...areas.area import AreaMap
@@ -13,7 +14,10 @@ from .pass_plan import PassPlan
 
 @dataclass(frozen=True, eq=False)
 class Plan:
-    """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to."""
+    """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to.
+
+    `nozzles_mm` are those of the painter's tubes by paint.
+    """
 
     support: Support
     brush_mm: float
@@ -23,6 +27,7 @@ class Plan:
     mixes: MixSet
     passes: PassPlan
     judgement: tuple[Advice, ...] = ()
+    nozzles_mm: Mapping[str, float] = field(default_factory=dict)
 
     @property
     def advice(self) -> tuple[Advice, ...]:
