@@ -17,6 +17,7 @@ from skimage.measure import find_contours
 
 from ..colour import cielab
 from ..colour.types import Float, LabelImage, LinearRgb
+from ..imaging.outlines import meeting
 from ..materials.support import Support
 from ..values.value_map import ValueMap
 from .features import gradient, smooth
@@ -103,7 +104,7 @@ def find_lines(linear: LinearRgb, things: LabelImage, support: Support) -> tuple
     """
     mm_per_px = support.width_mm / linear.shape[1]
     chains, step = _chains(linear, mm_per_px)
-    away_mm = cv2.distanceTransform((~_meeting(things)).astype(np.uint8), cv2.DIST_L2, 5) * mm_per_px
+    away_mm = cv2.distanceTransform((~meeting(things)).astype(np.uint8), cv2.DIST_L2, 5) * mm_per_px
     lines = []
     for chain in chains:
         x, y = chain.T
@@ -150,13 +151,6 @@ def _chains(linear: LinearRgb, mm_per_px: float) -> tuple[list[np.ndarray], Floa
     height = gradient(lab * _SEEN, settings.Sigma) * (settings.Sigma * np.sqrt(2 * np.pi))
     chains = [np.asarray(chain).reshape(-1, 2) for chain in finder.getSegments()]
     return [chain for chain in chains if len(chain) >= settings.MinPathLength], height
-
-
-def _meeting(labels: LabelImage) -> np.ndarray:
-    met = np.zeros(labels.shape, dtype=bool)
-    met[:, 1:] |= labels[:, 1:] != labels[:, :-1]
-    met[1:] |= labels[1:] != labels[:-1]
-    return met
 
 
 def _length(points: np.ndarray) -> float:

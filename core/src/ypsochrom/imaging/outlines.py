@@ -1,11 +1,19 @@
-"""The outlines of masks as SVG path data."""
+"""Where the labels of an image meet, and the outlines of masks as SVG path data."""
 
 import cv2
 import numpy as np
 
-from ..colour.types import Float
+from ..colour.types import Float, LabelImage, Mask
 
 _TOLERANCE_PX = 0.8
+
+
+def meeting(labels: LabelImage) -> Mask:
+    """The pixels that differ from the one to their left or the one above them."""
+    met = np.zeros(labels.shape, dtype=bool)
+    met[:, 1:] |= labels[:, 1:] != labels[:, :-1]
+    met[1:] |= labels[1:] != labels[:-1]
+    return met
 
 
 def rings(mask: np.ndarray, mm_per_px: float) -> list[Float]:

@@ -9,6 +9,7 @@ from reportlab.platypus import Flowable
 
 from ...areas.area import AreaMap
 from ...colour.types import Srgb8
+from ...imaging.outlines import meeting
 from ...mixes.blends import is_blend
 from ...mixes.mix_set import Mix
 from ...mixes.told import doses_in_words, told_doses
@@ -72,10 +73,7 @@ def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
     """The picture lightened, with the borders of the areas drawn and each area's number at its centre."""
     pale = (picture.astype(np.float32) * 0.35 + 255 * 0.65).astype(np.uint8)
     labels = area_map.labels
-    border = np.zeros(labels.shape, dtype=np.uint8)
-    border[:, 1:] |= labels[:, 1:] != labels[:, :-1]
-    border[1:] |= labels[1:] != labels[:-1]
-    pale[cv2.dilate(border, np.ones((2, 2), np.uint8)) > 0] = 60
+    pale[cv2.dilate(meeting(labels).astype(np.uint8), np.ones((2, 2), np.uint8)) > 0] = 60
     scale = labels.shape[1] / 1600
     for area in area_map.areas:
         words = str(area.index + 1)

@@ -14,6 +14,7 @@ import numpy as np
 
 from ...areas.linework import Line
 from ...colour.types import Srgb8
+from ...imaging.outlines import meeting
 from ...imaging.resample import fit_within
 from ...values.value_map import ValueMap
 from .drawing import ink
@@ -72,16 +73,8 @@ def _stack(layers: list[tuple[str, np.ndarray, bool]], width: int, height: int) 
     )
 
 
-def _border(found: ValueMap) -> np.ndarray:
-    labels = found.labels
-    border = np.zeros(labels.shape, dtype=bool)
-    border[:, 1:] |= labels[:, 1:] != labels[:, :-1]
-    border[1:] |= labels[1:] != labels[:-1]
-    return border
-
-
 def _contours(found: ValueMap) -> np.ndarray:
-    return _black(cv2.dilate(_border(found).astype(np.uint8), np.ones((2, 2), np.uint8)) * 255)
+    return _black(cv2.dilate(meeting(found.labels).astype(np.uint8), np.ones((2, 2), np.uint8)) * 255)
 
 
 def _black(alpha: np.ndarray) -> np.ndarray:
