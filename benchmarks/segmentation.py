@@ -18,7 +18,7 @@ from ypsochrom.colour import cielab
 from ypsochrom.imaging.resample import enlarge_labels, fit_within, shrink
 from ypsochrom.subject.decode import decode
 
-_DEMO, _MORE = Path(__file__).parents[1] / "demo/pictures", Path(__file__).parent / "scenes"
+_DEMO, _MORE = Path(__file__).parents[1] / "demo/pictures", Path(__file__).parent / "fixtures"
 _FOLDERS = {"kettle": _DEMO, "kettle-close": _DEMO, "scene-a": _MORE, "scene-b": _MORE}
 SCENES = tuple(_FOLDERS)
 BOUNDARY_TOLERANCE = 0.01
