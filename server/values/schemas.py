@@ -34,10 +34,13 @@ Ring = Annotated[list[Spot], Field(min_length=3, max_length=4000)]
 
 
 class PassageData(Schema):
-    """A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by."""
+    """A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by.
+
+    Without outlines it gets those of the area as it is now.
+    """
 
     brush_mm: Annotated[Number, Field(gt=0)]
-    rings: Annotated[list[Ring], Field(min_length=1, max_length=40)]
+    rings: Annotated[list[Ring], Field(max_length=40)] = []
     area: Annotated[str, Field(max_length=20)] = ""
 
 

@@ -17,11 +17,11 @@ from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
 from ypsochrom.values.lost import lost_shapes
-from ypsochrom.values.passages import finer_than
+from ypsochrom.values.passages import Passage, finer_than
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
-from ypsochrom.work.value_node import ValueSummary, brush_of, map_with
+from ypsochrom.work.value_node import ValueSummary, brush_of, map_with, passage_of
 
 from .schemas import (
     AccentOut,
@@ -50,16 +50,20 @@ USUAL_CELL_MM = 50.0
 
 def change_values(owner: Any, painting_id: int, given: ValuesIn) -> Work:
     """New settings, computed at once; settings the core refuses change nothing."""
-    written = given.model_dump()
+    written = given.model_dump(exclude={"passages"})
     if given.limits is not None:
         written["count"] = len(given.limits) + 1
     settings = codec.read(written, ValueSettings)
 
     def alter(work: Work) -> Brief:
-        return replace(work.inputs.brief, values=settings)
+        passages = tuple(
+            codec.read(one.model_dump(), Passage) if one.rings else passage_of(work, one.area, one.brush_mm)
+            for one in given.passages
+        )
+        return replace(work.inputs.brief, values=replace(settings, passages=passages))
 
-    def words(old: Brief, _: Brief) -> str:
-        return _change_words(old.values, settings)
+    def words(old: Brief, new: Brief) -> str:
+        return _change_words(old.values, new.values)
 
     _, work = desk.changed(owner, painting_id, words, alter)
     return work

@@ -160,10 +160,25 @@ def test_a_passage_has_a_brush_of_its_own(client, painting, values):
     assert found["map_url"] != broad
     for wrong in (
         {"brush_mm": 0},
-        {"rings": []},
+        {"rings": [], "area": "a99"},
         {"rings": [[[0.1, 0.1], [0.2, 0.2]]]},
         {"rings": [[[2, 0], [0, 1], [0, 0]]]},
     ):
         refused = client.put(address, {"passages": [{**passage, **wrong}]}, content_type=JSON)
         assert refused.status_code == 422, wrong
     assert values()["passages"] == [passage]
+
+
+def test_an_area_is_a_passage_by_its_own_outline(client, planned):
+    areas = client.get(f"/api/areas/{planned['id']}").json()["areas"]
+    area = max(areas, key=lambda one: one["share"])
+    address = f"/api/values/{planned['id']}"
+    asked = {"brush_mm": 120, "passages": [{"area": area["id"], "brush_mm": 25}]}
+    (passage,) = client.put(address, asked, content_type=JSON).json()["passages"]
+    assert (passage["area"], passage["brush_mm"]) == (area["id"], 25)
+    (ring, *_) = passage["rings"]
+    turned = [*ring[1:], ring[0]]
+    surface = abs(sum(x * v - u * y for (x, y), (u, v) in zip(ring, turned, strict=True))) / 2
+    assert surface == pytest.approx(area["share"], rel=0.1)
+    again = client.put(address, {"brush_mm": 100, "passages": [passage]}, content_type=JSON).json()
+    assert again["passages"] == [passage]

@@ -2,10 +2,14 @@
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from ..colour.types import MunsellValue
 from ..formats.pictures import png
+from ..imaging.outlines import rings
 from ..kit import codec
 from ..kit.codec import Json
+from ..kit.errors import BadSetting
 from ..kit.progress import Progress
 from ..values.passages import Passage, around, finer_than
 from ..values.placing import BrushField
@@ -78,6 +82,19 @@ def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> Val
         seen=seen,
         passages=passages_of(brief, brush_mm),
     )
+
+
+def passage_of(work: Work, area_id: str, brush_mm: float) -> Passage:
+    """An area as it is now as a passage laid with this brush; `BadSetting` where there is no such area."""
+    found = work.last("areas")
+    index = None if found is None else next((one.index for one in found.map.areas if one.id == area_id), None)
+    if found is None or index is None:
+        raise BadSetting(
+            "A brush was given to an area that is not there.", "Choose an area of the picture as it is cut now."
+        )
+    height, width = found.map.labels.shape
+    outlines = [np.clip(ring / [width, height], 0.0, 1.0).round(4) for ring in rings(found.map.labels == index, 1.0)]
+    return Passage(brush_mm, tuple(tuple((x, y) for x, y in ring.tolist()) for ring in outlines), area_id)
 
 
 def passages_of(brief: Brief, brush_mm: float) -> tuple[Passage, ...]:

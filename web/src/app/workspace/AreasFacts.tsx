@@ -92,12 +92,10 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
         brush={
-          easel.values.data && easel.painting.data ? (
+          easel.values.data ? (
             <AreaBrush
               values={easel.values.data}
-              area={area}
-              widthMm={easel.painting.data.width_mm}
-              heightMm={easel.painting.data.height_mm}
+              area={area.id}
               change={(wanted) => void easel.keepValues(wanted)}
             />
           ) : null

@@ -8,16 +8,14 @@ import { BRUSHES_MM } from "./ValueFacts";
 
 interface Props {
   values: Values;
-  area: { id: string; outline: string };
-  widthMm: number;
-  heightMm: number;
+  area: string;
   change: (values: ValuesIn) => void;
 }
 
 const AS_THE_REST = 0;
 
-export function AreaBrush({ values, area, widthMm, heightMm, change }: Props) {
-  const own = values.passages.find((one) => one.area === area.id);
+export function AreaBrush({ values, area, change }: Props) {
+  const own = values.passages.find((one) => one.area === area);
   const finer = BRUSHES_MM.filter((width) => width < values.brush_mm);
   const offered = own && !finer.includes(own.brush_mm) ? [...finer, own.brush_mm] : finer;
   return (
@@ -29,13 +27,7 @@ export function AreaBrush({ values, area, widthMm, heightMm, change }: Props) {
       value={own?.brush_mm ?? AS_THE_REST}
       onChange={(event) => {
         const brush = Number(event.target.value);
-        const passages = withBrush(
-          values.passages,
-          area,
-          brush === AS_THE_REST ? null : brush,
-          widthMm,
-          heightMm,
-        );
+        const passages = withBrush(values.passages, area, brush === AS_THE_REST ? null : brush);
         change({ ...askedOf(values), passages });
       }}
       sx={{ my: 1.5 }}

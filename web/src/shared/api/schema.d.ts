@@ -3838,6 +3838,8 @@ export interface components {
         /**
          * PassageData
          * @description A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by.
+         *
+         *     Without outlines it gets those of the area as it is now.
          */
         PassageData: {
             /**
@@ -3847,7 +3849,10 @@ export interface components {
             area: string;
             /** Brush Mm */
             brush_mm: number;
-            /** Rings */
+            /**
+             * Rings
+             * @default []
+             */
             rings: number[][][];
         };
         /**
