@@ -12,7 +12,7 @@ from ypsochrom.materials.supplies import STARTER_MEDIUMS
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.search import evaluate
 from ypsochrom.mixes.table import table_for
-from ypsochrom.passes.amounts.pace import pace_of, touch_dry_minutes
+from ypsochrom.passes.amounts.pace import pace_of
 from ypsochrom.passes.amounts.quantities import (
     LOSS_SHARE,
     PaintNeed,
@@ -24,6 +24,7 @@ from ypsochrom.passes.order.rules import OVERLAP
 from ypsochrom.passes.plan.compare import at_size, ground_offers, summary
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
+from ypsochrom.passes.units.clock import Waiting
 
 PRICED = [Tube(t.key, 60, 60, price=6 + 4 * (i % 3)) for i, t in enumerate(starter_shelf())]
 
@@ -134,8 +135,7 @@ def test_grounds_differ_in_coats_cost_and_what_shows_through(scene):
     assert all(o.summary.coats >= 1 for o in offers.values())
 
 
-def test_ten_minutes_for_a_thin_film_and_an_afternoon_for_30_x_40_cm_common_practice(scene):
-    assert touch_dry_minutes(60) == pytest.approx(10)
+def test_an_afternoon_for_30_x_40_cm_common_practice(scene):
     plan = find_passes(scene, PRICED)
     assert 2 < plan.pace.hours < 6
-    assert pace_of((), (), 0).hours == 0
+    assert pace_of((), (), 0, Waiting(0, 0.0)).hours == 0

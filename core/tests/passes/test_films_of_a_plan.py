@@ -9,7 +9,6 @@ from hypothesis import strategies as st
 
 from ypsochrom.colour import spectra
 from ypsochrom.colour.ciede2000 import delta_e_2000
-from ypsochrom.materials.measures import DROP_ML
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.paint import surface
@@ -145,15 +144,13 @@ def test_sides_take_their_surface_in_paint(scene):
     sides = next(job for job in plan.jobs if job.kind == "sides")
     assert sides.area_cm2 == pytest.approx(2 * (400 + 300) * 20 / 100)
     assert sides.volume_ml > 0
-    steps = sum(s.volume_ml for p in plan.passes for s in p.steps if s.mix == sides.mix)
-    taken = sum(
-        plan.volumes[mix.id] * dose.parts / mix.total_parts
-        for mix in plan.mixes
-        for dose in mix.made_from
-        if dose.source == sides.mix
-    )
-    needed = max(steps + sides.volume_ml + taken, quantities.SMALLEST_PILE_ML)
-    assert 0 <= plan.volumes[sides.mix] - needed + 1e-9 < DROP_ML * plan.mix_of[sides.mix].total_parts
+    use = plan.uses[sides.mix]
+    assert use.jobs_ml == pytest.approx(sides.volume_ml)
+    needed = (use.painted_ml + use.jobs_ml) * (1 + quantities.MARGIN_SHARE) + use.taken_ml
+    assert plan.volumes[sides.mix] >= max(needed, quantities.SMALLEST_PILE_ML) - 1e-9
+    without = find_passes(scene, SHELF, Choices()).uses[sides.mix]
+    assert without.jobs_ml == 0
+    assert without.painted_ml == pytest.approx(use.painted_ml)
 
 
 def test_underpainting_blocks_are_three_tones_from_dark_to_light(scene):

@@ -10,7 +10,6 @@ from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
 from ypsochrom.passes.amounts.keeping import kept_piles, shared_piles
-from ypsochrom.passes.amounts.pace import pass_minutes, touch_dry_minutes
 from ypsochrom.passes.films.ground import GESSO_TINTING, Ground, ground_colour, is_pale, tone_lab
 from ypsochrom.passes.manners import THICKEST, by_hand, checked_factor, manner
 from ypsochrom.passes.step import PaintPass, Step
@@ -95,10 +94,3 @@ def test_by_hand_a_glaze_is_mostly_medium_and_an_opaque_coat_has_none():
     assert by_hand("opaque") == manner("opaque")
     assert by_hand("opaque").times(2).wet_um == 2 * manner("opaque").wet_um
     assert checked_factor(THICKEST) == THICKEST
-
-
-def test_a_wider_brush_is_faster_and_more_coats_take_longer():
-    slow, fast = one_pass(1, step("m1", 1)), replace(one_pass(1, step("m1", 1)), brush_mm=50)
-    assert pass_minutes(fast) < pass_minutes(slow)
-    assert pass_minutes(one_pass(1, step("m1", 1, coats=3))) > pass_minutes(slow)
-    assert touch_dry_minutes(120) == 2 * touch_dry_minutes(60)

@@ -49,13 +49,18 @@ def test_shares_areas_and_volumes_add_up(plan):
     assert sum(a.area_cm2 for a in plan.areas.areas) == pytest.approx(PANEL.area_cm2)
     steps = [s for p in plan.passes.passes for s in p.steps]
     volumes, taken = plan.passes.volumes, dict.fromkeys(plan.passes.volumes, 0.0)
+    assert volumes == {mix: use.volume_ml for mix, use in plan.passes.uses.items()}
     for mix in plan.passes.mixes:
         for dose in mix.made_from:
             if dose.source in taken:
                 taken[dose.source] += volumes[mix.id] * dose.parts / mix.total_parts
     share = {blend.id: blend_of(blend) for blend in plan.passes.blends}
-    for mix in plan.passes.mixes:  # what is needed, and no part more than up to a whole drop
-        needed = sum(s.volume_ml * share.get(s.mix, {s.mix: 1.0}).get(mix.id, 0.0) for s in steps) + taken[mix.id]
+    for mix in plan.passes.mixes:  # what is needed with its margin, and no part more than up to a whole drop
+        painted = sum(s.volume_ml * share.get(s.mix, {s.mix: 1.0}).get(mix.id, 0.0) for s in steps)
+        use = plan.passes.uses[mix.id]
+        assert (use.painted_ml, use.taken_ml) == (pytest.approx(painted), pytest.approx(taken[mix.id]))
+        needed = painted * (1 + quantities.MARGIN_SHARE) + taken[mix.id]
+        assert needed == pytest.approx(volumes[mix.id] - use.rounding_ml)
         more = volumes[mix.id] - max(needed, quantities.SMALLEST_PILE_ML)
         assert 0 <= more + 1e-9 < DROP_ML * mix.total_parts
     assert sum(n.volume_ml for n in plan.passes.paint) == pytest.approx(sum(volumes.values()) - sum(taken.values()))
@@ -88,7 +93,8 @@ def test_block_in_covers_everything_darks_first_and_lights_are_held_back_common_
     assert block_in.role == "block-in"
     assert {s.area for s in block_in.steps} == {a.id for a in plan.areas.areas} - scene_of(work).overlapping
     dry = {id_: mix.match.lab_dry[0] for id_, mix in plan.passes.mix_of.items()}
-    lightness = [dry[s.mix] for s in block_in.steps]
+    pile_of = scene_of(work).pile_of
+    lightness = [dry[pile_of(plan.passes.mix_of[s.mix]).id] for s in block_in.steps]
     assert lightness == sorted(lightness)
     held = 2 if scene_of(work).overlapping else 1  # the highlights, and what overlaps everything with its own
     for paint_pass in plan.passes.passes[:-held]:
@@ -99,8 +105,7 @@ def test_step_volumes_are_area_times_film_times_coats_with_loss(plan):
     for paint_pass in plan.passes.passes:
         for step in paint_pass.steps:
             film = step.area_cm2 * step.film_um * 1e-4 * step.coats
-            with_margin = film / (1 - quantities.LOSS_SHARE) * (1 + quantities.MARGIN_SHARE)
-            assert step.volume_ml + step.medium_ml == pytest.approx(with_margin)
+            assert step.volume_ml + step.medium_ml == pytest.approx(film / (1 - quantities.LOSS_SHARE))
             assert 1 <= step.coats <= layers.MOST_COATS
     assert min(plan.passes.volumes.values()) >= quantities.SMALLEST_PILE_ML - 1e-9
     for mix in plan.passes.mixes:

@@ -13,6 +13,7 @@ from ..areas.facts import PLANES, Plane
 from ..areas.families import Family
 from ..kit.errors import BadSetting
 from ..materials.support import Support
+from ..mixes.blends import blend_of, is_blend
 from ..mixes.mix_set import Mix, MixSet
 from ..values.composition import Focal
 from .factors import USUAL_FACTORS, Factors
@@ -25,6 +26,9 @@ GroundKind = Literal["paint", "gesso"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 UNDERPAINTINGS: tuple[Underpainting, ...] = get_args(Underpainting)
 Drawing = Literal["none", "light", "strong"]
+
+Cut = Literal["split", "join"]
+"""What the painter does to the units at a step: it begins one, or it goes with the unit before."""
 
 DEEPEST_SIDE_MM = 100.0
 
@@ -44,7 +48,8 @@ class Choices:
 
     `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `techniques` lays single
     steps (by id) another way, `film_factor` multiplies every film, `rules_off` are rules that were set aside with the reason,
-    `side_mm` is the depth of sides to be painted.
+    `side_mm` is the depth of sides to be painted, `cuts` part and join units of work (by step id), `notes` are the painter's
+    words to units (by unit id).
     """
 
     school: str = "direct"
@@ -60,6 +65,8 @@ class Choices:
     side_mm: float = 0.0
     rules_off: Mapping[str, str] = field(default_factory=dict)
     moves: tuple[Move, ...] = ()
+    cuts: Mapping[str, Cut] = field(default_factory=dict)
+    notes: Mapping[str, str] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         checked_factor(self.film_factor)
@@ -139,6 +146,18 @@ class Scene:
             ):
                 found.add(area.id)
         return frozenset(found)
+
+    def pile_of(self, mix: Mix) -> Mix:
+        """The pile that leads a mix: itself, or of a blend the pile of the larger share."""
+        if not is_blend(mix):
+            return mix
+        shares = blend_of(mix)
+        leading = max(shares, key=lambda pile: shares[pile])
+        return self._pile_of_id[leading]
+
+    @cached_property
+    def _pile_of_id(self) -> dict[str, Mix]:
+        return {mix.id: mix for mix in self.mixes.mixes}
 
     def main_mix(self, area: Area) -> Mix:
         """The mix of the family that covers most of the area, accents and highlights left aside; of equals the darker."""

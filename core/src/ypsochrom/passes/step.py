@@ -7,20 +7,22 @@ from ..areas.families import Family
 from ..materials.supplies import MediumKind
 from ..mixes.mix_set import Mix
 from .manners import Manner, Technique
-
-Wait = Literal["none", "touch-dry", "dry"]
-"""What a step asks of the paint it lies on or beside: nothing, dry to the touch, or dry through."""
+from .unit import Unit, Wait
 
 
 @dataclass(frozen=True)
 class Role:
-    """What a pass is for; `rank` puts the roles of one plan in order, `brush_share` is of the support's short side."""
+    """What a pass is for; `rank` puts the roles of one plan in order, `brush_share` is of the support's short side.
+
+    `haste` multiplies the minutes that its surface takes.
+    """
 
     key: str
     rank: int
     brush_share: float
     manner: Manner
     why: str
+    haste: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -64,7 +66,8 @@ class Reason:
 class Step:
     """One thing to do: lay `coats` of a mix on a part of an area; `family` is None where the whole area is covered.
 
-    `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with loss.
+    `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with what stays
+    in brush and palette, and no more: margin and rounding are the pile's. `wet_with` are the steps (ids) it can be blended with.
     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
     (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
     """
@@ -99,7 +102,7 @@ class Pair:
 
 @dataclass(frozen=True)
 class PaintPass:
-    """One pass over the picture; `why` says in a sentence what it is for."""
+    """One pass over the picture, and in a sentence why; `steps` are its parts, `units` the work as it is done."""
 
     number: int
     role: str
@@ -107,6 +110,8 @@ class PaintPass:
     medium: str
     why: str
     steps: tuple[Step, ...]
+    units: tuple[Unit, ...] = ()
+    haste: float = 1.0
 
     @property
     def id(self) -> str:

@@ -19,6 +19,7 @@ import numpy as np
 from ..colour.types import Float, LabelImage, Mask, MunsellValue
 from ..imaging.discs import opened
 from ..imaging.resample import shrink
+from ..materials.brushes import PLACEABLE_BRUSHES2
 from .masses import Keeping, absorbed, masses_of, nearness
 
 BRUSH_PX = 11
@@ -30,7 +31,7 @@ SHORTEST_PX, LONGEST_PX = 320, 1280
 CHISEL = 0.25
 """The chisel edge of a flat brush cuts a line of a quarter of its width; common practice."""
 
-SMALLEST = 0.6
+SMALLEST = PLACEABLE_BRUSHES2
 """A mass takes at least this many squared brushes."""
 
 STRONG_EDGE, ACROSS_MM = 1.2, 1.5

@@ -9,7 +9,7 @@ from ..areas.names import advice_in_words, in_words
 from ..areas.things import Thing, names_by_thing, things_of
 from ..kit import codec
 from ..kit.progress import Progress, silent
-from ..materials.shelf import Tube, nozzles_mm, starter_shelf, usable_box
+from ..materials.shelf import Tube, nozzles_mm, price_per_ml, starter_shelf, usable_box
 from ..mixes import palette
 from ..mixes.mix_set import mixes_in_words
 from ..passes.plan.pass_plan import PassPlan
@@ -59,6 +59,7 @@ def plan_of(work: Work) -> Plan:
         passes=plan_in_words(work.now("passes"), names),
         judgement=advice_in_words(work.now("judgement"), names),
         nozzles_mm=nozzles_mm(work.inputs.stock.tubes),
+        prices=price_per_ml(work.inputs.stock.tubes),
     )
 
 

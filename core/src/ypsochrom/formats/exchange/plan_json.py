@@ -17,6 +17,7 @@ from ...mixes.recipe import Portion, Recipe
 from ...mixes.search import Match
 from ...paint import appearance, drawdown
 from ...paint.catalogue import paintbox
+from ...passes.amounts.per_area import AreaNeed
 from ...passes.films.ground import GROUND_MIX_ID
 from ...passes.plan.whole import Plan
 from ...passes.step import PaintPass
@@ -128,7 +129,9 @@ def plan_json(plan: Plan) -> Json:
         "school": plan.passes.school,
         "picture": {"width_px": plan.picture.width, "height_px": plan.picture.height},
         "values": {**values_json(plan.values), "brush_mm": plan.brush_mm},
-        "areas": areas_json(plan.areas),
+        "areas": [
+            {**area, **_paint_json(need)} for area, need in zip(areas_json(plan.areas), plan.amounts.areas, strict=True)
+        ],
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
         "passes": [_pass_json(p, blends) for p in plan.passes.passes],
@@ -139,6 +142,16 @@ def plan_json(plan: Plan) -> Json:
         "pace": codec.written(plan.passes.pace),
         "held_back": plan.passes.held_back,
         "advice": advice_json(plan.advice),
+    }
+
+
+def _paint_json(need: AreaNeed) -> Json:
+    """What an area takes, pile by pile and pass by pass, without margin and rounding."""
+    return {
+        "paint": [{"mix": dab.mix, "pass": dab.pass_number, "volume_ml": dab.volume_ml} for dab in need.paint],
+        "volume_ml": need.volume_ml,
+        "coats": need.coats,
+        "minutes": need.minutes,
     }
 
 

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from ...kit.advice import Advice
 from ...materials.measures import DROP_ML, bead_cm
@@ -13,7 +13,7 @@ from ...mixes.piles import EVER_PARTS, is_tube
 from ...paint.catalogue import paint
 from ..factors import USUAL_FACTORS
 from ..manners import WET_UM
-from ..step import Job, PaintPass, Step
+from ..step import Job, PaintPass
 
 LOSS_SHARE = USUAL_FACTORS.loss.value
 """Of what is mixed a fifth stays in the brush, on the palette, or dries there; common practice: a fifth to a third."""
@@ -23,6 +23,8 @@ MARGIN_SHARE = 0.10
 
 SMALLEST_PILE_ML = 0.5
 """Less than this dries on the palette before it is used; from memory."""
+
+GESSO: MediumKind = "white gesso"
 
 _ML_PER_CM2_UM = 1e-4
 
@@ -56,37 +58,52 @@ def mix_volumes(passes: Iterable[PaintPass]) -> dict[str, float]:
     return volumes
 
 
-def with_margin(passes: Sequence[PaintPass]) -> tuple[PaintPass, ...]:
-    """The margin on every step's paint and medium."""
+@dataclass(frozen=True)
+class PileUse:
+    """Where a pile goes, in ml of paint.
 
-    def more(step: Step) -> Step:
-        by = 1 + MARGIN_SHARE
-        return replace(step, volume_ml=step.volume_ml * by, medium_ml=step.medium_ml * by)
-
-    return tuple(replace(p, steps=tuple(more(step) for step in p.steps)) for p in passes)
-
-
-def pile_volumes(mixes: Sequence[Mix], needed: Mapping[str, float], medium: Mapping[str, float]) -> dict[str, float]:
-    """Millilitres of every pile that has to be mixed, by mix id: what is painted with it and what other piles take of it.
-
-    `mixes` in an order in which piles come after those they are made of; `needed` and `medium` are what is painted with each, and
-    what thins it. A part is a whole number of drops, and a pile, with its medium, is at least `SMALLEST_PILE_ML`.
+    On the picture (with what stays in brush and palette), in jobs beside the areas, into other piles; then the margin, and what
+    rounding up to whole drops and to the smallest pile adds.
     """
-    wanted = dict(needed)
-    volumes: dict[str, float] = {}
+
+    painted_ml: float
+    jobs_ml: float
+    taken_ml: float
+    margin_ml: float
+    rounding_ml: float
+
+    @property
+    def volume_ml(self) -> float:
+        """The whole pile."""
+        return self.painted_ml + self.jobs_ml + self.taken_ml + self.margin_ml + self.rounding_ml
+
+
+def pile_uses(
+    mixes: Sequence[Mix], painted: Mapping[str, float], jobs: Mapping[str, float], medium: Mapping[str, float]
+) -> dict[str, PileUse]:
+    """What becomes of every pile that has to be mixed, by mix id.
+
+    `mixes` in an order in which piles come after those they are made of; `painted` and `jobs` are what is used of each, and
+    `medium` what thins it. A part is a whole number of drops, and a pile, with its medium, is at least `SMALLEST_PILE_ML`.
+    """
+    taken: dict[str, float] = {}
+    uses: dict[str, PileUse] = {}
     for mix in reversed(mixes):
-        volume = wanted.get(mix.id, 0.0)
-        if volume <= 0:
+        own, beside, by_piles = (of.get(mix.id, 0.0) for of in (painted, jobs, taken))
+        used = own + beside
+        if used + by_piles <= 0:
             continue
-        paint_share = needed.get(mix.id, 0.0) / max(needed.get(mix.id, 0.0) + medium.get(mix.id, 0.0), 1e-9) or 1.0
-        part_ml = max(volume, SMALLEST_PILE_ML * paint_share) / mix.total_parts
+        margin = used * MARGIN_SHARE
+        paint_share = used / max(used + medium.get(mix.id, 0.0), 1e-9) or 1.0
+        part_ml = max(used + margin + by_piles, SMALLEST_PILE_ML * paint_share) / mix.total_parts
         if mix.total_parts <= EVER_PARTS:  # a recipe of the painter's own may be finer than drops
             part_ml = max(1, math.ceil(part_ml / DROP_ML - 1e-6)) * DROP_ML
-        volumes[mix.id] = part_ml * mix.total_parts
+        rounding = part_ml * mix.total_parts - used - margin - by_piles
+        uses[mix.id] = PileUse(own, beside, by_piles, margin, rounding)
         for dose in mix.made_from:
             if not is_tube(dose.source):
-                wanted[dose.source] = wanted.get(dose.source, 0.0) + part_ml * dose.parts
-    return {mix.id: volumes[mix.id] for mix in mixes if mix.id in volumes}
+                taken[dose.source] = taken.get(dose.source, 0.0) + part_ml * dose.parts
+    return {mix.id: uses[mix.id] for mix in mixes if mix.id in uses}
 
 
 @dataclass(frozen=True)
@@ -137,12 +154,12 @@ def medium_needs(
     for paint_pass in passes:
         for step in paint_pass.steps:
             if step.medium is not None:
-                needed[step.medium] = needed.get(step.medium, 0.0) + step.medium_ml
+                needed[step.medium] = needed.get(step.medium, 0.0) + step.medium_ml * (1 + MARGIN_SHARE)
     for job in jobs:
         if job.medium is not None:
             needed[job.medium] = needed.get(job.medium, 0.0) + job.medium_ml
     if gesso_ml:
-        needed["white gesso"] = needed.get("white gesso", 0.0) + gesso_ml
+        needed[GESSO] = needed.get(GESSO, 0.0) + gesso_ml
     left: dict[str, float] = {}
     for bottle in stock:
         left[bottle.kind] = left.get(bottle.kind, 0.0) + bottle.left_ml
@@ -177,7 +194,7 @@ def _runs_out(need: PaintNeed, passes: Sequence[PaintPass], mixes: Sequence[Mix]
     share = {mix.id: mix.match.recipe.mapping.get(need.key, 0.0) / mix.match.recipe.total for mix in mixes}
     used = 0.0
     for paint_pass in passes:
-        used += sum(step.volume_ml * share.get(step.mix, 0.0) for step in paint_pass.steps)
+        used += (1 + MARGIN_SHARE) * sum(step.volume_ml * share.get(step.mix, 0.0) for step in paint_pass.steps)
         if used > need.left_ml:
             return f"; it runs out in pass {paint_pass.number}, {paint_pass.role}"
     return ""

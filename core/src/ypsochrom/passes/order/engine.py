@@ -2,10 +2,11 @@
 
 Rules name pairs of steps, the first before the then. They are taken up in the school's order of weight; a pair that would turn
 the order so far round in a circle gives way and is remembered, so that the painter can ask which rule had to yield to which.
-Within what the rules leave free, steps that are worked into each other while wet stay together, and the rest is laid out across
-the surface away from the painting hand.
+Within what the rules leave free, steps of one pile stay together (the brush is not washed between them), then those that are
+worked into each other while wet, and the rest is laid out across the surface away from the painting hand.
 """
 
+from collections import Counter
 from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from itertools import combinations
@@ -15,6 +16,8 @@ from ..step import Draft
 from .rules import RULES
 
 SortKey = Callable[[Draft], tuple[float, ...]]
+InHand = Callable[[Draft], object]
+"""What a step is painted with, as far as steps can follow each other without another brush or pile."""
 
 
 @dataclass(frozen=True)
@@ -94,10 +97,12 @@ def put_in_order(
     relations: Sequence[Relation],
     key: SortKey,
     together: Collection[tuple[int, int]] = (),
+    in_hand: InHand = lambda step: step.id,
 ) -> Ordered:
     """The steps pass by pass (by the rank of their role), within a pass as the relations have it.
 
-    Of steps that are free the one goes next that is worked wet into the last one, else the least by `key`.
+    Of steps that are free the one goes next that has the same in hand as the last one; else one of those whose like are all free
+    by now, so that what is taken up is done in one go; of these one that is worked wet into the last, else the least by `key`.
     """
     so_far = _Precedence(len(steps))
     ranks = [step.at.rank for step in steps]
@@ -112,20 +117,31 @@ def put_in_order(
             so_far.add(first, then)
     order: list[int] = []
     for rank in sorted(set(ranks)):
-        order += _within([i for i, r in enumerate(ranks) if r == rank], steps, so_far, key, set(together))
+        order += _within([i for i, r in enumerate(ranks) if r == rank], steps, so_far, key, set(together), in_hand)
     return Ordered(tuple(order), tuple(held), tuple(gave_way))
 
 
 def _within(
-    places: list[int], steps: Sequence[Draft], so_far: _Precedence, key: SortKey, together: set[tuple[int, int]]
+    places: list[int],
+    steps: Sequence[Draft],
+    so_far: _Precedence,
+    key: SortKey,
+    together: set[tuple[int, int]],
+    in_hand: InHand,
 ) -> list[int]:
     left = sorted(places, key=lambda i: (key(steps[i]), steps[i].id))
+    held = {i: in_hand(steps[i]) for i in left}
     order: list[int] = []
     waiting = sum(1 << i for i in left)
     while left:
         free = [i for i in left if not so_far.ahead[i] & waiting]
-        wet = [i for i in free if order and ((order[-1], i) in together or (i, order[-1]) in together)]
-        chosen = (wet or free)[0]
+        last = order[-1] if order else None
+        same = [i for i in free if last is not None and held[i] == held[last]]
+        if not same:
+            still, now = Counter(held[i] for i in left), Counter(held[i] for i in free)
+            free = [i for i in free if now[held[i]] == still[held[i]]] or free
+        wet = [i for i in free if last is not None and ((last, i) in together or (i, last) in together)]
+        chosen = (same or wet or free)[0]
         order.append(chosen)
         left.remove(chosen)
         waiting ^= 1 << chosen

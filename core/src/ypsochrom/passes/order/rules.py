@@ -9,13 +9,14 @@ from dataclasses import dataclass
 from itertools import combinations
 
 from ...kit.errors import BadSetting
+from ...mixes.mix_set import Mix
 from ..scene import Scene
 from ..step import Draft
 
 Pairs = Iterator[tuple[Draft, Draft]]
 
 VALUE_APART_L = 1e-9
-"""Of two mixes the one with less L* is the darker, however little; only the same mix is neither."""
+"""Of two piles the one with less L* is the darker, however little; only the same pile is neither."""
 
 EQUAL_VALUE_L = 1.0
 """Mixes nearer than this (a tenth of a value step) are of one value where warm goes before cool."""
@@ -39,8 +40,9 @@ class Rule:
     pairs: Callable[[Scene, Sequence[Draft]], Pairs]
 
 
-def _lightness(step: Draft) -> float:
-    return step.mix.match.lab_dry[0]
+def _lightness(scene: Scene, step: Draft) -> float:
+    """L* of the pile in hand: a blend is painted along with the pile that leads it."""
+    return scene.pile_of(step.mix).match.lab_dry[0]
 
 
 def _share_a_cell(a: Draft, b: Draft) -> bool:
@@ -66,10 +68,11 @@ def _behind_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
                     yield first, then
 
 
-def _dark_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
-    for a, b in combinations(steps, 2):
+def _dark_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    lightness = [_lightness(scene, step) for step in steps]
+    for (i, a), (j, b) in combinations(enumerate(steps), 2):
         if a.role.rank == b.role.rank:
-            apart = _lightness(b) - _lightness(a)
+            apart = lightness[j] - lightness[i]
             if abs(apart) >= VALUE_APART_L:
                 yield (a, b) if apart > 0 else (b, a)
 
@@ -79,16 +82,18 @@ def _light_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
         yield b, a
 
 
-def _warm_first(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
-    for a, b in combinations(steps, 2):
-        if a.role.rank == b.role.rank and abs(_lightness(b) - _lightness(a)) < EQUAL_VALUE_L:
-            warm = [_is_warm(a), _is_warm(b)]
+def _warm_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    piles = [scene.pile_of(step.mix) for step in steps]
+    for (i, a), (j, b) in combinations(enumerate(steps), 2):
+        lightness = [piles[at].match.lab_dry[0] for at in (i, j)]
+        if a.role.rank == b.role.rank and abs(lightness[1] - lightness[0]) < EQUAL_VALUE_L:
+            warm = [_is_warm(piles[at]) for at in (i, j)]
             if warm[0] != warm[1]:
                 yield (a, b) if warm[0] else (b, a)
 
 
-def _is_warm(step: Draft) -> bool:
-    _, a, b = step.mix.match.lab_dry
+def _is_warm(pile: Mix) -> bool:
+    _, a, b = pile.match.lab_dry
     return a + b > 0
 
 

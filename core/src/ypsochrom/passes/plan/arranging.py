@@ -37,15 +37,11 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
     drafts = _in_other_passes(drafts, choices.moves)
     wet = rules.EDGES not in choices.rules_off
     pairs = soft_neighbours(scene, drafts, lambda d: d.manner.technique in WET_IN_WET) if wet else set()
-    ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs)
+    ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs, lambda d: _in_hand(d, scene))
     moved = with_moves(drafts, ordered.order, choices.moves)
     at = {draft: place for place, draft in enumerate(moved.order)}
     by_place = [drafts[i] for i in moved.order]
     reasons = reasons_of(drafts, scene, moved.order, ordered.relations, ordered.gave_way)
-    together: dict[int, tuple[str, ...]] = {}
-    for i, j in sorted(pairs):
-        for one, other in ((i, j), (j, i)):
-            together[at[one]] = (*together.get(at[one], ()), drafts[other].id)
     free = free_places(moved.order, [draft.at.rank for draft in drafts], ordered.relations)
     found = measured(
         by_place,
@@ -53,8 +49,7 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
         choices,
         shop.box,
         free={at[step]: places for step, places in free.items()},
-        wet_with=together,
-        reasons=[_with_common(reasons[i], drafts[i], together.get(at[i], ()), scene, choices) for i in moved.order],
+        reasons=[_with_common(reasons[i], drafts[i]) for i in moved.order],
     )
     advice = _order_advice(drafts, scene, choices, ordered, moved.order)
     wanted = tuple(
@@ -107,27 +102,17 @@ def _across_the_surface(scene: Scene, choices: Choices) -> SortKey:
     return key
 
 
-def _with_common(
-    reasons: tuple[Reason, ...], draft: Draft, wet_with: tuple[str, ...], scene: Scene, choices: Choices
-) -> tuple[Reason, ...]:
-    """The reasons of a step with those that are no pairs: wet edges, the hand, white beneath."""
-    own = list(reasons)
-    others = {scene.area_of[step.split("/")[-2]].name for step in wet_with} - {scene.area_of[draft.area].name}
-    if others:
-        names = ", ".join(f"“{name}”" for name in sorted(others))
-        own.append(Reason(rules.EDGES, f"Its edge with {names} is soft: blend while both are wet."))
-    hard = [b for b in scene.borders if b.softness == "hard" and draft.area in (b.a, b.b)]
-    if hard and draft.manner.technique in WET_IN_WET and rules.EDGES not in choices.rules_off:
-        other = hard[0].b if hard[0].a == draft.area else hard[0].a
-        name = scene.area_of[other].name
-        own.append(Reason(rules.EDGES, f"Hard edge against “{name}”: let that side be dry to the touch first."))
-    if draft.role.key.startswith("white beneath"):
-        own.append(
-            Reason(
-                rules.WHITE_BENEATH, "What follows here is pale or yellow and would take three coats and more without."
-            )
-        )
-    return tuple(own)
+def _in_hand(draft: Draft, scene: Scene) -> object:
+    """Pile and manner: what the next step may share with the last."""
+    return scene.pile_of(draft.mix).id, draft.manner.technique, draft.manner.medium, draft.manner.medium_share
+
+
+def _with_common(reasons: tuple[Reason, ...], draft: Draft) -> tuple[Reason, ...]:
+    """The reasons of a step with white beneath, which is no pair."""
+    if not draft.role.key.startswith("white beneath"):
+        return reasons
+    words = "What follows here is pale or yellow and would take three coats and more without."
+    return (*reasons, Reason(rules.WHITE_BENEATH, words))
 
 
 def _order_advice(
@@ -187,7 +172,9 @@ def passes_of(found: Measured, scene: Scene, choices: Choices) -> list[PaintPass
         role, steps = found.roles[start], found.steps[start:end]
         own = at_most(short_side * role.brush_share)
         brush = own if rules.BRUSH in choices.rules_off else min(brush, own)
-        passes.append(PaintPass(len(passes) + 1, role.key, brush, _medium_words(steps), role.why, steps))
+        passes.append(
+            PaintPass(len(passes) + 1, role.key, brush, _medium_words(steps), role.why, steps, haste=role.haste)
+        )
         start = end
     return passes
 

@@ -19,7 +19,8 @@ from ..order.engine import Relation
 from ..order.moves import Freedom
 from ..order.rules import RULES
 from ..scene import Choices, Scene
-from ..step import Draft, Reason, Role, Step, Wait
+from ..step import Draft, Reason, Role, Step
+from ..unit import Wait
 
 FADING = 0.5
 """The film of a passage that fades out, against the usual; from memory."""
@@ -110,10 +111,9 @@ def measured(
     box: Paintbox,
     *,
     free: Mapping[int, Freedom],
-    wet_with: Mapping[int, tuple[str, ...]],
     reasons: Sequence[tuple[Reason, ...]],
 ) -> Measured:
-    """The drafts, given in their order, as steps; the three mappings are by place in that order."""
+    """The drafts, given in their order, as steps; both are by place in that order."""
     coating = Coating(scene.areas, box)
     strips = under_edges_cm2(scene) if rules.OVERLAP not in choices.rules_off else {}
     edged: set[tuple[str, Family | None]] = set()
@@ -155,7 +155,6 @@ def measured(
                 volume_ml=volume * (1 - manner.medium_share),
                 medium_ml=volume * manner.medium_share,
                 wait=_wait(draft, scene, top, choices),
-                wet_with=wet_with.get(place, ()),
                 between=(free[place].first, free[place].last),
                 bounded_by=(free[place].first_by, free[place].last_by),
                 reasons=tuple(why),

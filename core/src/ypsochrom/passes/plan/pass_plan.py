@@ -1,10 +1,11 @@
 """The pass plan of a scene: a school at work under the rules, with everything that it takes."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from ...areas.area import Area
 from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
@@ -15,15 +16,17 @@ from ...mixes.blends import from_piles
 from ...mixes.identity import KnownMix, known_of
 from ...mixes.mix_set import Mix
 from ..amounts.pace import Pace, pace_of
+from ..amounts.per_area import Amounts, amounts_of
 from ..amounts.quantities import (
+    GESSO,
     MediumNeed,
     PaintNeed,
+    PileUse,
     medium_needs,
     mix_volumes,
     paint_needs,
-    pile_volumes,
+    pile_uses,
     stock_advice,
-    with_margin,
 )
 from ..films.drawing import Survival, survival
 from ..films.ground import GROUND_MIX_ID
@@ -33,6 +36,8 @@ from ..scene import AS_THE_SCHOOL_HAS_IT, Choices, Drawing, Move, Scene
 from ..schools import school_of
 from ..schools.workshop import OWN_PREFIXES, Workshop
 from ..step import Draft, Job, PaintPass, Pair
+from ..units.clock import Waiting, on_the_clock
+from ..units.gathering import units_of
 from .arranging import in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
@@ -44,7 +49,7 @@ class PassPlan:
     """Passes and jobs in order, the mixes they use, and what all of it takes.
 
     `mixes` holds the ground's pile (if there is one) and the school's own beside the painting's, in the order of mixing;
-    `volumes` are millilitres of paint by mix id, what other piles take of it included; `held_back` is by how many value steps
+    `volumes` are millilitres of paint by mix id, `uses` what becomes of them; `held_back` is by how many value steps
     the lights before the last pass stay under the lightest; `lost_moves` are moves of the painter's hand that found no step
     any more; `pairs` are what the rules want of the order, for the schedule; `known` are all piles of the schools' own that
     ever had an id here.
@@ -66,11 +71,17 @@ class PassPlan:
     pairs: tuple[Pair, ...] = ()
     known: tuple[KnownMix, ...] = ()
     blends: tuple[Mix, ...] = ()
+    uses: Mapping[str, PileUse] = field(default_factory=dict)
 
     @property
     def mix_of(self) -> dict[str, Mix]:
         """Mixes and blends by id."""
         return {mix.id: mix for mix in (*self.mixes, *self.blends)}
+
+    def amounts(self, areas: Sequence[Area], prices: Mapping[str, float]) -> Amounts:
+        """What every area takes; `prices` are per ml by paint key."""
+        in_gesso = any(need.kind == GESSO for need in self.mediums)
+        return amounts_of(areas, self.passes, self.mix_of, self.uses, prices, in_gesso=in_gesso)
 
 
 def find_passes(
@@ -93,11 +104,12 @@ def find_passes(
     progress(0.3, "putting them in order")
     ordered = in_order(shop, main, drafts)
     progress(0.6, "measuring them")
-    passes = with_margin(passes_of(ordered.measured, scene, choices))
-    volumes = mix_volumes(passes)
+    measured = passes_of(ordered.measured, scene, choices)
+    volumes = mix_volumes(measured)
     mixes, veil = _used_mixes(shop, ordered.drafts)
     blends = tuple(mix for mix in scene.mixes.blends if mix.id in volumes)
     mix_of = {mix.id: mix for mix in (*mixes, *blends)}
+    passes, waiting = _in_units(measured, scene, choices, mix_of)
     drawn: Drawing = choices.drawing or ("light" if main.draws else "none")
     drawing = survival(scene, passes, mix_of, shop.box, drawn)
     progress(0.9, "adding up the paint")
@@ -106,11 +118,12 @@ def find_passes(
         scene, replace(choices, drawing=drawn), main, passes, shop.ground, veil, drawing, there,
         box=shop.box, over_ground=shop.over_ground,
     )  # fmt: skip
-    with_jobs = dict(volumes)
+    in_jobs: dict[str, float] = {}
     for job in jobs:
         if job.mix is not None:
-            with_jobs[job.mix] = with_jobs.get(job.mix, 0.0) + job.volume_ml
-    piles = pile_volumes(mixes, from_piles(with_jobs, blends), from_piles(_thinned(passes, jobs), blends))
+            in_jobs[job.mix] = in_jobs.get(job.mix, 0.0) + job.volume_ml
+    uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(_thinned(passes, jobs), blends))
+    piles = {mix: use.volume_ml for mix, use in uses.items()}
     used = tuple(mix for mix in mixes if mix.id in piles)
     gesso = shop.ground.gesso_ml(piles.get(GROUND_MIX_ID, 0.0))
     needs = paint_needs(piles, used, tubes, GROUND_MIX_ID if gesso else None)
@@ -125,7 +138,7 @@ def find_passes(
         paint=needs,
         mediums=medium,
         drawing=drawing,
-        pace=pace_of(passes, jobs, len(from_piles(volumes, blends)), scene.factors),
+        pace=pace_of(passes, jobs, len(from_piles(volumes, blends)), waiting, scene.factors),
         held_back=held_back(passes, mix_of),
         advice=(
             *advice,
@@ -139,7 +152,18 @@ def find_passes(
         pairs=ordered.pairs,
         known=known_of([mix for mix in used if mix.id[0] in OWN_PREFIXES], known),
         blends=blends,
+        uses=uses,
     )
+
+
+def _in_units(
+    passes: Sequence[PaintPass], scene: Scene, choices: Choices, mix_of: Mapping[str, Mix]
+) -> tuple[tuple[PaintPass, ...], Waiting]:
+    """The passes as units of work, on the clock."""
+    pace = scene.factors.pace.value
+    gathered = [replace(one, units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace)) for one in passes]
+    wet_edges = rules.EDGES not in choices.rules_off
+    return on_the_clock(gathered, scene, mix_of, choices.techniques, wet_edges=wet_edges)
 
 
 def _used_mixes(shop: Workshop, drafts: Sequence[Draft]) -> tuple[tuple[Mix, ...], Mix | None]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from ...areas.area import AreaMap
 from ...kit.advice import Advice
@@ -9,6 +10,7 @@ from ...materials.support import Support
 from ...mixes.mix_set import Mix, MixSet
 from ...subject.decode import Picture
 from ...values.value_map import ValueMap
+from ..amounts.per_area import Amounts
 from .pass_plan import PassPlan
 
 
@@ -16,7 +18,7 @@ from .pass_plan import PassPlan
 class Plan:
     """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to.
 
-    `nozzles_mm` are those of the painter's tubes by paint.
+    `nozzles_mm` are those of the painter's tubes by paint, `prices` what a ml of them costs.
     """
 
     support: Support
@@ -28,6 +30,12 @@ class Plan:
     passes: PassPlan
     judgement: tuple[Advice, ...] = ()
     nozzles_mm: Mapping[str, float] = field(default_factory=dict)
+    prices: Mapping[str, float] = field(default_factory=dict)
+
+    @cached_property
+    def amounts(self) -> Amounts:
+        """What every area takes of every pile and tube."""
+        return self.passes.amounts(self.areas.areas, self.prices)
 
     @property
     def advice(self) -> tuple[Advice, ...]:

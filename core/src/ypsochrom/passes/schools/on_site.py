@@ -4,11 +4,15 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
+from ...materials.brushes import at_most, placeable_cm2
 from ..manners import Manner, manner
 from ..order import rules
 from ..step import Draft, Role
 from .school import ENDS, MIDDLE, School, main_mixes, on_parts, over_areas
 from .workshop import Workshop
+
+_HASTE = 0.55
+"""Who works against the light lays a surface in little more than half the time: loosely, and once; from memory."""
 
 WASH = Role(
     "wash",
@@ -16,6 +20,7 @@ WASH = Role(
     1 / 6,
     manner("wash", "water", 0.6),
     "A map in thinned paint: where everything is and how dark, before the light moves. Shadows first.",
+    _HASTE,
 )
 INTENT = Role(
     "second pass",
@@ -23,6 +28,7 @@ INTENT = Role(
     1 / 14,
     Manner("opaque", 100),
     "Every passage once, with intent, at its final value; no corrections now.",
+    _HASTE,
 )
 SMALLEST = Role(
     "smallest strokes",
@@ -30,6 +36,7 @@ SMALLEST = Role(
     1 / 50,
     Manner("loaded", 120),
     "The least paint in the smallest strokes: accents, lights, what tells the place.",
+    _HASTE,
 )
 
 
@@ -39,8 +46,16 @@ def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
         *on_parts(shop, areas, INTENT, MIDDLE, coats=1),
         *on_parts(shop, areas, SMALLEST, ENDS, coats=1),
     ]
-    # the nearest pile will do: there is no time to mix two of them for a part
-    return [replace(draft, mix=shop.nearest_pile(draft.mix)) for draft in drafts]
+    # the nearest pile will do: there is no time to mix two of them for a part, nor for parts that the brush is too wide for
+    wide_enough = [draft for draft in drafts if draft.family is None or _is_placeable(shop, draft)]
+    return [replace(draft, mix=shop.nearest_pile(draft.mix)) for draft in wide_enough]
+
+
+def _is_placeable(shop: Workshop, draft: Draft) -> bool:
+    support = shop.scene.support
+    brush_mm = at_most(min(support.width_mm, support.height_mm) * draft.role.brush_share)
+    part = next(part for part in shop.scene.area_of[draft.area].parts if part.family == draft.family)
+    return part.area_cm2 >= placeable_cm2(brush_mm)
 
 
 ON_SITE = School(

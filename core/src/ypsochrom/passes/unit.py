@@ -1,0 +1,60 @@
+"""Units of work: what a painter does in one go, with one pile, one brush and in one manner."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from ..materials.brushes import Brush
+from ..materials.supplies import MediumKind
+from .manners import Technique
+
+Wait = Literal["none", "touch-dry", "dry"]
+"""What is asked of the paint on or beside which is painted: nothing, dry to the touch, or dry through."""
+
+EdgeHow = Literal["blend", "retarder", "soften", "cut"]
+"""Blend while both sides are wet, the same with retarder, soften over dry paint, or cut cleanly."""
+
+
+@dataclass(frozen=True)
+class EdgeWork:
+    """An edge to mind: of `area` with `other`, so many mm of it, how it is made, and that in words."""
+
+    area: str
+    other: str
+    how: EdgeHow
+    length_mm: float
+    words: str
+
+
+@dataclass(frozen=True)
+class Unit:
+    """A stroke of work: `steps` are the parts (ids) in the order of the hand, `at_judgement` those too small for the brush.
+
+    `mix` is the pile it is painted with, `beside` are piles that some of its parts take, alone or with it. `coats` is the most of
+    its parts. Surface, paint and medium are what is laid with what stays in brush and palette, nothing rounded. `minutes` are
+    hands-on in one go (a coat of all its parts), `total_minutes` in all its coats; `starts` are the minutes after the pass began
+    at which each coat begins when one unit follows the other, `wait_minutes` what is waited for before them in all. What it lays
+    can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`.
+    """
+
+    id: str
+    mix: str
+    beside: tuple[str, ...]
+    technique: Technique
+    medium: MediumKind | None
+    medium_share: float
+    brush: Brush
+    steps: tuple[str, ...]
+    at_judgement: tuple[str, ...]
+    coats: int
+    area_cm2: float
+    volume_ml: float
+    medium_ml: float
+    minutes: float
+    total_minutes: float
+    starts: tuple[float, ...] = (0.0,)
+    wait: Wait = "none"
+    wait_minutes: float = 0.0
+    open_minutes: float = 0.0
+    dry_minutes: float = 0.0
+    edges: tuple[EdgeWork, ...] = ()
+    words: str = ""

@@ -1,0 +1,1 @@
+"""Units of work: steps gathered as a hand does them, with their minutes, and on the clock."""

@@ -1,0 +1,212 @@
+"""From the steps of a pass, in their order, to units of work: one pile, one brush, one manner, 3 to 20 minutes a go.
+
+Only steps that follow each other are gathered, so that the order which rules and painter gave stays as it is. Steps of one pile
+come first together; what is then too short is put to the unit before or after it, whichever is nearer in colour and place: a
+painter who has two neighbouring piles out turns from one to the other without putting the brush down.
+"""
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from itertools import groupby, pairwise
+
+import numpy as np
+
+from ...colour.ciede2000 import delta_e_2000
+from ...materials.brushes import BrushKind, brush_of, for_opaque, placeable_cm2
+from ...mixes.blends import is_blend
+from ...mixes.mix_set import Mix
+from ...mixes.piles import Dose
+from ..manners import Technique
+from ..scene import Cut
+from ..step import PaintPass, Step
+from ..unit import Unit
+from .minutes import EDGELESS_ROLES, MINUTES_PER_PILE_BESIDE, unit_minutes
+
+LEAST_MINUTES, MOST_MINUTES = 3.0, 20.0
+"""A unit shorter than the first is no work of its own; after the second the eye wants a rest (common practice)."""
+
+MOST_UNITS = 12
+MOST_PILES, MOST_PILES_EVER = 4, 8
+"""Units of a pass, and piles that one of them may have out at once as a rule and at the most; from memory."""
+
+_SAME_SHARE = 0.05
+"""Shares of medium nearer than this are one manner."""
+
+_ANOTHER_PLACE_DE00 = 12.0
+"""Turning to a part elsewhere weighs as much as turning to a pile so far away (CIEDE2000)."""
+
+_KINDS: Mapping[Technique, BrushKind] = {
+    "glaze": "soft flat", "wash": "soft flat", "scumble": "bristle flat", "dry brush": "bristle flat",
+    "stippling": "stippler", "knife": "knife", "airbrush": "airbrush",
+}  # fmt: skip
+_OVER_EVERYTHING = "what overlaps everything"
+
+
+@dataclass(frozen=True, eq=False)
+class _Work:
+    """What is known of a pass while its units are made."""
+
+    one: PaintPass
+    mix_of: Mapping[str, Mix]
+    pile_of: Callable[[Mix], Mix]
+    cuts: Mapping[str, Cut]
+    pace: float
+
+    def pile(self, step: Step) -> Mix:
+        """The pile that a step is painted with, or the larger share of it."""
+        return self.pile_of(self.mix_of[step.mix])
+
+
+@dataclass(frozen=True, eq=False)
+class _Group:
+    """Steps that are to be one unit."""
+
+    work: _Work
+    steps: tuple[Step, ...]
+
+    @cached_property
+    def piles(self) -> tuple[str, ...]:
+        """Ids of the piles that lead its steps, the one with most paint first."""
+        ml: dict[str, float] = {}
+        for step in self.steps:
+            pile = self.work.pile(step).id
+            ml[pile] = ml.get(pile, 0.0) + step.volume_ml
+        return tuple(sorted(ml, key=lambda pile: (-ml[pile], pile)))
+
+    @cached_property
+    def minutes(self) -> float:
+        """Hands-on minutes of its first go."""
+        return self.minutes_in_all[0]
+
+    @cached_property
+    def minutes_in_all(self) -> tuple[float, float]:
+        """Hands-on minutes of its first go, and of all its coats."""
+        go, whole = unit_minutes(self.steps, len(self.piles), self.work.one)
+        return self.work.pace * go, self.work.pace * whole
+
+    def joined(self, other: "_Group") -> "_Group":
+        """The two as one."""
+        return _Group(self.work, (*self.steps, *other.steps))
+
+
+def units_of(
+    one: PaintPass,
+    mix_of: Mapping[str, Mix],
+    pile_of: Callable[[Mix], Mix],
+    cuts: Mapping[str, Cut],
+    pace: float = 1.0,
+) -> tuple[Unit, ...]:
+    """The units of a pass in order, without their clock and edges.
+
+    `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them.
+    """
+    work = _Work(one, mix_of, pile_of, cuts, pace)
+    groups = [part for run in _runs(work) for part in _to_length(run)]
+    groups = _short_ones_joined(groups, cuts)
+    ids: dict[str, int] = {}
+    found = []
+    for group in groups:
+        name = f"{one.role}/{group.piles[0]}"
+        ids[name] = ids.get(name, 0) + 1
+        found.append(_unit(group, name if ids[name] == 1 else f"{name}/{ids[name]}"))
+    return tuple(found)
+
+
+def _manner(step: Step) -> tuple[Technique, str | None, float]:
+    return step.technique, step.medium, round(step.medium_share / _SAME_SHARE)
+
+
+def _runs(work: _Work) -> Iterable[_Group]:
+    """Steps that follow each other with one pile and in one manner."""
+    number = 0
+
+    def key(step: Step) -> tuple[object, ...]:
+        nonlocal number
+        number += work.cuts.get(step.id) == "split"
+        return (number, work.pile(step).id, *_manner(step))
+
+    for _, steps in groupby(work.one.steps, key):
+        yield _Group(work, tuple(steps))
+
+
+def _to_length(group: _Group) -> list[_Group]:
+    """A run as pieces of about equal length, none over `MOST_MINUTES` unless a single step is; the ground is always one."""
+    count = int(np.ceil(group.minutes / MOST_MINUTES))
+    if count < 2 or group.work.one.role in EDGELESS_ROLES:
+        return [group]
+    goal = group.minutes / count
+    pieces: list[_Group] = []
+    for step in group.steps:
+        own = _Group(group.work, (step,))
+        if pieces and (work := pieces[-1].joined(own)).minutes <= max(goal * 1.1, LEAST_MINUTES):
+            pieces[-1] = work
+        else:
+            pieces.append(own)
+    return pieces
+
+
+def _short_ones_joined(groups: list[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
+    """Short units put to a neighbour, and neighbours joined until a pass has no more than it may."""
+    while len(groups) > 1:
+        pairs = list(enumerate(pairwise(groups)))
+        by_hand = [at for at, (a, b) in pairs if cuts.get(b.steps[0].id) == "join" and _one_manner(a, b)]
+        many = len(groups) > MOST_UNITS
+        wanted = [(at, a, b) for at, (a, b) in pairs if many or min(a.minutes, b.minutes) < LEAST_MINUTES]
+        free = [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES)]
+        free = free or [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES_EVER)]
+        if not by_hand and not free:
+            break
+        at = by_hand[0] if by_hand else min((_cost(a, b), at) for at, a, b in free)[1]
+        groups[at : at + 2] = [groups[at].joined(groups[at + 1])]
+    return groups
+
+
+def _one_manner(a: _Group, b: _Group) -> bool:
+    return _manner(a.steps[-1])[:2] == _manner(b.steps[0])[:2]
+
+
+def _may_join(a: _Group, b: _Group, cuts: Mapping[str, Cut], most_piles: int) -> bool:
+    if cuts.get(b.steps[0].id) == "split" or not _one_manner(a, b):
+        return False
+    together = a.minutes + b.minutes - MINUTES_PER_PILE_BESIDE
+    return together <= MOST_MINUTES and len({*a.piles, *b.piles}) <= most_piles
+
+
+def _cost(a: _Group, b: _Group) -> tuple[float, float]:
+    """How little two units belong together: colours apart and places apart, then their length."""
+    labs = [np.array(group.work.mix_of[group.piles[0]].match.lab_dry) for group in (a, b)]
+    elsewhere = not {step.area for step in a.steps} & {step.area for step in b.steps}
+    return float(delta_e_2000(*labs)) + elsewhere * _ANOTHER_PLACE_DE00, a.minutes + b.minutes
+
+
+def _unit(group: _Group, id_: str) -> Unit:
+    one, steps = group.work.one, group.steps
+    first = steps[0]
+    kind = _KINDS.get(first.technique) or ("rigger" if one.role == _OVER_EVERYTHING else for_opaque(one.brush_mm))
+    least_cm2 = placeable_cm2(one.brush_mm)
+    small = [step.id for step in steps if step.area_cm2 < least_cm2] if one.role not in EDGELESS_ROLES else []
+    medium_ml, volume_ml = sum(step.medium_ml for step in steps), sum(step.volume_ml for step in steps)
+    laid: dict[str, None] = dict.fromkeys(step.mix for step in steps)
+    piles = dict.fromkeys([*group.piles, *(dose.source for mix in laid for dose in _sources(group.work.mix_of[mix]))])
+    return Unit(
+        id=id_,
+        mix=group.piles[0],
+        beside=tuple(piles)[1:],
+        technique=first.technique,
+        medium=first.medium,
+        medium_share=medium_ml / (medium_ml + volume_ml) if medium_ml else 0.0,
+        brush=brush_of(kind, one.brush_mm),
+        steps=tuple(step.id for step in steps),
+        at_judgement=tuple(small),
+        coats=max(step.coats for step in steps),
+        area_cm2=sum(step.area_cm2 for step in steps),
+        volume_ml=volume_ml,
+        medium_ml=medium_ml,
+        minutes=group.minutes,
+        total_minutes=group.minutes_in_all[1],
+    )
+
+
+def _sources(mix: Mix) -> Sequence[Dose]:
+    return mix.made_from if is_blend(mix) else ()
