@@ -12,8 +12,18 @@ def open_passes(page: Page, more: str = "pass=2"):
     return facts
 
 
+def units(facts):
+    return facts.get_by_role("list", name="Units in order").get_by_role("button", name=re.compile(r"^dry, #\w+ \d+\. "))
+
+
+def open_parts(facts, place: int = 0) -> None:
+    """A unit is opened, and its parts."""
+    units(facts).nth(place).click()
+    facts.get_by_role("button", name=re.compile(r"^Its (\d+ )?parts?$")).click()
+
+
 def steps(facts):
-    listed = facts.get_by_role("list", name="Steps in order").get_by_role("listitem")
+    listed = facts.get_by_role("list", name="Parts in order").get_by_role("listitem")
     return listed.filter(has=facts.page.get_by_role("button", name=re.compile("^Move ")))
 
 
@@ -60,14 +70,101 @@ def test_the_stages_are_stepped_through_with_the_arrow_keys_and_seen_in_other_li
     assert len(seen) == 5
 
 
+def test_a_unit_is_lit_on_the_picture_and_says_what_to_mind_and_the_pedal_goes_on(page: Page):
+    facts = open_passes(page)
+    expect(facts.get_by_text(re.compile(r"^\d units, about \d+ min, [\d.]+ ml of paint"))).to_be_visible()
+    expect(units(facts).first).to_contain_text(re.compile(r"flat, 25 mm \(1 in\).*\d+ min.*ml"))
+    units(facts).first.click()
+    expect(page.get_by_role("img", name="Where unit 1 paints")).to_be_visible()
+    expect(facts.get_by_text("In the pile before it")).to_be_visible()
+    expect(facts.get_by_text("Can be blended for")).to_be_visible()
+    page.get_by_role("heading", name="2. block-in").click()
+    page.keyboard.press("PageDown")
+    expect(page.get_by_role("img", name="Where unit 2 paints")).to_be_visible()
+    expect(units(facts).nth(1)).to_have_attribute("aria-expanded", "true")
+    for _ in range(2):
+        page.keyboard.press("PageUp")
+    expect(page.get_by_role("img", name="The painting after pass 1, ground")).to_be_visible()  # over all passes
+    expect(units(facts)).to_have_count(1)
+    expect(units(facts).first).to_contain_text("the whole surface")
+    page.reload()
+    expect(page.get_by_role("img", name="Where unit 1 paints")).to_be_visible()
+    units(facts).first.click()
+    expect(page.get_by_role("img", name="Where unit 1 paints")).to_have_count(0)
+
+
+def test_units_are_joined_and_parted_by_hand_and_keep_a_note(page: Page):
+    facts = open_passes(page)
+    expect(units(facts).first).to_be_visible()
+    before = units(facts).count()
+    units(facts).nth(1).click()
+    with kept(page):
+        facts.get_by_role("button", name="Join with the unit before").click()
+    expect(units(facts)).to_have_count(before - 1)
+    with page.expect_response(re.compile("/undo$")):
+        page.keyboard.press("Control+z")
+    expect(units(facts)).to_have_count(before)
+    note = facts.get_by_label("Note to this unit")
+    note.fill("rinse twice")
+    with kept(page):
+        page.get_by_role("heading", name="2. block-in").click()
+    page.reload()
+    expect(note).to_have_value("rinse twice")
+    page.goto("/paintings/1/passes?pass=2")
+    open_parts(facts)
+    steps(facts).last.get_by_role("button", name=re.compile("ml$")).click()
+    with kept(page):
+        steps(facts).last.get_by_role("button", name="Begin a unit here").click()
+    expect(units(facts)).to_have_count(before + 1)
+    for _ in range(2):
+        with page.expect_response(re.compile("/undo$")):
+            page.get_by_role("banner").get_by_role("button", name="Undo").click()
+    expect(units(facts)).to_have_count(before)
+    painted(page)
+
+
+def test_the_stage_is_held_against_the_one_before_and_the_photo(page: Page):
+    open_passes(page, "pass=1")
+    expect(page.get_by_role("button", name="Before, wiped over it")).to_be_disabled()
+    open_passes(page, "pass=3")
+    page.get_by_role("button", name="Before, wiped over it").click()
+    expect(page.get_by_role("img", name="The stage before, over the left 50 %")).to_be_visible()
+    page.get_by_role("button", name="Photo, wiped over it").click()
+    line = page.get_by_role("button", name="Where the photo ends")
+    line.focus()
+    page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("img", name=re.compile("The photo, over the left 5[1-9] %"))).to_be_visible()
+
+
+def test_what_each_area_takes_adds_up_and_what_it_would_take_otherwise(page: Page):
+    facts = open_passes(page, "tab=amounts")
+    facts.get_by_role("button", name="The whole table").click()
+    table = page.get_by_role("table")
+    for kind in ("Piles", "Tubes"):
+        page.get_by_role("button", name=kind).click()
+        expect(table.get_by_role("row", name=re.compile(f"^All {kind.lower()}"))).to_be_visible()
+        cells = [row.get_by_role("cell").first.inner_text() for row in table.get_by_role("row").all()[1:]]
+        numbers = [float(cell.replace("<", "")) for cell in cells]
+        assert abs(sum(numbers[:-1]) - numbers[-1]) < 0.01 * len(numbers)
+    page.get_by_role("button", name="Close the table").click()
+    section = facts.locator("section", has=page.get_by_role("heading", name="What each area takes"))
+    section.get_by_role("listitem").first.get_by_role("button").first.click()
+    expect(facts.get_by_role("heading", name="What it takes")).to_be_visible()
+    expect(facts.get_by_role("list", name="Its piles").get_by_role("listitem").first).to_contain_text("pass 1")
+    facts.get_by_role("combobox", name="If it were", exact=True).click()
+    page.get_by_role("option", name="left bare").click()
+    expect(facts.get_by_text(re.compile(r"ml → 0 ml"))).to_be_visible()
+
+
 def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Page):
     facts = open_passes(page)
+    open_parts(facts)
     before = names(facts)
     last = steps(facts).last
     last.get_by_role("button", name=re.compile("ml$")).click()
     expect(last.get_by_text("Dark before light.")).to_be_visible()
     expect(last.get_by_text(re.compile("wet film \\d+ µm"))).to_be_visible()
-    expect(page.get_by_role("img", name="Borders of 1 area")).to_be_visible()  # shown on the picture
+    expect(page.get_by_role("img", name="Where unit 1 paints")).to_be_visible()  # shown on the picture
     last.get_by_role("button", name=re.compile("ml$")).click()
 
     # by the keyboard: taken up, carried two places earlier, put down
@@ -91,7 +188,8 @@ def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Pa
     expect(facts.get_by_text(re.compile("Your order puts")).first).to_be_visible()
     with page.expect_response(re.compile("/undo$")):
         page.keyboard.press("Control+z")
-    facts.get_by_role("button", name="Steps").click()
+    facts.get_by_role("button", name="Work", exact=True).click()
+    facts.get_by_role("button", name=re.compile(r"^Its (\d+ )?parts?$")).click()
     expect_names(facts, before)
     painted(page)
 
@@ -104,15 +202,17 @@ def test_steps_are_told_by_the_names_of_their_areas_from_the_first_moment(page: 
     facts = page.get_by_role("region", name="Facts")
     expect(page.get_by_role("button", name=re.compile("^After pass 2"))).to_be_visible()  # the passes are there
     expect(facts.get_by_role("status")).to_be_visible()
-    assert names(facts) == []
+    expect(units(facts)).to_have_count(0)
     for one in held:
         one.continue_()
+    open_parts(facts)
     expect(steps(facts).first).to_be_visible()
     assert all(re.fullmatch(r"Move \d+ \w.+", name) for name in names(facts))
 
 
 def test_a_rule_is_set_aside_with_a_reason_and_called_back(page: Page):
     facts = open_passes(page)
+    open_parts(facts)
     before = names(facts)
     last = steps(facts).last
     last.get_by_role("button", name=re.compile("ml$")).click()
@@ -129,7 +229,8 @@ def test_a_rule_is_set_aside_with_a_reason_and_called_back(page: Page):
     expect(facts.get_by_text("is turned off: by rows today")).to_be_visible()
     with kept(page):
         facts.get_by_role("button", name="Turn the rule back on").click()
-    facts.get_by_role("button", name="Steps").click()
+    facts.get_by_role("button", name="Work", exact=True).click()
+    facts.get_by_role("button", name=re.compile(r"^Its (\d+ )?parts?$")).click()
     expect(steps(facts)).to_have_count(len(before))
     painted(page)
 
@@ -147,9 +248,9 @@ def test_another_school_another_ground_and_back(page: Page):
     expect(strip.get_by_role("button", name="After pass 1, first glazes")).to_be_visible()
     expect(facts.get_by_text("Needs glazing liquid")).to_be_visible()
     painted(page)
-    facts.get_by_role("button", name="Steps").click()
+    facts.get_by_role("button", name="Work", exact=True).click()
     expect(facts.get_by_text(re.compile("^.*Seal the drawing"))).to_be_visible()
-    expect(steps(facts).first).to_contain_text(re.compile("glaze, 9\\d % glazing liquid"))
+    expect(units(facts).first).to_contain_text(re.compile("glaze, 9\\d % glazing liquid"))
     facts.get_by_role("button", name="Method").click()
     choose(page, facts, "Ground", "grey")
     expect(strip.get_by_role("button", name="After pass 1, ground")).to_be_visible()
@@ -205,7 +306,7 @@ def test_what_would_be_at_another_size_and_what_the_sheet_says(page: Page):
         for cell in table.get_by_role("row", name=re.compile("^Paint \\d")).get_by_role("cell").all_inner_texts()
     )
     assert 2.5 * now < then < 4.5 * now
-    facts.get_by_role("button", name="Steps").click()
+    facts.get_by_role("button", name="Work", exact=True).click()
     with page.expect_download() as saving:
         facts.get_by_role("button", name="Studio sheet").click()
     assert saving.value.path().read_bytes().startswith(b"%PDF")

@@ -16,6 +16,8 @@ from server.work import desk
 
 from . import files, services, studies
 from .schemas import (
+    AmountsOut,
+    AreaIfOut,
     ChoicesData,
     GlazeOut,
     GroundsStudyOut,
@@ -31,6 +33,7 @@ from .schemas import (
 router = Router()
 
 FamilyName = Literal["accent", "shadow", "half-tone", "light", "highlight"]
+HandlingName = Literal["usual", "thin", "thick", "bare"]
 StudyKind = Literal["schools", "grounds", "what-if"]
 
 
@@ -108,6 +111,26 @@ def stage(request: HttpRequest, painting_id: int, number: Whole, look: StageLook
     """The painting after a pass in another look than dry; `of` tells the plan it belongs to, for the page's own cache."""
     content = services.look_at_stage(painter(request), painting_id, number, look)
     return HttpResponse(content, content_type="image/jpeg")
+
+
+@router.get("/{painting_id}/lit/{number}/{place}", response={200: None, **PROBLEMS})
+def unit_lit(request: HttpRequest, painting_id: int, number: Whole, place: Whole, of: Word = "") -> HttpResponse:
+    """A veil over all that a unit (by its place in the pass, from 0) does not paint; `of` is for the page's own cache."""
+    return HttpResponse(services.unit_lit(painter(request), painting_id, number, place), content_type="image/png")
+
+
+@router.get("/{painting_id}/amounts", response={200: AmountsOut, **PROBLEMS})
+def amounts(request: HttpRequest, painting_id: int) -> AmountsOut:
+    """What every area takes: ml of each pile and of each tube, with coats, minutes and worth."""
+    return services.amounts_out(painter(request), painting_id)
+
+
+@router.get("/{painting_id}/amounts/if", response={200: AreaIfOut, **PROBLEMS})
+def area_if(
+    request: HttpRequest, painting_id: int, area: Word, handling: HandlingName | None = None, mix: Word | None = None
+) -> AreaIfOut:
+    """What an area takes, and what it would take if it were thicker, thinner, left bare or painted in another pile."""
+    return studies.area_if(painter(request), painting_id, area, handling, mix)
 
 
 @router.get("/{painting_id}/files/{name}", response={200: None, **PROBLEMS})

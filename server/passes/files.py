@@ -8,6 +8,7 @@ from server.records import pictures
 from server.records.history import painting_of
 from server.site.problems import Conflict
 from server.work import desk
+from ypsochrom.formats.csv import amounts as amounts_csv
 from ypsochrom.formats.csv import passes as passes_csv
 from ypsochrom.formats.csv import recipes as recipes_csv
 from ypsochrom.formats.exchange import plan_json
@@ -22,7 +23,8 @@ from ypsochrom.subject.decode import decode
 from ypsochrom.work.planned import plan_of
 
 FileName = Literal[
-    "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "passes.csv", "shopping.csv", "areas.svg",
+    "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "passes.csv", "shopping.csv", "amounts.csv",
+    "areas.svg",
     "areas.png", "value-map.png",
 ]  # fmt: skip
 FILE_TYPES: dict[str, str] = {
@@ -33,6 +35,7 @@ FILE_TYPES: dict[str, str] = {
     "recipes.csv": "text/csv; charset=utf-8",
     "passes.csv": "text/csv; charset=utf-8",
     "shopping.csv": "text/csv; charset=utf-8",
+    "amounts.csv": "text/csv; charset=utf-8",
     "areas.svg": "image/svg+xml",
     "areas.png": "image/png",
     "value-map.png": "image/png",
@@ -65,6 +68,9 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
         "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
         "passes.csv": lambda: passes_csv.passes_csv(plan.passes, {key: name for key, (_, name) in numbered.items()}),
         "shopping.csv": lambda: passes_csv.shopping_csv(purchases),
+        "amounts.csv": lambda: amounts_csv.amounts_csv(
+            plan.amounts, {key: name for key, (_, name) in numbered.items()}, plan.all_mixes
+        ),
         "areas.svg": lambda: svg.areas_svg(plan.areas, plan.support),
         "areas.png": lambda: png.labels_png(plan.areas.labels),
         "value-map.png": lambda: png.value_map_png(plan.values),

@@ -9,9 +9,11 @@ from server.mixes.schemas import MixOut
 from server.site.fields import Key, Number, Word
 from server.subject.schemas import AdviceOut
 from ypsochrom.passes.amounts.pace import Pace
+from ypsochrom.passes.amounts.per_area import PilePaint
 from ypsochrom.passes.amounts.quantities import MediumNeed
 from ypsochrom.passes.plan.compare import Summary
 from ypsochrom.passes.step import Job, Step
+from ypsochrom.passes.unit import Unit
 
 SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
@@ -30,7 +32,8 @@ StageLook = Literal["dry", "wet", "grey", "changes", "varnished"]
 class PassOut(Schema):
     """One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
 
-    Both are empty until the stages have been painted.
+    Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
+    veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins.
     """
 
     id: str
@@ -44,7 +47,10 @@ class PassOut(Schema):
     readable: float | None
     stage_url: str
     look_url: str
+    lit_url: str
     steps: list[Step]
+    units: list[Unit]
+    left_ml: dict[str, float]
 
 
 class PaintNeedOut(Schema):
@@ -101,6 +107,8 @@ class ChoicesData(Schema):
     side_mm: Number = 0.0
     rules_off: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Field(max_length=40)] = {}
     moves: Annotated[list[MoveData], Field(max_length=200)] = []
+    cuts: Annotated[dict[str, Literal["split", "join"]], Field(max_length=200)] = {}
+    notes: Annotated[dict[str, Annotated[str, Field(max_length=400)]], Field(max_length=200)] = {}
 
 
 class PassesOut(Schema):
@@ -130,6 +138,55 @@ class PassesOut(Schema):
     findings: list[FindingOut]
     lost_moves: int
     up_to_date: bool
+
+
+class AreaNeedOut(Schema):
+    """What an area takes: paint by pile and pass, ml of tube paint by key, grams of it, medium, coats, minutes, its worth."""
+
+    area: str
+    paint: list[PilePaint]
+    tubes: dict[str, float]
+    volume_ml: float
+    mass_g: float
+    medium_ml: float
+    coats: float
+    minutes: float
+    worth: float | None
+
+
+class BesideOut(Schema):
+    """A row of the table that no area takes: ml by pile and by tube."""
+
+    title: str
+    piles: dict[str, float]
+    tubes: dict[str, float]
+
+
+class AmountsOut(Schema):
+    """What every area takes; areas and what is beside them add up to the totals by pile and by tube."""
+
+    areas: list[AreaNeedOut]
+    beside: list[BesideOut]
+    piles: dict[str, float]
+    tubes: dict[str, float]
+
+
+class AreaTakesOut(Schema):
+    """An area, and the whole plan with it, in figures."""
+
+    volume_ml: float
+    minutes: float
+    coats: float
+    worth: float | None
+    plan_ml: float
+    plan_hours: float
+
+
+class AreaIfOut(Schema):
+    """What an area takes as it is, and what it would take."""
+
+    now: AreaTakesOut
+    then: AreaTakesOut
 
 
 class SchoolOut(Schema):

@@ -14,12 +14,13 @@ from server.subject.shown import advice_out, subject_advice, subject_pictures
 from server.work import desk
 from ypsochrom.areas.names import advice_in_words
 from ypsochrom.formats.csv.passes import tubes_in_words
+from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
-from ypsochrom.materials.shelf import looking_box
+from ypsochrom.materials.shelf import looking_box, price_per_ml
 from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.told import told_doses
 from ypsochrom.paint.catalogue import paint
-from ypsochrom.passes.amounts.keeping import kept_piles
+from ypsochrom.passes.amounts.keeping import kept_piles, left_before
 from ypsochrom.passes.amounts.pace import pass_minutes
 from ypsochrom.passes.amounts.quantities import film_formula_words
 from ypsochrom.passes.amounts.shopping import cost_of, shopping_list
@@ -31,6 +32,7 @@ from ypsochrom.passes.plan.pass_plan import PassPlan
 from ypsochrom.passes.plan.whole import Plan
 from ypsochrom.passes.scene import Choices
 from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.units.lit import lit
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
 from ypsochrom.work.mix_node import FoundMixes
@@ -39,6 +41,9 @@ from ypsochrom.work.planned import names_of, plan_in_words, plan_of
 
 from .schemas import (
     AmountOut,
+    AmountsOut,
+    AreaNeedOut,
+    BesideOut,
     ChoicesData,
     KeptPileOut,
     PaintNeedOut,
@@ -77,6 +82,8 @@ _CHOICE_WORDS = {
     "side_mm": "Changed the sides",
     "rules_off": "Set a rule aside or turned it on",
     "moves": "Moved a step",
+    "cuts": "Parted or joined units",
+    "notes": "Wrote a note to a unit",
 }
 
 
@@ -176,7 +183,8 @@ def _amounts_out(mix: Mix, volume_ml: float) -> list[AmountOut]:
 
 def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictures | None, work: Work) -> PassOut:
     one = plan.passes[place]
-    address = f"/api/passes/{painting.pk}/stages/{one.number}/{{look}}?of={work.key('stages').digest[:16]}"
+    of = work.key("stages").digest[:16]
+    left = left_before(plan.passes, plan.uses, plan.blends)
     return PassOut(
         id=one.id,
         number=one.number,
@@ -188,9 +196,54 @@ def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictu
         volume_ml=sum(step.volume_ml for step in one.steps),
         readable=plan.drawing.readable[place],
         stage_url="" if stages is None else pictures.url(stages.dry[place]),
-        look_url="" if stages is None else address,
+        look_url="" if stages is None else f"/api/passes/{painting.pk}/stages/{one.number}/{{look}}?of={of}",
+        lit_url=f"/api/passes/{painting.pk}/lit/{one.number}/{{place}}?of={of}",
         steps=list(one.steps),
+        units=list(one.units),
+        left_ml={unit.id: left[unit.id] for unit in one.units},
     )
+
+
+def amounts_out(owner: Any, painting_id: int) -> AmountsOut:
+    """What every area takes of the plan made last; empty until there is one."""
+    work = desk.opened(painting_of(owner, painting_id))
+    plan: PassPlan | None = work.last("passes")
+    found = work.last("areas")
+    if plan is None or found is None:
+        return AmountsOut(areas=[], beside=[], piles={}, tubes={})
+    amounts = plan.amounts(found.map.areas, price_per_ml(work.inputs.stock.tubes))
+    return AmountsOut(
+        areas=[
+            AreaNeedOut(
+                area=need.area,
+                paint=list(need.paint),
+                tubes=need.tubes,
+                volume_ml=need.volume_ml,
+                mass_g=need.mass_g,
+                medium_ml=need.medium_ml,
+                coats=need.coats,
+                minutes=need.minutes,
+                worth=need.worth,
+            )
+            for need in amounts.areas
+        ],
+        beside=[BesideOut(title=title, piles=piles, tubes=tubes) for title, (piles, tubes) in amounts.beside.items()],
+        piles=amounts.piles,
+        tubes=amounts.tubes,
+    )
+
+
+def unit_lit(owner: Any, painting_id: int, number: int, place: int) -> bytes:
+    """A veil over all that a unit does not paint, as PNG; `NotFound` where there is no such unit or the areas have changed."""
+    work = desk.opened(painting_of(owner, painting_id))
+    plan: PassPlan | None = work.last("passes")
+    if plan is None or work.state("passes") != "current" or not 1 <= number <= len(plan.passes):
+        raise NotFound("unit")
+    one = plan.passes[number - 1]
+    if not 0 <= place < len(one.units):
+        raise NotFound("unit")
+    own = set(one.units[place].steps)
+    return png.veil_png(lit(work.now("areas").map, [step for step in one.steps if step.id in own]))
 
 
 def look_at_stage(owner: Any, painting_id: int, number: int, look: Look) -> bytes:

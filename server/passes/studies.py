@@ -11,10 +11,11 @@ from server.records.history import painting_of
 from server.records.models import Run
 from server.site.problems import Conflict, NotFound
 from server.work import desk
+from ypsochrom.areas.area import Handling
 from ypsochrom.areas.families import Family
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.kit.progress import Progress, part_of
-from ypsochrom.materials.shelf import usable_box
+from ypsochrom.materials.shelf import price_per_ml, usable_box
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
 from ypsochrom.mixes.recipe import Recipe
@@ -31,9 +32,11 @@ from ypsochrom.passes.plan.compare import (
     glaze_after,
     ground_offers,
     summary,
+    with_area,
     with_mixes,
 )
-from ypsochrom.passes.plan.pass_plan import find_passes
+from ypsochrom.passes.plan.pass_plan import PassPlan, find_passes
+from ypsochrom.passes.scene import Scene
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.work.graph import Work
 from ypsochrom.work.pass_nodes import scene_of
@@ -41,6 +44,8 @@ from ypsochrom.work.subject_node import paint_range_of
 
 from . import services
 from .schemas import (
+    AreaIfOut,
+    AreaTakesOut,
     GlazeCoatOut,
     GlazeCurveOut,
     GlazeLayerOut,
@@ -154,6 +159,33 @@ def _what_if(run: Run, work: Work, progress: Progress) -> WhatIfOut:
         paint_now={need.key: need.volume_ml for need in now.paint},
         paint_then={need.key: need.volume_ml for need in then.paint},
     )
+
+
+def area_if(owner: Any, painting_id: int, area_id: str, handling: Handling | None, mix_id: str | None) -> AreaIfOut:
+    """What an area takes, and what it would take if it were handled another way or painted in another pile. About 0.4 s."""
+    work = checked(owner, painting_id)
+    scene, choices = scene_of(work), work.inputs.brief.passes
+    if area_id not in scene.area_of:
+        raise NotFound("area")
+    if mix_id is not None and mix_id not in {mix.id for mix in scene.mixes.mixes}:
+        raise NotFound("mix")
+    tubes, bottles = work.inputs.stock.tubes, work.inputs.stock.mediums
+    prices = price_per_ml(tubes)
+
+    def takes(plan: PassPlan, of: Scene) -> AreaTakesOut:
+        need = next(one for one in plan.amounts(of.areas, prices).areas if one.area == area_id)
+        return AreaTakesOut(
+            volume_ml=need.volume_ml,
+            minutes=need.minutes,
+            coats=need.coats,
+            worth=need.worth,
+            plan_ml=sum(one.volume_ml for one in plan.paint),
+            plan_hours=plan.pace.hours,
+        )
+
+    other = with_area(scene, area_id, handling, mix_id)
+    then = find_passes(other, tubes, choices, bottles)
+    return AreaIfOut(now=takes(work.now("passes"), scene), then=takes(then, other))
 
 
 def shared(owner: Any, painting_id: int, other_id: int) -> SharedOut:

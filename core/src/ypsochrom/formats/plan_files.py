@@ -6,6 +6,7 @@ from pathlib import Path
 
 from ..passes.plan.whole import Plan
 from . import folder
+from .csv import amounts as amounts_csv
 from .csv import recipes as recipes_csv
 from .exchange import plan_json
 from .pdf import plan as plan_pdf
@@ -23,6 +24,9 @@ def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]
         return {
             "plan.json": json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
             "recipes.csv": recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
+            "amounts.csv": amounts_csv.amounts_csv(
+                plan.amounts, {area.id: area.name for area in plan.areas.areas}, plan.all_mixes
+            ),
             "plan.pdf": plan_pdf.plan_pdf(plan, title, paper),
             "value-map.png": value_map.result(),
             "areas.png": areas.result(),

@@ -1,7 +1,7 @@
 """The pass plan and the pictures after every pass as nodes."""
 
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from ..colour.types import Reflectance
@@ -66,13 +66,13 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=2,
+    version=3,
     needs=("areas", "mixes"),
     takes={
         "planes of areas": _planes,
         "edges": _edges,
         "the focal passage": lambda i: i.brief.focal,
-        "the method and its settings": lambda i: i.brief.passes,
+        "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
         "what is left of the mediums": lambda i: [[one.kind, one.left_ml] for one in i.stock.mediums],
         "your own factors": lambda i: [i.factors.film, i.factors.loss, i.factors.pace, i.factors.drying],

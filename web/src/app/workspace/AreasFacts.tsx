@@ -17,6 +17,7 @@ import {
   type AreaEdits,
 } from "../../features/areas";
 import type { Appearance } from "../../features/mixes";
+import { AreaTakes } from "../../features/passes";
 import { AreaBrush } from "../../features/values";
 import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
@@ -91,6 +92,7 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
+        takes={<AreaTakes key={area.id} paintingId={easel.id} area={area} mixes={easel.allMixes} />}
         brush={
           easel.values.data ? (
             <AreaBrush

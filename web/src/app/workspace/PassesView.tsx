@@ -1,5 +1,5 @@
 /** The passes: the painting as it should look after each, what is done in it and why there, the way of painting, the amounts. */
-import { useState } from "react";
+import { useEffect, useState } from "react";
 
 import { LinearProgress, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
@@ -14,8 +14,10 @@ import {
   PassFacts,
   PlanFiles,
   RuleDialog,
+  unitBeside,
   useChoices,
   WhatIf,
+  withEntry,
   withMove,
   type Look,
   type Technique,
@@ -25,6 +27,7 @@ import { inWords } from "../../shared/api/client";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
+import { MIDDLE, Wipe } from "../../shared/ui/Wipe";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import type { Easel } from "./easel";
 import {
@@ -41,12 +44,12 @@ const LOOKS: [Look, string, string][] = [
   ["dry", "Dry", "Dry, when the pass is done"],
   ["wet", "Wet", "Wet, fresh from the brush"],
   ["grey", "Values", "Values alone"],
-  ["changes", "This pass", "Only what this pass does"],
-  ["varnished", "Varnished", "Varnished, when all is dry"],
+  ["changes", "Changes", "Only what this pass does"],
+  ["varnished", "Varnish", "Varnished, when all is dry"],
 ];
 
 const TABS = [
-  ["steps", "Steps"],
+  ["work", "Work"],
   ["method", "Method"],
   ["amounts", "Amounts"],
   ["if", "What if"],
@@ -55,20 +58,53 @@ type Tab = (typeof TABS)[number][0];
 
 export default function PassesView({ easel }: { easel: Easel }) {
   const painting = easel.painting.data!;
-  const { shownPass, area, choose } = easel;
+  const { shownPass, shownUnit, area, choose } = easel;
   const [look, setLook] = useState<Look>("dry");
-  const shown =
-    shownPass && (look === "dry" ? shownPass.stage_url : shownPass.look_url.replace("{look}", look));
+  const [wiped, setWiped] = useState<Wiped | null>(null);
+  const [at, setAt] = useState(MIDDLE);
+  const picture = { width: painting.width_px, height: painting.height_px };
+  const passes = easel.passes.data?.passes;
+  const urlOf = (one: typeof shownPass) =>
+    one && (look === "dry" ? one.stage_url : one.look_url.replace("{look}", look));
+  const shown = urlOf(shownPass);
+  const before = urlOf(passes?.find((one) => one.number === (shownPass?.number ?? 0) - 1));
+  const over = wiped === "photo" ? painting.picture_url : before;
+  const lit = shownPass && shownUnit !== null && easel.passes.data?.up_to_date ? shownUnit : null;
+  useUnitKeys(easel);
   return (
     <>
       <ViewerFrame>
         <Viewer
-          picture={{ width: painting.width_px, height: painting.height_px }}
+          picture={picture}
           label={`${painting.title}, passes`}
           onTap={(at) => {
             void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id === area?.id ? null : hit.id }));
           }}
-          tools={<LookButtons looks={LOOKS} look={look} show={setLook} />}
+          tools={
+            <>
+              <LookButtons looks={LOOKS} look={look} show={setLook} />
+              <ToggleButtonGroup
+                exclusive
+                size="small"
+                value={wiped}
+                onChange={(_, to: Wiped | null) => setWiped(to)}
+                aria-label="What is wiped over the stage"
+                sx={{ bgcolor: "background.paper", ml: 1, display: { xs: "none", md: "inline-flex" } }}
+              >
+                <ToggleButton
+                  value="before"
+                  aria-label="Before, wiped over it"
+                  disabled={!before}
+                  sx={{ px: 1.25 }}
+                >
+                  Before
+                </ToggleButton>
+                <ToggleButton value="photo" aria-label="Photo, wiped over it" sx={{ px: 1.25 }}>
+                  Photo
+                </ToggleButton>
+              </ToggleButtonGroup>
+            </>
+          }
         >
           {shownPass && shown ? (
             <Layer src={shown} alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`} />
@@ -76,7 +112,22 @@ export default function PassesView({ easel }: { easel: Easel }) {
             <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           )}
           <MapLayer easel={easel} />
-          {area && !ladderShows(easel) && (
+          {wiped && over && (
+            <Wipe
+              over={over}
+              name={wiped === "photo" ? "photo" : "stage before"}
+              picture={picture}
+              at={at}
+              move={setAt}
+            />
+          )}
+          {lit !== null && !ladderShows(easel) && (
+            <Layer
+              src={shownPass!.lit_url.replace("{place}", String(lit))}
+              alt={`Where unit ${lit + 1} paints`}
+            />
+          )}
+          {area && lit === null && !ladderShows(easel) && (
             <AreaOverlay
               areas={[area]}
               widthMm={painting.width_mm}
@@ -94,6 +145,24 @@ export default function PassesView({ easel }: { easel: Easel }) {
   );
 }
 
+type Wiped = "before" | "photo";
+
+/** Page down and page up, as a foot pedal sends them: the next unit and the one before, over all passes. */
+function useUnitKeys({ passes, shownPass, shownUnit, choose }: Easel) {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const by = event.key === "PageDown" ? 1 : event.key === "PageUp" ? -1 : null;
+      if (by === null || !passes.data || !shownPass) return;
+      if (event.target instanceof HTMLElement && event.target.matches("input, textarea, select")) return;
+      event.preventDefault();
+      const next = unitBeside(passes.data.passes, shownPass.number, shownUnit, by);
+      if (next) choose({ pass: next.pass, unit: next.unit, tab: null });
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [passes.data, shownPass, shownUnit, choose]);
+}
+
 /** What is done in the chosen pass, the way of painting, how much paint the whole takes, what would be if. */
 function Facts({ easel }: { easel: Easel }) {
   const { id, passes, shownPass, area, search, choose } = easel;
@@ -108,7 +177,7 @@ function Facts({ easel }: { easel: Easel }) {
   const painting = easel.painting.data!;
   const { data: bench } = easel.standing;
   const asked = search.get("tab");
-  const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "steps";
+  const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "work";
   // the steps are told by the names of their areas and mixes: nothing is shown in their place while those are on their way
   const waits = passes.isPending || easel.areas.isPending || easel.mixes.isPending;
   if (waits) return <Loading what="passes" />;
@@ -142,7 +211,7 @@ function Facts({ easel }: { easel: Easel }) {
           The pictures of the stages are being painted.
         </Typography>
       )}
-      {tab === "steps" && (
+      {tab === "work" && (
         <>
           <PassFacts
             pass={shownPass}
@@ -159,6 +228,12 @@ function Facts({ easel }: { easel: Easel }) {
               })
             }
             setAside={askAside}
+            unit={easel.shownUnit}
+            chooseUnit={(unit) => choose({ unit, pass: shownPass.number })}
+            cut={(step, how) => void change({ cuts: withEntry(plan.choices.cuts, step, how) })}
+            note={(unit, words) =>
+              void change({ notes: withEntry(plan.choices.notes, unit.id, words.trim() || null) })
+            }
           />
           <PlanFiles
             paintingId={id}
@@ -179,7 +254,15 @@ function Facts({ easel }: { easel: Easel }) {
         />
       )}
       {tab === "amounts" && (
-        <Amounts paintingId={id} passes={plan} mixes={easel.allMixes} keepCheaper={keepCheaper} />
+        <Amounts
+          paintingId={id}
+          passes={plan}
+          mixes={easel.allMixes}
+          areas={easel.areas.data?.areas ?? []}
+          things={easel.areas.data?.things ?? []}
+          chooseArea={(one) => void navigate(`/paintings/${id}/areas?area=${one}`)}
+          keepCheaper={keepCheaper}
+        />
       )}
       {tab === "if" && (
         <WhatIf

@@ -22,11 +22,11 @@ import {
   ValueCanvas,
   ValueFacts,
   useLooks,
-  Wipe,
   type Tapped,
 } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
+import { Wipe } from "../../shared/ui/Wipe";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { displayGreys, type Easel } from "./easel";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame, StripFrame } from "./frames";
@@ -100,7 +100,8 @@ export default function ValuesView({ easel }: { easel: Easel }) {
           {calm && marked && looking.look === "map" && <LostMarks paintingId={easel.id} picture={picture} />}
           {looking.wipe && (
             <Wipe
-              photo={painting.picture_url}
+              over={painting.picture_url}
+              name="photo"
               picture={picture}
               at={looking.wipe}
               move={(wipe) => look({ wipe })}

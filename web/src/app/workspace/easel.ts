@@ -29,6 +29,7 @@ type Chosen = {
   area?: string | null;
   mix?: string | null;
   pass?: number | null;
+  unit?: number | null;
   palette?: string | null;
   tab?: string | null;
 };
@@ -84,6 +85,7 @@ export function useEasel(id: number, word: Word) {
     const all = [passes.data?.mixes, mixes.data?.mixes, mixes.data?.blends];
     return new Map(all.flatMap((some) => some ?? []).map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
+  const unitText = search.get("unit");
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;
 
@@ -129,6 +131,7 @@ export function useEasel(id: number, word: Word) {
     mix: allMixes.get(search.get("mix") ?? ""),
     paletteKeys: search.get("palette")?.split(",").filter(Boolean) ?? null,
     shownPass: passes.data?.passes.find((p) => p.number === passNumber) ?? passes.data?.passes.at(-1),
+    shownUnit: unitText === null || unitText === "" ? null : Number(unitText),
     choose,
     keepValues,
   };

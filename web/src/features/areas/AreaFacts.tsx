@@ -43,9 +43,11 @@ interface FactsProps {
   /** What is said of the thing that it is part of, and how else it is painted. */
   thing?: ReactNode;
   brush?: ReactNode;
+  /** What paint it takes, told first. */
+  takes?: ReactNode;
 }
 
-export function AreaFacts({ area, areas, borders, edits, thing, brush }: FactsProps) {
+export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: FactsProps) {
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
@@ -79,6 +81,7 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush }: FactsPr
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
         </Fact>
       </Section>
+      {takes}
       {thing}
       <Section title="How it is painted">
         <Choice

@@ -7,10 +7,10 @@ import { Fact, Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Mix } from "../mixes";
+import { AmountsByArea } from "./AreaAmounts";
 import { mlByPass } from "./order";
+import { price } from "./price";
 import { groundsQuery, tradeQuery, type Passes } from "./queries";
-
-export const price = (amount: number): string => amount.toFixed(2);
 
 /** Whether the shelf has less of a medium than the plan needs; water is always there. */
 const short = (need: Passes["mediums"][number]) => need.left_ml !== null && need.volume_ml > need.left_ml;
@@ -19,10 +19,13 @@ interface Props {
   paintingId: number;
   passes: Passes;
   mixes: ReadonlyMap<string, Mix>;
+  areas: readonly { id: string; name: string }[];
+  things: readonly { id: string; name: string; areas: string[] }[];
+  chooseArea: (area: string) => void;
   keepCheaper: ((mix: string, parts: Record<string, number>) => void) | null;
 }
 
-export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
+export function Amounts({ paintingId, passes, mixes, areas, things, chooseArea, keepCheaper }: Props) {
   const trade = useQuery(tradeQuery);
   const buy = passes.paint.filter((need) => need.buy);
   const bottles = passes.mediums.filter(short);
@@ -73,6 +76,13 @@ export function Amounts({ paintingId, passes, mixes, keepCheaper }: Props) {
           </Fact>
         )}
       </Section>
+      <AmountsByArea
+        paintingId={paintingId}
+        areas={areas}
+        things={things}
+        mixes={mixes}
+        choose={chooseArea}
+      />
       <Section title="To buy">
         {buy.length + bottles.length === 0 ? (
           <Typography>Nothing: the shelf has all the paint that this plan takes.</Typography>

@@ -14,7 +14,7 @@ import { minutes, PassFacts } from "./PassFacts";
 import { PlanFiles } from "./PlanFiles";
 import type { PaintPass, Passes, Summary } from "./queries";
 import { StageStrip } from "./StageStrip";
-import { step } from "./testing";
+import { step, unit } from "./testing";
 
 const pass: PaintPass = {
   id: "block-in",
@@ -25,9 +25,11 @@ const pass: PaintPass = {
   why: "Every area covered in one go.",
   minutes: 42,
   volume_ml: 3,
-  readable: 0.4,
+  readable: 0.6,
   stage_url: "/media/x.jpg",
   look_url: "/api/passes/1/stages/2/{look}?of=abc",
+  lit_url: "/api/passes/1/lit/2/{place}?of=abc",
+  left_ml: { "block-in/m01": 4.2 },
   steps: [
     step({ id: "s1", area: "a01", mix: "m01", coats: 2 }),
     step({
@@ -38,6 +40,20 @@ const pass: PaintPass = {
       technique: "glaze",
       medium: "glazing liquid",
       medium_share: 0.9,
+    }),
+  ],
+  units: [
+    unit({ steps: ["s1"], coats: 2, words: "patch a01", minutes: 7.6 }),
+    unit({
+      id: "block-in/m02",
+      mix: "m02",
+      steps: ["s2"],
+      words: "patch a02 (light)",
+      technique: "glaze",
+      medium: "glazing liquid",
+      medium_share: 0.9,
+      wait: "dry",
+      wait_minutes: 12,
     }),
   ],
 };
@@ -54,6 +70,8 @@ const passes: Passes = {
     side_mm: 0,
     rules_off: {},
     moves: [],
+    cuts: {},
+    notes: {},
   },
   school: "direct",
   ground: null,
@@ -111,7 +129,7 @@ const text = (node: React.ReactElement) =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
-const read = (shown: PaintPass) =>
+const read = (shown: PaintPass, open: number | null = null) =>
   text(
     <PassFacts
       pass={shown}
@@ -124,18 +142,34 @@ const read = (shown: PaintPass) =>
       move={nothing}
       setAside={nothing}
       lay={nothing}
+      unit={open}
+      chooseUnit={nothing}
+      cut={nothing}
+      note={nothing}
     />,
   );
 
 describe("a pass read aloud", () => {
-  it("says its number, why, brush and medium, then step by step where, with what and how much", () => {
+  it("says its number, why and medium, then unit by unit with what, where, how long and how much", () => {
     const words = read(pass);
     expect(words).toContain("2. block-in");
-    expect(words).toContain("25 mm");
+    expect(words).toContain("2 units, about 40 min");
     expect(words).toMatch(
-      /1 patch a01 mix m01 · 2 coats 1 ml .*2 patch a02, light mix m02 · glaze, 90 % glazing liquid/,
+      /1\. mix m01 patch a01 flat, 25 mm \(1 in\) · 2 coats 8 min 1 ml .*2\. mix m02 patch a02 \(light\) .*glaze, 90 % glazing liquid/,
     );
-    expect(words).toContain("40 % of what is needed");
+    expect(words).toMatch(/Wait 12 min before it/);
+    expect(words).toContain("60 % of what is needed");
+    expect(read({ ...pass, readable: 0.4 })).not.toContain("of what is needed");
+  });
+
+  it("opened, a unit says what to mind: edges, what is left in the pile, how long it can be blended", () => {
+    const words = read(pass, 0);
+    expect(words).toContain("Cut the hard edge against “patch a02”.");
+    expect(words).toContain("In the pile before it 4.2 ml");
+    expect(words).toContain("Can be blended for 6 min");
+    expect(words).toContain("Its part");
+    expect(words).not.toContain("Join with the unit before");
+    expect(read(pass, 1)).toContain("Join with the unit before");
   });
 
   it("begins with the jobs before it, and ends with the last ones after the last pass only", () => {
@@ -167,6 +201,9 @@ describe("amounts", () => {
         paintingId={1}
         passes={{ ...passes, paint: [{ ...need, ...more }] }}
         mixes={mixes}
+        areas={[]}
+        things={[]}
+        chooseArea={nothing}
         keepCheaper={null}
       />,
     );

@@ -1,13 +1,22 @@
-/** One pass as work to do: what comes before it, what it is for, and its steps. */
+/** One pass as work to do: what comes before it, what it is for, and its units. */
 import { Box, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
 import { Fact, Section } from "../../shared/ui/Facts";
-import { ml, mm, share } from "../../shared/ui/numbers";
+import { ml, share } from "../../shared/ui/numbers";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { tradeQuery, type Job, type Move, type PaintPass, type Passes, type PassStep } from "./queries";
+import {
+  tradeQuery,
+  type Job,
+  type Move,
+  type PaintPass,
+  type Passes,
+  type PassStep,
+  type Unit,
+} from "./queries";
 import { StepList } from "./StepList";
+import { UnitList } from "./UnitList";
 
 interface Props {
   pass: PaintPass;
@@ -20,11 +29,19 @@ interface Props {
   move: (move: Move) => void;
   setAside: (rule: string, title: string) => void;
   lay: (step: PassStep, technique: string) => void;
+  /** The place of the unit that is open, and what is done to units. */
+  unit: number | null;
+  chooseUnit: (place: number | null) => void;
+  cut: (step: string, how: "split" | "join" | null) => void;
+  note: (unit: Unit, words: string) => void;
 }
+
+/** A line of which less can be followed is drawn again; the job before the next pass says so. */
+const STILL_THERE = 0.5;
 
 const NO_TITLES = {};
 
-export function PassFacts({ pass, passes, ...steps }: Props) {
+export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, ...steps }: Props) {
   const trade = useQuery(tradeQuery);
   const { mixes } = steps;
   const last = passes.passes.at(-1)?.number === pass.number;
@@ -35,20 +52,36 @@ export function PassFacts({ pass, passes, ...steps }: Props) {
       {before.length > 0 && <Jobs title="Before this pass" jobs={before} mixes={mixes} />}
       <Section title={`${pass.number}. ${pass.role}`}>
         <Typography gutterBottom>{pass.why}</Typography>
-        <Fact name="Brush">{mm(pass.brush_mm)}</Fact>
-        <Fact name="Medium">{pass.medium}</Fact>
-        <Fact name="Paint">{ml(pass.volume_ml)}</Fact>
-        <Fact name="Working time">about {minutes(pass.minutes)}</Fact>
-        {pass.readable !== null && !last && (
+        <Typography sx={{ fontWeight: 650 }}>
+          {pass.units.length === 1 ? "1 unit" : `${pass.units.length} units`}, about {minutes(pass.minutes)},{" "}
+          {ml(pass.volume_ml)} of paint
+          {pass.medium === "none" ? "" : `; ${pass.medium}`}
+        </Typography>
+        {pass.readable !== null && pass.readable >= STILL_THERE && !last && (
           <Fact name="Drawing still visible">{share(pass.readable)} of what is needed</Fact>
         )}
       </Section>
       <Section title="In this order">
-        <StepList
+        <UnitList
           pass={pass}
-          techniques={Object.entries(trade.data?.techniques ?? {})}
-          titles={trade.data?.titles ?? NO_TITLES}
-          {...steps}
+          mixes={mixes}
+          areas={steps.areas}
+          notes={passes.choices.notes}
+          open={unit}
+          choose={chooseUnit}
+          chooseMix={steps.chooseMix}
+          join={(one) => cut(one.steps[0]!, passes.choices.cuts[one.steps[0]!] === "split" ? null : "join")}
+          note={note}
+          parts={(one) => (
+            <StepList
+              pass={pass}
+              only={one.steps}
+              techniques={Object.entries(trade.data?.techniques ?? {})}
+              titles={trade.data?.titles ?? NO_TITLES}
+              part={(step) => cut(step, "split")}
+              {...steps}
+            />
+          )}
         />
       </Section>
       {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}

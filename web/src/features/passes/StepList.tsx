@@ -1,4 +1,4 @@
-/** The steps of a pass in their order: what goes where, why there; to be moved by hand, with what that would break. */
+/** The parts of a unit in their order: what goes where, why there; to be moved by hand, with what that would break. */
 import { useState } from "react";
 
 import {
@@ -32,6 +32,10 @@ const WAITS = { none: "", "touch-dry": "dry to the touch before it", dry: "dry t
 
 interface Props {
   pass: PaintPass;
+  /** The steps (ids) that are listed. */
+  only: readonly string[];
+  /** Let a step begin a unit of its own. */
+  part: (step: string) => void;
   mixes: ReadonlyMap<string, Mix>;
   areas: ReadonlyMap<string, Area>;
   /** The area that is looked at: its steps are marked. */
@@ -49,6 +53,8 @@ interface Props {
 
 export function StepList({
   pass,
+  only,
+  part,
   mixes,
   areas,
   area,
@@ -69,7 +75,8 @@ export function StepList({
   );
   const key = pass.steps.map((one) => one.id).join();
   const byId = new Map(pass.steps.map((one) => [one.id, one]));
-  const order = moved?.key === key ? moved.order : pass.steps.map((one) => one.id);
+  const whole = moved?.key === key ? moved.order : pass.steps.map((one) => one.id);
+  const order = whole.filter((id) => only.includes(id));
   const placeOf = (id: unknown) => pass.steps.findIndex((one) => one.id === id);
 
   const dragOver = (event: DragOverEvent) => {
@@ -82,7 +89,7 @@ export function StepList({
     const from = placeOf(event.active.id);
     const to = event.over ? placeOf(event.over.id) : -1;
     if (from < 0 || to < 0 || from === to) return;
-    setMoved({ key, order: reordered(order, from, to) });
+    setMoved({ key, order: reordered(whole, from, to) });
     move(moveTo(pass.steps, from, to, pass.role));
   };
   const breaks = over && breaksAt(over.step, over.to, titles);
@@ -95,8 +102,8 @@ export function StepList({
       onDragCancel={() => setOver(null)}
     >
       <SortableContext items={order} strategy={verticalListSortingStrategy}>
-        <Box component="ol" aria-label="Steps in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
-          {order.map((id) => {
+        <Box component="ol" aria-label="Parts in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
+          {order.map((id, place) => {
             const one = byId.get(id);
             const mix = one && mixes.get(one.mix);
             if (!one || !mix) return null;
@@ -107,6 +114,7 @@ export function StepList({
                 mix={mix}
                 area={areas.get(one.area)}
                 marked={one.area === area}
+                part={place > 0 ? () => part(id) : null}
                 open={open === id}
                 toggle={() => {
                   setOpen(open === id ? null : id);
@@ -138,6 +146,7 @@ interface RowProps {
   mix: Mix;
   area: Area | undefined;
   marked: boolean;
+  part: (() => void) | null;
   open: boolean;
   toggle: () => void;
   chooseMix: (id: string) => void;
@@ -154,6 +163,7 @@ function StepRow({
   mix,
   area,
   marked,
+  part,
   open,
   toggle,
   chooseMix,
@@ -250,6 +260,11 @@ function StepRow({
           <Button size="small" onClick={() => chooseMix(step.mix)}>
             The mix
           </Button>
+          {part && (
+            <Button size="small" onClick={part}>
+              Begin a unit here
+            </Button>
+          )}
         </Box>
       </Collapse>
     </Box>

@@ -1,4 +1,5 @@
 export { Amounts } from "./Amounts";
+export { AreaTakes } from "./AreaAmounts";
 export { Method } from "./method/Method";
 export { withMove } from "./order";
 export { PassFacts } from "./PassFacts";
@@ -8,4 +9,5 @@ export { standingQuery, passesQuery, type Standing, type Look, type Move, type T
 export { RuleDialog } from "./RuleDialog";
 export { StageStrip, STRIP_PX } from "./StageStrip";
 export { useChoices } from "./useChoices";
+export { unitBeside, withEntry } from "./units";
 export { WhatIf } from "./WhatIf";

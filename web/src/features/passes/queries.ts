@@ -9,6 +9,8 @@ import type { paths } from "../../shared/api/schema";
 export type Passes = Readable<Schemas["PassesOut"]>;
 export type PaintPass = Passes["passes"][number];
 export type PassStep = PaintPass["steps"][number];
+export type Unit = PaintPass["units"][number];
+export type Amounts = Readable<Schemas["AmountsOut"]>;
 export type Job = Passes["jobs"][number];
 export type Choices = Schemas["ChoicesData"];
 export type Technique = Choices["techniques"][string];
@@ -32,9 +34,26 @@ export type FileName =
   | "recipes.csv"
   | "passes.csv"
   | "shopping.csv"
+  | "amounts.csv"
   | "areas.svg"
   | "areas.png"
   | "value-map.png";
+
+export const amountsQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/passes/{painting_id}/amounts", ofPainting(painting_id));
+
+export type Handling = "usual" | "thin" | "thick" | "bare";
+
+/** What an area takes, and what it would take otherwise. */
+export const areaIfQuery = (
+  painting_id: number,
+  area: string,
+  handling: Handling | null,
+  mix: string | null,
+) =>
+  $api.queryOptions("get", "/api/passes/{painting_id}/amounts/if", {
+    params: { path: { painting_id }, query: { area, handling, mix } },
+  });
 
 export const passesQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/passes/{painting_id}", ofPainting(painting_id));

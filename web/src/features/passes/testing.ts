@@ -1,5 +1,5 @@
-/** A step for tests, all of it as usual but what is given. */
-import type { PassStep } from "./queries";
+/** A step and a unit for tests, all of it as usual but what is given. */
+import type { PassStep, Unit } from "./queries";
 
 export const step = (facts: Partial<PassStep>): PassStep => ({
   id: "block-in/a01/all",
@@ -19,5 +19,33 @@ export const step = (facts: Partial<PassStep>): PassStep => ({
   between: [0, 3],
   bounded_by: ["", ""],
   reasons: [],
+  ...facts,
+});
+
+export const unit = (facts: Partial<Unit>): Unit => ({
+  id: "block-in/m01",
+  mix: "m01",
+  beside: [],
+  technique: "opaque",
+  medium: null,
+  medium_share: 0,
+  brush: { kind: "flat", mm: 25, said: "1 in" },
+  steps: ["block-in/a01/all"],
+  at_judgement: [],
+  coats: 1,
+  area_cm2: 10,
+  volume_ml: 1,
+  medium_ml: 0,
+  minutes: 5,
+  total_minutes: 5,
+  starts: [0],
+  wait: "none",
+  wait_minutes: 0,
+  open_minutes: 6,
+  dry_minutes: 13,
+  edges: [
+    { area: "a01", other: "a02", how: "cut", length_mm: 90, words: "Cut the hard edge against “patch a02”." },
+  ],
+  words: "patch a01",
   ...facts,
 });

@@ -3,7 +3,7 @@ import { Slider, Stack, ToggleButton, ToggleButtonGroup, Typography } from "@mui
 
 import { Section } from "../../shared/ui/Facts";
 import { LOOKS, type Look, type Looking } from "./looks";
-import { MIDDLE } from "./Wipe";
+import { MIDDLE } from "../../shared/ui/Wipe";
 import { USUAL_ENDS, type Ends } from "./Profile";
 
 interface Props {

@@ -22,4 +22,3 @@ export { TransferFiles } from "./TransferFiles";
 export { ValueCanvas } from "./ValueCanvas";
 export { ValueFacts, type Tapped } from "./ValueFacts";
 export { ValueLadder } from "./ValueLadder";
-export { MIDDLE, Wipe } from "./Wipe";

@@ -1292,6 +1292,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/passes/{painting_id}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Amounts
+         * @description What every area takes: ml of each pile and of each tube, with coats, minutes and worth.
+         */
+        get: operations["server_passes_api_amounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/amounts/if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Area If
+         * @description What an area takes, and what it would take if it were thicker, thinner, left bare or painted in another pile.
+         */
+        get: operations["server_passes_api_area_if"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/passes/{painting_id}/choices": {
         parameters: {
             query?: never;
@@ -1364,6 +1404,26 @@ export interface paths {
          * @description The newest comparison of grounds, if there is one.
          */
         get: operations["server_passes_api_grounds_study"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/lit/{number}/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Unit Lit
+         * @description A veil over all that a unit (by its place in the pass, from 0) does not paint; `of` is for the page's own cache.
+         */
+        get: operations["server_passes_api_unit_lit"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2000,6 +2060,24 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * AmountsOut
+         * @description What every area takes; areas and what is beside them add up to the totals by pile and by tube.
+         */
+        AmountsOut: {
+            /** Areas */
+            areas: components["schemas"]["AreaNeedOut"][];
+            /** Beside */
+            beside: components["schemas"]["BesideOut"][];
+            /** Piles */
+            piles: {
+                [key: string]: number;
+            };
+            /** Tubes */
+            tubes: {
+                [key: string]: number;
+            };
+        };
+        /**
          * AppearanceOut
          * @description The plan's dry colours as a picture, and its value less the photo's as grey: 127 equal, 0 and 255 two steps off.
          *
@@ -2018,6 +2096,14 @@ export interface components {
             picture_url: string;
         };
         /**
+         * AreaIfOut
+         * @description What an area takes as it is, and what it would take.
+         */
+        AreaIfOut: {
+            now: components["schemas"]["AreaTakesOut"];
+            then: components["schemas"]["AreaTakesOut"];
+        };
+        /**
          * AreaIn
          * @description What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
          *
@@ -2032,6 +2118,32 @@ export interface components {
             plane?: ("front" | "middle" | "back") | "as_found" | null;
             /** Target */
             target?: string | null;
+        };
+        /**
+         * AreaNeedOut
+         * @description What an area takes: paint by pile and pass, ml of tube paint by key, grams of it, medium, coats, minutes, its worth.
+         */
+        AreaNeedOut: {
+            /** Area */
+            area: string;
+            /** Coats */
+            coats: number;
+            /** Mass G */
+            mass_g: number;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Minutes */
+            minutes: number;
+            /** Paint */
+            paint: components["schemas"]["PilePaint"][];
+            /** Tubes */
+            tubes: {
+                [key: string]: number;
+            };
+            /** Volume Ml */
+            volume_ml: number;
+            /** Worth */
+            worth: number | null;
         };
         /**
          * AreaOut
@@ -2097,6 +2209,24 @@ export interface components {
             value: number;
         };
         /**
+         * AreaTakesOut
+         * @description An area, and the whole plan with it, in figures.
+         */
+        AreaTakesOut: {
+            /** Coats */
+            coats: number;
+            /** Minutes */
+            minutes: number;
+            /** Plan Hours */
+            plan_hours: number;
+            /** Plan Ml */
+            plan_ml: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Worth */
+            worth: number | null;
+        };
+        /**
          * AreasOut
          * @description The areas; empty until the first plan. `labels_url` holds every pixel's area index as 8-bit grey.
          *
@@ -2145,6 +2275,22 @@ export interface components {
             nearest_de00: number;
             /** Now */
             now: boolean;
+        };
+        /**
+         * BesideOut
+         * @description A row of the table that no area takes: ml by pile and by tube.
+         */
+        BesideOut: {
+            /** Piles */
+            piles: {
+                [key: string]: number;
+            };
+            /** Title */
+            title: string;
+            /** Tubes */
+            tubes: {
+                [key: string]: number;
+            };
         };
         /**
          * BinOut
@@ -2233,6 +2379,21 @@ export interface components {
              * @default []
              */
             limits: number[];
+        };
+        /**
+         * Brush
+         * @description A brush: its kind, its width in mm, and the size as painters say it.
+         */
+        Brush: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush";
+            /** Mm */
+            mm: number;
+            /** Said */
+            said: string;
         };
         /**
          * BrushIn
@@ -2393,6 +2554,13 @@ export interface components {
          * @description What the painter decides about the passes; null is as the school has it.
          */
         ChoicesData: {
+            /**
+             * Cuts
+             * @default {}
+             */
+            cuts: {
+                [key: string]: "split" | "join";
+            };
             /** Drawing */
             drawing?: ("none" | "light" | "strong") | null;
             /**
@@ -2424,6 +2592,13 @@ export interface components {
              * @default []
              */
             moves: components["schemas"]["MoveData"][];
+            /**
+             * Notes
+             * @default {}
+             */
+            notes: {
+                [key: string]: string;
+            };
             /**
              * Rules Off
              * @default {}
@@ -2633,6 +2808,25 @@ export interface components {
              * @default []
              */
             limits: number[];
+        };
+        /**
+         * EdgeWork
+         * @description An edge to mind: of `area` with `other`, so many mm of it, how it is made, and that in words.
+         */
+        EdgeWork: {
+            /** Area */
+            area: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "blend" | "retarder" | "soften" | "cut";
+            /** Length Mm */
+            length_mm: number;
+            /** Other */
+            other: string;
+            /** Words */
+            words: string;
         };
         /**
          * EditData
@@ -3478,7 +3672,7 @@ export interface components {
         };
         /**
          * Pace
-         * @description Hours of work, number of waits, and the minutes of waiting that no other part of the pass fills.
+         * @description Hours of work, number of waits, and the minutes of waiting that no other unit of the plan fills.
          */
         Pace: {
             /** Hours */
@@ -3807,13 +4001,20 @@ export interface components {
          * PassOut
          * @description One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
          *
-         *     Both are empty until the stages have been painted.
+         *     Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
+         *     veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins.
          */
         PassOut: {
             /** Brush Mm */
             brush_mm: number;
             /** Id */
             id: string;
+            /** Left Ml */
+            left_ml: {
+                [key: string]: number;
+            };
+            /** Lit Url */
+            lit_url: string;
             /** Look Url */
             look_url: string;
             /** Medium */
@@ -3830,6 +4031,8 @@ export interface components {
             stage_url: string;
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Units */
+            units: components["schemas"]["Unit"][];
             /** Volume Ml */
             volume_ml: number;
             /** Why */
@@ -3956,6 +4159,18 @@ export interface components {
              * Volume Ml
              * @default 10
              */
+            volume_ml: number;
+        };
+        /**
+         * PilePaint
+         * @description Paint of a pile in a pass, in ml, with what stays in brush and palette.
+         */
+        PilePaint: {
+            /** Mix */
+            mix: string;
+            /** Pass Number */
+            pass_number: number;
+            /** Volume Ml */
             volume_ml: number;
         };
         /**
@@ -4579,7 +4794,8 @@ export interface components {
          * Step
          * @description One thing to do: lay `coats` of a mix on a part of an area; `family` is None where the whole area is covered.
          *
-         *     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with loss.
+         *     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with what stays
+         *     in brush and palette, and no more: margin and rounding are the pile's. `wet_with` are the steps (ids) it can be blended with.
          *     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
          *     (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
          */
@@ -5057,6 +5273,88 @@ export interface components {
             redo: string | null;
             /** Undo */
             undo: string | null;
+        };
+        /**
+         * Unit
+         * @description A stroke of work: `steps` are the parts (ids) in the order of the hand, `at_judgement` those too small for the brush.
+         *
+         *     `mix` is the pile it is painted with, `beside` are piles that some of its parts take, alone or with it. `coats` is the most of
+         *     its parts. Surface, paint and medium are what is laid with what stays in brush and palette, nothing rounded. `minutes` are
+         *     hands-on in one go (a coat of all its parts), `total_minutes` in all its coats; `starts` are the minutes after the pass began
+         *     at which each coat begins when one unit follows the other, `wait_minutes` what is waited for before them in all. What it lays
+         *     can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`.
+         */
+        Unit: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** At Judgement */
+            at_judgement: string[];
+            /** Beside */
+            beside: string[];
+            brush: components["schemas"]["Brush"];
+            /** Coats */
+            coats: number;
+            /**
+             * Dry Minutes
+             * @default 0
+             */
+            dry_minutes: number;
+            /**
+             * Edges
+             * @default []
+             */
+            edges: components["schemas"]["EdgeWork"][];
+            /** Id */
+            id: string;
+            /** Medium */
+            medium: ("matt medium" | "gloss medium" | "glazing liquid" | "retarder" | "water" | "white gesso" | "black gesso" | "clear gesso" | "isolation coat" | "varnish") | null;
+            /** Medium Ml */
+            medium_ml: number;
+            /** Medium Share */
+            medium_share: number;
+            /** Minutes */
+            minutes: number;
+            /** Mix */
+            mix: string;
+            /**
+             * Open Minutes
+             * @default 0
+             */
+            open_minutes: number;
+            /**
+             * Starts
+             * @default [
+             *       0
+             *     ]
+             */
+            starts: number[];
+            /** Steps */
+            steps: string[];
+            /**
+             * Technique
+             * @enum {string}
+             */
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            /** Total Minutes */
+            total_minutes: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /**
+             * Wait
+             * @default none
+             * @enum {string}
+             */
+            wait: "none" | "touch-dry" | "dry";
+            /**
+             * Wait Minutes
+             * @default 0
+             */
+            wait_minutes: number;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * UseOut
@@ -10368,6 +10666,144 @@ export interface operations {
             };
         };
     };
+    server_passes_api_amounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmountsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_area_if: {
+        parameters: {
+            query: {
+                area: string;
+                handling?: ("usual" | "thin" | "thick" | "bare") | null;
+                mix?: string | null;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreaIfOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_passes_api_choose: {
         parameters: {
             query?: never;
@@ -10447,7 +10883,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "areas.svg" | "areas.png" | "value-map.png";
+                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "amounts.csv" | "areas.svg" | "areas.png" | "value-map.png";
             };
             cookie?: never;
         };
@@ -10597,6 +11033,75 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["GroundsStudyOut"] | null;
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_unit_lit: {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                number: number;
+                place: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

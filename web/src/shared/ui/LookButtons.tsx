@@ -18,7 +18,7 @@ export function LookButtons<Look extends string>({ looks, look, show }: Props<Lo
       sx={{ bgcolor: "background.paper" }}
     >
       {looks.map(([name, word, full]) => (
-        <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1.25 }}>
+        <ToggleButton key={name} value={name} aria-label={full} sx={{ px: 1, whiteSpace: "nowrap" }}>
           {word}
         </ToggleButton>
       ))}

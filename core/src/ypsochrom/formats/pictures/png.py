@@ -67,6 +67,18 @@ def picture_png(picture: Srgb8) -> bytes:
     return _encoded(_bgr(picture))
 
 
+_VEIL = 0.62
+"""How dark lies over what is not lit."""
+
+
+def veil_png(lit: np.ndarray) -> bytes:
+    """A dark veil to be laid over a picture, clear where `lit` (0-1) is 1; BGRA PNG."""
+    veil = np.zeros((*lit.shape, 4), dtype=np.uint8)
+    veil[..., :3] = 18
+    veil[..., 3] = np.rint((1.0 - np.clip(lit, 0, 1)) * _VEIL * 255)
+    return _encoded(veil)
+
+
 def read_labels_png(content: bytes) -> LabelImage:
     """The label image in 8- or 16-bit grey PNG content written by this module."""
     labels = cv2.imdecode(np.frombuffer(content, dtype=np.uint8), cv2.IMREAD_UNCHANGED)

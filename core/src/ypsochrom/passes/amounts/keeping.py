@@ -10,7 +10,7 @@ from ...mixes.blends import from_piles
 from ...mixes.gather import ALIKE_DE00
 from ...mixes.mix_set import Mix
 from ..step import PaintPass
-from .quantities import mix_volumes
+from .quantities import PileUse, mix_volumes
 
 KEEPING = (
     "Mix it all at once, keep what the later passes need in a closed jar or on a damp lined tray under its lid, "
@@ -41,6 +41,24 @@ def kept_piles(passes: Sequence[PaintPass], blends: Sequence[Mix] = ()) -> tuple
             by_mix.setdefault(mix, {})[paint_pass.number] = volume
     found = [KeptPile(mix, by_pass) for mix, by_pass in by_mix.items() if len(by_pass) > 1]
     return tuple(sorted(found, key=lambda pile: (-pile.later_ml, pile.mix)))
+
+
+def left_before(
+    passes: Sequence[PaintPass], uses: Mapping[str, PileUse], blends: Sequence[Mix] = ()
+) -> dict[str, float]:
+    """By unit id how many ml of its pile are left when it begins, what other piles take of it gone already."""
+    left = {mix: use.volume_ml - use.taken_ml for mix, use in uses.items()}
+    found: dict[str, float] = {}
+    for one in passes:
+        steps = {step.id: step for step in one.steps}
+        for unit in one.units:
+            found[unit.id] = max(0.0, left.get(unit.mix, 0.0))
+            laid: dict[str, float] = {}
+            for id_ in unit.steps:
+                laid[steps[id_].mix] = laid.get(steps[id_].mix, 0.0) + steps[id_].volume_ml
+            for mix, volume in from_piles(laid, blends).items():
+                left[mix] = left.get(mix, 0.0) - volume
+    return found
 
 
 @dataclass(frozen=True)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ...areas.area import Handling
 from ...areas.families import FAMILIES, Family
 from ...colour.ciede2000 import delta_e_2000
 from ...colour.types import Lab
@@ -163,6 +164,26 @@ def at_size(scene: Scene, support: Support) -> Scene:
         for border in scene.borders
     )
     return replace(scene, areas=areas, borders=borders, support=support)
+
+
+def with_area(scene: Scene, area_id: str, handling: Handling | None = None, mix_id: str | None = None) -> Scene:
+    """The same picture with one area handled another way, or painted all in another of its piles; None as it is."""
+    area = scene.area_of[area_id]
+    families = {part.family for part in area.parts}
+    if handling is not None:
+        other = replace(area, handling=handling, parts=() if handling == "bare" else area.parts)
+        scene = replace(scene, areas=tuple(other if one.id == area_id else one for one in scene.areas))
+    if mix_id is not None:
+        here = tuple((area_id, family) for family in FAMILIES if family in families)
+
+        def serving(mix: Mix) -> Mix:
+            kept = tuple(part for part in mix.serves if part[0] != area_id)
+            return replace(mix, serves=(*kept, *here) if mix.id == mix_id else kept)
+
+        mixes = scene.mixes
+        piles, blends = (tuple(serving(mix) for mix in some) for some in (mixes.mixes, mixes.blends))
+        scene = with_mixes(scene, replace(mixes, mixes=piles, blends=tuple(mix for mix in blends if mix.serves)))
+    return scene
 
 
 def with_mixes(scene: Scene, mixes: MixSet) -> Scene:

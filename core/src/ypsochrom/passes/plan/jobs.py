@@ -78,13 +78,7 @@ def jobs_of(
                     medium_ml=volume * share,
                 )
             )
-    for number in survival.restated:
-        share = survival.readable[number - 2] or 0.0
-        why = f"After pass {number - 1} only {share:.0%} of the line can be followed."
-        hint = f" {survival.saved_by}" if survival.saved_by and number == survival.restated[0] else ""
-        jobs.append(
-            Job("re-stating", number, "Re-state the drawing", why + hint + " Check proportion before you go on.")
-        )
+    jobs += [_restated(survival, number, school) for number in survival.restated]
     if choices.side_mm > 0:
         jobs.append(_sides(scene, choices, ground, end))
     jobs.append(Job("signature", end, "Sign", "In a colour of the picture, small, before anything seals it."))
@@ -109,6 +103,20 @@ def jobs_of(
             )
         )
     return tuple(sorted(jobs, key=lambda job: job.before_pass))
+
+
+def _restated(survival: Survival, number: int, school: School) -> Job:
+    """Drawing again before a pass: what the method means to keep was lost, or what it never meant to keep is drawn anew."""
+    if not school.keeps_line:
+        why = (
+            f"Pass {number - 1} covers the line, as it should. When it is dry to the touch, draw the main borders again with "
+            "chalk or a thin brown line, off the grid; chalk wipes off with a damp cloth. Check proportion before you go on."
+        )
+        return Job("re-stating", number, "Draw the main lines again", why)
+    share = survival.readable[number - 2] or 0.0
+    why = f"After pass {number - 1} only {share:.0%} of the line can be followed."
+    hint = f" {survival.saved_by}" if survival.saved_by and number == survival.restated[0] else ""
+    return Job("re-stating", number, "Re-state the drawing", why + hint + " Check proportion before you go on.")
 
 
 def sides_cm2(scene: Scene, side_mm: float) -> float:

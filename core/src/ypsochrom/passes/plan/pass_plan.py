@@ -143,7 +143,7 @@ def find_passes(
         advice=(
             *advice,
             *ordered.advice,
-            *_drawing_advice(drawing, passes),
+            *(_drawing_advice(drawing, passes) if main.keeps_line else ()),
             *pale_over_dark(scene.areas, shop.ground, passes),
             *stock_advice(needs, passes, (*used, *blends)),
             *_medium_advice(medium),

@@ -90,4 +90,5 @@ GLAZES = School(
     lays=_lays,
     mediums=(("glazing liquid", "gloss medium", "matt medium"), ("gloss medium", "matt medium", "glazing liquid")),
     seals=True,
+    keeps_line=True,
 )  # fmt: skip

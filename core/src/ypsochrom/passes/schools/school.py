@@ -22,7 +22,7 @@ class School:
 
     `rules` stand in the order of their weight; `mediums` lists what it needs, each as alternatives, the best first;
     `lays` returns its steps for some areas; `draws`, `seals` and `varnishes` say whether there is a drawing, whether it is
-    sealed, and whether the end is varnished.
+    sealed, and whether the end is varnished. `keeps_line` says whether the drawing is meant to show until late.
     """
 
     key: str
@@ -36,6 +36,7 @@ class School:
     draws: bool = True
     seals: bool = False
     varnishes: bool = True
+    keeps_line: bool = False
 
 
 def over_areas(areas: Iterable[Area], role: Role, mix_of: Mapping[str, Mix], coats: int | None = None) -> list[Draft]:

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field, replace
 
 from ...areas.area import Area
 from ...areas.families import FAMILIES, Family
+from ...materials.measures import DROP_ML, drops
 from ...mixes.mix_set import Mix
 from ..films.drying import RETARDER_SHARE, RETARDER_TIMES, dry_through_minutes, open_minutes, touch_dry_minutes
 from ..manners import WET_IN_WET
@@ -225,15 +226,17 @@ def _soft(span: _Laid, there: _Laid | None, area: Area, other: Area, length_mm: 
         return _StepEdge(EdgeWork(area.id, other.id, how, length_mm, words), None)
     left = open_minutes(there.film_um, drying) - (span.begun - there.done)
     both = {span.step.technique, there.step.technique} <= WET_IN_WET
+    retarder_ml = there.step.volume_ml * RETARDER_SHARE
     if both and left >= 0:
         how = "blend"
         words = f"Blend the soft edge with “{other.name}” at once: it stays open {_minutes(left)} more."
-    elif both and left + (RETARDER_TIMES - 1) * open_minutes(there.film_um, drying) >= 0:
+    elif both and retarder_ml >= DROP_ML and left + (RETARDER_TIMES - 1) * open_minutes(there.film_um, drying) >= 0:
         how = "retarder"
-        retarder = there.step.volume_ml * RETARDER_SHARE
+        count = drops(retarder_ml)
+        much = f"{retarder_ml:.1f} ml" if count is None else f"{count} drop{'s' if count > 1 else ''}"
         words = (
-            f"Soft edge with “{other.name}”, dry by then unless its paint has {RETARDER_SHARE:.0%} retarder "
-            f"({retarder:.2f} ml); without it {dry_words}."
+            f"Soft edge with “{other.name}”, dry by then unless {much} of retarder went into its paint; "
+            f"without it {dry_words}."
         )
     else:
         ago = _minutes(span.begun - there.done)

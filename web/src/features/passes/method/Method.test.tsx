@@ -26,6 +26,8 @@ const choices: Choices = {
   side_mm: 20,
   rules_off: { "passes.R03": "by rows" },
   moves: [{ step: "light/a01/light", before: null, role: "light" }],
+  cuts: {},
+  notes: {},
 };
 const passes = { choices, school: "direct", held_back: 0.5, lost_moves: 1, passes: [] } as unknown as Passes;
 const trade = {

@@ -1,0 +1,208 @@
+/** The work of a pass, unit by unit: which pile, which brush, where, how long, how much; opened, all that is to be minded. */
+import { useEffect, useRef, useState, type ReactNode } from "react";
+
+import { Box, Button, Collapse, Stack, TextField, Typography } from "@mui/material";
+
+import { Fact } from "../../shared/ui/Facts";
+import { ml, share } from "../../shared/ui/numbers";
+import { Swatch } from "../../shared/ui/Swatch";
+import type { Area } from "../areas";
+import type { Mix } from "../mixes";
+import type { PaintPass, Unit } from "./queries";
+import { brushInWords, goInMinutes, WAITS } from "./units";
+
+interface Props {
+  pass: PaintPass;
+  mixes: ReadonlyMap<string, Mix>;
+  areas: ReadonlyMap<string, Area>;
+  notes: Readonly<Record<string, string>>;
+  /** The place (from 0) of the unit that is open and lit on the picture. */
+  open: number | null;
+  choose: (place: number | null) => void;
+  chooseMix: (id: string) => void;
+  /** Put a unit to the one before it. */
+  join: (unit: Unit) => void;
+  note: (unit: Unit, words: string) => void;
+  /** The parts of an opened unit. */
+  parts: (unit: Unit) => ReactNode;
+}
+
+export function UnitList({ pass, open, choose, ...rest }: Props) {
+  return (
+    <Box component="ol" aria-label="Units in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
+      {pass.units.map((unit, place) => (
+        <UnitCard
+          key={unit.id}
+          unit={unit}
+          place={place}
+          pass={pass}
+          open={open === place}
+          toggle={() => choose(open === place ? null : place)}
+          {...rest}
+        />
+      ))}
+    </Box>
+  );
+}
+
+interface CardProps extends Omit<Props, "open" | "choose"> {
+  unit: Unit;
+  place: number;
+  open: boolean;
+  toggle: () => void;
+}
+
+function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: CardProps) {
+  const mix = mixes.get(unit.mix);
+  const card = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (open) card.current?.scrollIntoView({ block: "nearest" });
+  }, [open]);
+  if (!mix) return null;
+  return (
+    <Box
+      component="li"
+      ref={card}
+      sx={{ borderLeft: 3, borderColor: open ? "text.primary" : "transparent", pl: 0.5, pb: 0.5 }}
+    >
+      <Button
+        fullWidth
+        color="inherit"
+        onClick={toggle}
+        aria-expanded={open}
+        sx={{
+          justifyContent: "start",
+          alignItems: "start",
+          gap: 1.25,
+          textAlign: "left",
+          fontWeight: 400,
+          px: 0.5,
+        }}
+      >
+        <Swatch colour={mix.dry} label="dry" size={46} />
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Box sx={{ lineHeight: 1.25, fontWeight: 650 }}>
+            {place + 1}. {mix.name}
+          </Box>
+          <Box sx={{ lineHeight: 1.3, ...(open ? {} : TWO_LINES) }}>{unit.words}</Box>
+          <Typography variant="caption" component="div" color="text.secondary">
+            {brushInWords(unit)}
+            {unit.coats > 1 ? ` · ${unit.coats} coats` : ""}
+            {unit.technique === "opaque" ? "" : ` · ${unit.technique}`}
+            {unit.medium_share > 0 ? `, ${share(unit.medium_share)} ${unit.medium}` : ""}
+          </Typography>
+        </Box>
+        <Box sx={{ whiteSpace: "nowrap", textAlign: "right", lineHeight: 1.3 }}>
+          {goInMinutes(unit.minutes)}
+          <Typography component="div" color="text.secondary">
+            {ml(unit.volume_ml)}
+          </Typography>
+        </Box>
+      </Button>
+      {unit.wait_minutes >= 1 && (
+        <Typography sx={{ pl: 8, fontWeight: 600 }}>
+          <span aria-hidden>◷ </span>Wait {goInMinutes(unit.wait_minutes)} before it
+        </Typography>
+      )}
+      <Collapse in={open} unmountOnExit>
+        <Opened unit={unit} place={place} pass={pass} mixes={mixes} areas={areas} {...opened} />
+      </Collapse>
+    </Box>
+  );
+}
+
+const TWO_LINES = {
+  display: "-webkit-box",
+  WebkitLineClamp: 2,
+  WebkitBoxOrient: "vertical",
+  overflow: "hidden",
+} as const;
+
+function Opened({
+  unit,
+  place,
+  pass,
+  mixes,
+  areas,
+  notes,
+  chooseMix,
+  join,
+  note,
+  parts,
+}: Omit<CardProps, "open" | "toggle">) {
+  const [shown, setShown] = useState(false);
+  const later = unit.starts.slice(1);
+  const small = pass.steps.filter((step) => unit.at_judgement.includes(step.id));
+  const left = pass.left_ml[unit.id];
+  return (
+    <Box sx={{ pl: 1, pr: 0.5, pb: 1.5 }}>
+      {unit.edges.length > 0 && (
+        <Box component="ul" aria-label="Edges to mind" sx={{ pl: 2.25, my: 0.5 }}>
+          {unit.edges.map((edge) => (
+            <li key={edge.area + edge.other}>{edge.words}</li>
+          ))}
+        </Box>
+      )}
+      {unit.beside.length > 0 && (
+        <Stack
+          direction="row"
+          sx={{ flexWrap: "wrap", columnGap: 2, rowGap: 0.5, py: 0.5, alignItems: "center" }}
+        >
+          <Typography color="text.secondary">With it</Typography>
+          {unit.beside.map((id) => (
+            <Stack key={id} direction="row" spacing={0.75} sx={{ alignItems: "center" }}>
+              <Swatch colour={mixes.get(id)?.dry ?? "#808080"} label="dry" size={22} />
+              <span>{mixes.get(id)?.name ?? id}</span>
+            </Stack>
+          ))}
+        </Stack>
+      )}
+      {left !== undefined && <Fact name="In the pile before it">{ml(left)}</Fact>}
+      {unit.medium_ml > 0 && <Fact name={unit.medium ?? "Medium"}>{ml(unit.medium_ml)}</Fact>}
+      {unit.wait !== "none" && <Fact name="What lies beneath">{WAITS[unit.wait]}</Fact>}
+      <Fact name="Can be blended for">{goInMinutes(unit.open_minutes)}</Fact>
+      <Fact name="Can be painted over after">{goInMinutes(unit.dry_minutes)}</Fact>
+      {later.length > 0 && (
+        <Fact name={later.length === 1 ? "Second coat" : "More coats"}>
+          {later.map((start) => goInMinutes(start)).join(", ")} into the pass
+        </Fact>
+      )}
+      {small.length > 0 && (
+        <Typography sx={{ py: 0.5 }}>
+          Too small for this brush, at your judgement:{" "}
+          {small
+            .map(
+              (step) => `${areas.get(step.area)?.name ?? step.area}${step.family ? `, ${step.family}` : ""}`,
+            )
+            .join("; ")}
+          .
+        </Typography>
+      )}
+      <TextField
+        key={unit.id}
+        label="Note to this unit"
+        size="small"
+        fullWidth
+        multiline
+        defaultValue={notes[unit.id] ?? ""}
+        onBlur={(event) => event.target.value !== (notes[unit.id] ?? "") && note(unit, event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 400 } }}
+        sx={{ mt: 1 }}
+      />
+      <Stack direction="row" sx={{ flexWrap: "wrap", gap: 0.5, pt: 0.5 }}>
+        <Button size="small" onClick={() => setShown(!shown)} aria-expanded={shown}>
+          {unit.steps.length === 1 ? "Its part" : `Its ${unit.steps.length} parts`}
+        </Button>
+        <Button size="small" onClick={() => chooseMix(unit.mix)}>
+          The mix
+        </Button>
+        {place > 0 && (
+          <Button size="small" onClick={() => join(unit)}>
+            Join with the unit before
+          </Button>
+        )}
+      </Stack>
+      {shown && parts(unit)}
+    </Box>
+  );
+}
