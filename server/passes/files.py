@@ -50,7 +50,8 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
         raise Conflict("The plan is missing or out of date.", "Plan the painting, then fetch the file again.")
     plan = plan_of(work)
     purchases = shopping_list(plan.passes.paint, work.inputs.stock.tubes)
-    numbered = {area.id: (area.index + 1, area.name) for area in plan.areas.areas}
+    numbered = {area.id: (area.index + 1, area.name, area.centre) for area in plan.areas.areas}
+    names = {area.id: area.name for area in plan.areas.areas}
     writers: dict[str, Callable[[], bytes | str]] = {
         "plan.pdf": lambda: plan_pdf.plan_pdf(plan, painting.title, paper),
         "studio-sheet.pdf": lambda: studio_sheet_pdf.studio_sheet_pdf(
@@ -66,11 +67,9 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
         ),
         "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
         "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
-        "passes.csv": lambda: passes_csv.passes_csv(plan.passes, {key: name for key, (_, name) in numbered.items()}),
+        "passes.csv": lambda: passes_csv.passes_csv(plan.passes, names),
         "shopping.csv": lambda: passes_csv.shopping_csv(purchases),
-        "amounts.csv": lambda: amounts_csv.amounts_csv(
-            plan.amounts, {key: name for key, (_, name) in numbered.items()}, plan.all_mixes
-        ),
+        "amounts.csv": lambda: amounts_csv.amounts_csv(plan.amounts, names, plan.all_mixes),
         "areas.svg": lambda: svg.areas_svg(plan.areas, plan.support),
         "areas.png": lambda: png.labels_png(plan.areas.labels),
         "value-map.png": lambda: png.value_map_png(plan.values),

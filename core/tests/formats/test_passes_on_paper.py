@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ypsochrom.formats.csv.amounts import amounts_csv
 from ypsochrom.formats.csv.passes import PASS_COLUMNS, passes_csv, shopping_csv, tubes_in_words
 from ypsochrom.formats.pdf.studio_sheet import studio_sheet_pdf
 from ypsochrom.kit import codec
@@ -42,7 +43,7 @@ def found(kettle_bytes):
 def sheet(found, paper="A4"):
     plan, passes = found
     stages = [np.full((60, 80, 3), 40 * (i % 6), dtype=np.uint8) for i in range(len(passes.passes))]
-    areas = {area.id: (area.index + 1, area.name) for area in plan.areas.areas}
+    areas = {area.id: (area.index + 1, area.name, area.centre) for area in plan.areas.areas}
     return studio_sheet_pdf(passes, areas, stages, (BUY,), "Kettle", paper)
 
 
@@ -65,8 +66,10 @@ def test_the_studio_sheet_has_one_page_a_pass_with_every_mix_and_job(found):
     pages = [" ".join(page.extract_text().split()) for page in pypdf.PdfReader(io.BytesIO(sheet(found))).pages]
     for place, one in enumerate(passes.passes):
         assert f"Pass {one.number} of {len(passes.passes)}: {one.role}" in pages[place]  # one page each, in order
-        for step in one.steps:
-            assert passes.mix_of[step.mix].name in pages[place]
+        for number, unit in enumerate(one.units, start=1):
+            assert f"{number}. {passes.mix_of[unit.mix].name}" in pages[place]
+            assert unit.brush.words in pages[place]
+            assert all(passes.mix_of[pile].name in pages[place] for pile in unit.beside)
         for job in passes.jobs:
             if job.before_pass == one.number:
                 assert job.title in pages[place]
@@ -84,6 +87,22 @@ def test_the_studio_sheet_is_the_same_byte_for_byte_and_fits_letter(found):
     assert [float(x) for x in letter.pages[0].mediabox[2:]] == [612, 792]
 
 
+def test_amounts_as_csv_add_up_row_by_row_and_column_by_column(found):
+    plan, _ = found
+    names = {area.id: area.name for area in plan.areas.areas}
+    rows = list(csv.DictReader(io.StringIO(amounts_csv(plan.amounts, names, plan.all_mixes))))
+    *above, last = rows
+    assert last["row"] == "all piles"
+    piles = [column for column in rows[0] if column.startswith(("m", "u", "g")) and column.endswith(", ml")]
+    tubes = [column for column in rows[0] if column.endswith(", ml") and column not in piles]
+    assert len(piles) == len(plan.amounts.piles)
+    for column in (*piles, *tubes, "paint_ml"):
+        assert sum(float(row[column]) for row in above) == pytest.approx(float(last[column]), abs=0.001 * len(rows))
+    for row in above:
+        assert sum(float(row[column]) for column in piles) == pytest.approx(float(row["paint_ml"]), abs=0.01)
+    assert [row["name"] for row in above if row["row"] == "area"] == list(names.values())
+
+
 def test_steps_as_csv_are_in_order_and_add_up(found):
     plan, passes = found
     names = {area.id: area.name for area in plan.areas.areas}
@@ -94,6 +113,8 @@ def test_steps_as_csv_are_in_order_and_add_up(found):
         (step.area, step.mix, step.family or "") for step in steps
     ]
     assert all(row["area_name"] == names[row["area"]] for row in rows)
+    units = [str(place) for one in passes.passes for place, unit in enumerate(one.units, start=1) for _ in unit.steps]
+    assert [row["unit"] for row in rows] == units
     medium = sum(float(row["medium_ml"]) for row in rows)
     assert medium == pytest.approx(sum(step.medium_ml for step in steps), abs=0.01 * len(rows))
 
@@ -123,6 +144,8 @@ choices = st.builds(
     techniques=st.dictionaries(st.just("light/a01/all"), st.sampled_from(["glaze", "knife", "dry brush"])),
     side_mm=st.floats(0, 100),
     rules_off=st.dictionaries(st.sampled_from(sorted(RULES)), st.text(min_size=1)),
+    cuts=st.dictionaries(st.text(), st.sampled_from(["split", "join"]), max_size=3),
+    notes=st.dictionaries(st.text(), st.text(), max_size=3),
     moves=st.lists(st.builds(Move, st.text(), st.none() | st.text(), st.text()), max_size=4).map(tuple),
 )
 

@@ -23,6 +23,7 @@ import {
   type Technique,
 } from "../../features/passes";
 import { titlesQuery } from "../../features/subject";
+import { addressNow } from "../../shared/address";
 import { inWords } from "../../shared/api/client";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
@@ -148,19 +149,21 @@ export default function PassesView({ easel }: { easel: Easel }) {
 type Wiped = "before" | "photo";
 
 /** Page down and page up, as a foot pedal sends them: the next unit and the one before, over all passes. */
-function useUnitKeys({ passes, shownPass, shownUnit, choose }: Easel) {
+function useUnitKeys({ passes, shownPass, choose }: Easel) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const by = event.key === "PageDown" ? 1 : event.key === "PageUp" ? -1 : null;
       if (by === null || !passes.data || !shownPass) return;
       if (event.target instanceof HTMLElement && event.target.matches("input, textarea, select")) return;
       event.preventDefault();
-      const next = unitBeside(passes.data.passes, shownPass.number, shownUnit, by);
+      const now = addressNow(); // a pedal can be ahead of the picture
+      const pass = Number(now.get("pass")) || shownPass.number;
+      const next = unitBeside(passes.data.passes, pass, now.has("unit") ? Number(now.get("unit")) : null, by);
       if (next) choose({ pass: next.pass, unit: next.unit, tab: null });
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
-  }, [passes.data, shownPass, shownUnit, choose]);
+  }, [passes.data, shownPass, choose]);
 }
 
 /** What is done in the chosen pass, the way of painting, how much paint the whole takes, what would be if. */

@@ -157,7 +157,9 @@ function Opened({
           ))}
         </Stack>
       )}
-      {left !== undefined && <Fact name="In the pile before it">{ml(left)}</Fact>}
+      {left !== undefined && (
+        <Fact name={`Left of ${mixes.get(unit.mix)?.name ?? unit.mix} before it`}>{ml(left)}</Fact>
+      )}
       {unit.medium_ml > 0 && <Fact name={unit.medium ?? "Medium"}>{ml(unit.medium_ml)}</Fact>}
       {unit.wait !== "none" && <Fact name="What lies beneath">{WAITS[unit.wait]}</Fact>}
       <Fact name="Can be blended for">{goInMinutes(unit.open_minutes)}</Fact>

@@ -9,16 +9,17 @@ from ...passes.plan.pass_plan import PassPlan
 
 PASS_COLUMNS = (
     "pass", "role", "step", "area", "area_name", "family", "mix", "mix_name", "technique", "brush_mm", "medium",
-    "medium_share", "coats", "film_um", "area_cm2", "volume_ml", "medium_ml", "wait",
+    "medium_share", "coats", "film_um", "area_cm2", "volume_ml", "medium_ml", "wait", "unit",
 )  # fmt: skip
 SHOPPING_COLUMNS = ("key", "name", "missing_ml", "tubes", "price")
 
 
 def passes_csv(plan: PassPlan, names: Mapping[str, str]) -> str:
-    """One row a step in order; `names` are the areas' by id."""
+    """One row a step in order, with the unit (from 1 in its pass) that it belongs to; `names` are the areas' by id."""
     rows: list[list[object]] = []
     mix_of = plan.mix_of
     for paint_pass in plan.passes:
+        unit_of = {step: place for place, unit in enumerate(paint_pass.units, start=1) for step in unit.steps}
         for number, step in enumerate(paint_pass.steps, start=1):
             amounts = (f"{x:.2f}" for x in (step.area_cm2, step.volume_ml, step.medium_ml))
             rows.append(
@@ -26,6 +27,7 @@ def passes_csv(plan: PassPlan, names: Mapping[str, str]) -> str:
                     paint_pass.number, paint_pass.role, number, step.area, names.get(step.area, ""), step.family or "",
                     step.mix, mix_of[step.mix].name, step.technique, f"{paint_pass.brush_mm:g}", step.medium or "",
                     f"{step.medium_share:.2f}", step.coats, f"{step.film_um:.0f}", *amounts, step.wait,
+                    unit_of[step.id],
                 ]
             )  # fmt: skip
     return csv_text(PASS_COLUMNS, rows)

@@ -116,6 +116,36 @@ def picture(shown: Srgb8, width: float, most_height: float) -> Image:
     return Image(io.BytesIO(printed(shown)), columns * scale, rows * scale, hAlign="LEFT")
 
 
+Spot = tuple[float, float, str]
+"""A place on a picture (x, y, shares 0-1 from its upper left) and what is written there."""
+
+
+class NumberedPicture(Flowable):  # type: ignore[misc]  # reportlab has no types
+    """A picture as large as fits, with short words at places on it, readable on dark and light."""
+
+    def __init__(self, shown: Srgb8, width: float, most_height: float, spots: Sequence[Spot]) -> None:
+        super().__init__()
+        self._image = picture(shown, width, most_height)
+        self._spots = spots
+        self.width, self.height = self._image.drawWidth, self._image.drawHeight
+
+    def draw(self) -> None:
+        """Draw it."""
+        self._image.drawOn(self.canv, 0, 0)
+        for x, y, told in self._spots:
+            text = self.canv.beginText()
+            text.setFont(BOLD, SMALL)
+            wide = self.canv.stringWidth(told, BOLD, SMALL)
+            at = (x * self.width - wide / 2, (1 - y) * self.height - SMALL * 0.36)
+            self.canv.setFillGray(1.0)
+            self.canv.setStrokeGray(0.15)
+            self.canv.roundRect(at[0] - 2, at[1] - 2, wide + 4, SMALL + 2, 2, stroke=1, fill=1)
+            text.setTextOrigin(*at)
+            text.setFillGray(0.1)
+            text.textOut(told)
+            self.canv.drawText(text)
+
+
 def gap(points: float) -> Spacer:
     """Free room."""
     return Spacer(0, points)

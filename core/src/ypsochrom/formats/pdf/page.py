@@ -22,7 +22,7 @@ Paper = Literal["A4", "Letter"]
 PAPERS: Mapping[Paper, tuple[float, float]] = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
 
 MARGIN, LINE = 42.0, 14.0
-TEXT, SMALL, HEADING = 9.5, 8.0, 16.0
+TEXT, SMALL, HEADING = 10.0, 9.0, 16.0
 _PICTURE_PX = 1200
 FONT, BOLD = "AtkinsonHyperlegibleNext", "AtkinsonHyperlegibleNext-Bold"
 

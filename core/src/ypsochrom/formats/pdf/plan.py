@@ -1,23 +1,36 @@
 """plan.pdf: what a painter pins beside the easel. Value map, areas with a legend, mixes with swatches, passes."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 import cv2
 import numpy as np
-from reportlab.platypus import Flowable
+from reportlab.platypus import Flowable, KeepTogether
 
 from ...areas.area import AreaMap
 from ...colour.types import Srgb8
 from ...imaging.outlines import meeting
-from ...mixes.blends import is_blend
 from ...mixes.mix_set import Mix
 from ...mixes.told import doses_in_words, told_doses
 from ...paint.catalogue import paint
 from ...passes.plan.whole import Plan
-from ...passes.step import Job, PaintPass, Step
+from ...passes.step import Job
+from ...passes.unit import Unit
 from ..pictures.png import step_greys
-from .flow import Chapter, Swatches, document, gap, inner_width, picture, rows, screen, small, words
+from .flow import (
+    Chapter,
+    Swatches,
+    document,
+    gap,
+    height_of,
+    inner_height,
+    inner_width,
+    picture,
+    rows,
+    screen,
+    small,
+    words,
+)
 from .page import Paper
 
 _BASES = {
@@ -28,7 +41,8 @@ _CAUTION = (
     "Films and losses are common practice. "
     "Follow the paint's label and safety data sheet; do not sand dry or spray cadmium or cobalt paints."
 )
-_PICTURE, _LARGE_PICTURE = 250.0, 330.0
+_PICTURE, _LARGE_PICTURE, _LEAST_PICTURE = 250.0, 330.0, 150.0
+_GAP = 12.0
 
 
 def plan_pdf(plan: Plan, title: str, paper: Paper = "A4") -> bytes:
@@ -36,9 +50,10 @@ def plan_pdf(plan: Plan, title: str, paper: Paper = "A4") -> bytes:
     width = inner_width(paper)
     chapters = (
         Chapter("Subject and values", _values(plan, width)),
-        Chapter("Areas", _areas(plan, width)),
+        Chapter("Areas", _areas(plan, width, paper)),
         Chapter("Mixes", [*_mixes(plan, width), *_paint_needed(plan)]),
         Chapter("Passes", _passes(plan, width)),
+        Chapter("What each area takes", _amounts(plan, width)),
     )
     return document(title, paper, chapters)
 
@@ -88,7 +103,7 @@ def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
     return pale
 
 
-def _areas(plan: Plan, width: float) -> list[Flowable]:
+def _areas(plan: Plan, width: float, paper: Paper) -> list[Flowable]:
     listed: list[list[Any]] = [
         [
             Swatches([screen(area.lab)], 22, 12),
@@ -100,8 +115,10 @@ def _areas(plan: Plan, width: float) -> list[Flowable]:
         ]
         for area in plan.areas.areas
     ]
-    shown = picture(outlined(plan.areas, plan.picture.srgb8), width, _LARGE_PICTURE)
-    return [shown, gap(10), rows(listed, [28, 22, 190, 60, 56, width - 356])]
+    table = rows(listed, [28, 22, 190, 60, 56, width - 356])
+    free = inner_height(paper) - height_of(table, width) - _GAP
+    most = min(_LARGE_PICTURE, max(free, _LEAST_PICTURE))  # the legend is not to leave a few rows on a second page
+    return [picture(outlined(plan.areas, plan.picture.srgb8), width, most), gap(_GAP - 2), table]
 
 
 def _signed(error: float) -> str:
@@ -194,33 +211,80 @@ def _paint_needed(plan: Plan) -> list[Flowable]:
 
 
 def _passes(plan: Plan, width: float) -> list[Flowable]:
-    number_of = {area.id: area.index + 1 for area in plan.areas.areas}
     story: list[Flowable] = []
     for paint_pass in plan.passes.passes:
         story += _jobs(plan, paint_pass.number)
-        volume = sum(step.volume_ml for step in paint_pass.steps)
-        story += [
+        volume = sum(unit.volume_ml for unit in paint_pass.units)
+        minutes = sum(unit.total_minutes for unit in paint_pass.units)
+        told = [
             words(f"{paint_pass.number}. {paint_pass.role}", bold=True, size=12),
-            words(f"brush {paint_pass.brush_mm:g} mm, medium: {paint_pass.medium}, {volume:.1f} ml in all"),
+            words(f"medium: {paint_pass.medium}, {volume:.1f} ml in all, about {minutes:.0f} min"),
             words(paint_pass.why, grey=0.3, after=4),
         ]
-        laid = [_laid(plan.passes.mix_of[mix_id], steps, number_of) for mix_id, steps in _by_mix(paint_pass)]
-        story += [rows(laid, [28, 172, 50, 60, width - 310]), gap(8)] if laid else []
+        laid = [_unit(plan, number, unit) for number, unit in enumerate(paint_pass.units, start=1)]
+        story += [KeepTogether([*told, rows(laid[:1], _unit_widths(width))])]
+        story += [rows(laid[1:], _unit_widths(width)), gap(8)] if laid[1:] else [gap(8)]
     return story + _jobs(plan, len(plan.passes.passes) + 1)
 
 
-def _laid(mix: Mix, steps: list[Step], number_of: dict[str, int]) -> list[Any]:
-    """What of a pass is laid in one mix, as a row."""
-    numbers = [number_of[step.area] for step in steps]
-    where = "the whole surface" if len(steps) == len(number_of) else _numbered(numbers)
-    coats = max(step.coats for step in steps)
+def _unit_widths(width: float) -> list[float]:
+    return [42, width - 182, 44, 44, 52]
+
+
+def _unit(plan: Plan, number: int, unit: Unit) -> list[Any]:
+    """A unit of work as a row: its pile, where and with what, minutes and millilitres."""
+    mix = plan.passes.mix_of[unit.mix]
+    beside = f", with {', '.join(unit.beside)}" if unit.beside else ""
     return [
-        Swatches([screen(mix.match.lab_dry)], 22, 12),
-        words(mix.name if is_blend(mix) else f"{mix.id} {mix.name}"),
-        f"{coats} coat{'s' if coats > 1 else ''}",
-        f"{sum(step.volume_ml for step in steps):.2f} ml",
-        small(where, grey=0.1),
+        Swatches([screen(mix.match.lab_dry)], 34.1, 34.1),
+        [
+            words(f"{number}. {mix.id} {mix.name}{beside}", bold=True),
+            small(f"{unit.words} · {unit.brush.words}", grey=0.1),
+        ],
+        f"{unit.coats} coat{'s' if unit.coats > 1 else ''}",
+        f"{unit.minutes:.0f} min",
+        f"{unit.volume_ml:.2f} ml",
     ]
+
+
+def _amounts(plan: Plan, width: float) -> list[Flowable]:
+    """What every area takes, and what no area takes; it adds up to the piles."""
+    amounts = plan.amounts
+    listed: list[list[Any]] = [
+        [
+            words(str(area.index + 1), bold=True),
+            [words(area.name), small(_piles_in_words(need.by_pile), grey=0.1)],
+            f"{need.volume_ml:.2f} ml",
+            f"{need.mass_g:.1f} g",
+            f"{need.coats:.1f} coats",
+            f"{need.minutes:.0f} min",
+        ]
+        for area, need in zip(plan.areas.areas, amounts.areas, strict=True)
+        if need.paint
+    ]
+    beside = [
+        ["", title, f"{sum(by_pile.values()):.2f} ml", "", "", ""]
+        for title, (by_pile, _) in amounts.beside.items()
+        if sum(by_pile.values()) > 0
+    ]
+    minutes = sum(need.minutes for need in amounts.areas)
+    whole = [
+        "",
+        words("all piles", bold=True),
+        words(f"{sum(amounts.piles.values()):.2f} ml", bold=True),
+        "",
+        "",
+        words(f"{minutes:.0f} min", bold=True),
+    ]
+    explained = "Paint with what stays in brush and palette; then what no area takes. amounts.csv has it pile by pile."
+    return [
+        words(explained, after=8),
+        rows([*listed, *beside, whole], [24, width - 274, 64, 56, 66, 64], 4.0),
+    ]
+
+
+def _piles_in_words(by_pile: Mapping[str, float]) -> str:
+    return ", ".join(f"{mix} {ml:.2f}" for mix, ml in sorted(by_pile.items()))
 
 
 def _jobs(plan: Plan, before_pass: int) -> list[Flowable]:
@@ -230,11 +294,3 @@ def _jobs(plan: Plan, before_pass: int) -> list[Flowable]:
         for job in jobs
         for part in (words(job.title, bold=True), small(f"{job.why} {job.caution}".strip(), after=6))
     ]
-
-
-def _by_mix(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
-    """The pass's steps gathered by mix, in the order in which each mix is first used."""
-    found: dict[str, list[Step]] = {}
-    for step in paint_pass.steps:
-        found.setdefault(step.mix, []).append(step)
-    return list(found.items())

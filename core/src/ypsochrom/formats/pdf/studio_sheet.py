@@ -1,4 +1,4 @@
-"""The studio sheet: what a painter pins up. One page a pass with its stage picture, large swatches and a list to tick off."""
+"""The studio sheet: what a painter pins up. One page a pass with its stage picture, and its units with swatches to tick off."""
 
 from collections.abc import Mapping, Sequence
 from typing import Any
@@ -13,23 +13,25 @@ from ...paint.catalogue import paint
 from ...passes.amounts.shopping import Purchase
 from ...passes.plan.pass_plan import PassPlan
 from ...passes.step import Job, PaintPass, Step
+from ...passes.unit import Unit
 from ..csv.passes import tubes_in_words
 from . import flow
-from .flow import Chapter, Swatches, TickBox, gap, picture, rows, screen, small, words
-from .page import TEXT, Paper
+from .flow import Chapter, Swatches, TickBox, gap, rows, screen, small, words
+from .page import Paper
 
-Areas = Mapping[str, tuple[int, str]]
-"""Every area's number and name by id."""
+Areas = Mapping[str, tuple[int, str, tuple[float, float]]]
+"""Every area's number, its name and its middle (x, y, shares 0-1), by id."""
 
-_TICK, _SWATCH = 21.0, 52.0
-_BETWEEN = 14.0
-_ROOMY, _TIGHT = 33.0, 20.0
-"""Height of a swatch in the list; the tight one where a pass has so many rows that they would need a second page."""
+_TICK, _SWATCH_WIDE, _SWATCH_HIGH = 21.0, 48.0, 34.1
+"""Swatches are 12 mm high and more, to be compared at arm's length."""
 
-_PICTURE, _LEAST_PICTURE = 260.0, 90.0
+_BELOW = 5.0
+_PICTURE, _LEAST_PICTURE = 260.0, 110.0
 _SPARE = 8.0
 
-_WAITS = {"none": "", "touch-dry": "on paint dry to the touch", "dry": "on dry paint"}
+_WAITS = {"none": "", "touch-dry": "on paint dry to the touch", "dry": "on paint dry through"}
+_EDGES = 2
+"""Edges that the sheet names with a unit where there is room."""
 
 
 def studio_sheet_pdf(
@@ -51,88 +53,81 @@ def studio_sheet_pdf(
 
 
 def _pass(plan: PassPlan, paint_pass: PaintPass, stage: Srgb8, areas: Areas, paper: Paper) -> list[Flowable]:
-    """One page: the picture gives way to the list, and the list's rows to each other, before a second page is begun."""
+    """One page: the picture gives way to the list, and the list tells less, before a second page is begun."""
     width = flow.inner_width(paper)
     jobs = _jobs(plan, paint_pass.number, width)
-    waits = {step.wait for step in paint_pass.steps}
+    waits = {unit.wait for unit in paint_pass.units}
     begin = f" Lay it {_WAITS[next(iter(waits))]}." if len(waits) == 1 and waits != {"none"} else ""
-    volume = sum(step.volume_ml for step in paint_pass.steps)
+    volume = sum(unit.volume_ml for unit in paint_pass.units)
+    minutes = sum(unit.total_minutes for unit in paint_pass.units)
+    count = len(paint_pass.units)
     about = [
-        small("The panel when this pass is dry.", after=6),
-        words(f"Brush {paint_pass.brush_mm:g} mm · medium: {paint_pass.medium} · {volume:.1f} ml of paint", bold=True),
+        small("The panel when this pass is dry, and the numbers of the parts that are painted in it.", after=4),
+        words(
+            f"{count} unit{'s' if count > 1 else ''}, about {minutes:.0f} min · medium: {paint_pass.medium} · "
+            f"{volume:.1f} ml of paint",
+            bold=True,
+        ),
         words(paint_pass.why + begin, grey=0.25, after=6),
     ]
     left = flow.inner_height(paper) - sum(flow.height_of(one, width) for one in (*jobs, *about)) - _SPARE
-    tried = (
-        _listed(plan, paint_pass, areas, width, row, by_name, columns)
-        for row, by_name, columns in ((_ROOMY, True, 1), (_TIGHT, True, 1), (_TIGHT, False, 1), (_TIGHT, False, 2))
-    )
-    for listed in tried:
+    for by_name, edges, doses in ((True, _EDGES, True), (True, 0, True), (False, 0, True), (False, 0, False)):
+        listed = _listed(plan, paint_pass, areas, width, by_name=by_name, edges=edges, doses=doses)
         free = left - flow.height_of(listed, width)
         if free >= _LEAST_PICTURE:
             break
-    shown = picture(stage, width, min(_PICTURE, max(_LEAST_PICTURE, free)) - 4)
+    spots = [] if len(paint_pass.units) == 1 and _is_whole(paint_pass, areas) else _spots(paint_pass, areas)
+    shown = flow.NumberedPicture(stage, width, min(_PICTURE, max(_LEAST_PICTURE, free)) - 4, spots)
     return [*jobs, shown, gap(4), *about, listed]
 
 
+def _spots(paint_pass: PaintPass, areas: Areas) -> list[flow.Spot]:
+    """Where the parts of a pass lie, with their numbers."""
+    return [(*areas[area][2], str(areas[area][0])) for area in dict.fromkeys(step.area for step in paint_pass.steps)]
+
+
+def _is_whole(paint_pass: PaintPass, areas: Areas) -> bool:
+    return len({step.area for step in paint_pass.steps if step.family is None}) == len(areas)
+
+
 def _listed(
-    plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, row: float, by_name: bool, columns: int
+    plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, *, by_name: bool, edges: int, doses: bool
 ) -> Flowable:
-    """The list to tick off: areas by name, or by number where room is short, and then in two columns."""
-    waits_apart = len({step.wait for step in paint_pass.steps}) > 1
-    wide, size = (_SWATCH, TEXT) if columns == 1 else (_SWATCH / 2, 8.0)
+    """The units to tick off, with what each is mixed of; parts by name, or by number where room is short."""
+    steps = {step.id: step for step in paint_pass.steps}
+    waits_apart = len({unit.wait for unit in paint_pass.units}) > 1
+    name_of = {mix.id: mix.name for mix in plan.mix_of.values()}
     listed: list[list[Any]] = []
-    for mix_id, steps in _runs(paint_pass):
-        mix = plan.mix_of[mix_id]
-        told = small(f"{_how(steps, waits_apart)} · {_in_words(steps, areas, by_name)}", grey=0.25)
-        swatch = Swatches([screen(mix.match.lab_dry)], wide, row)
-        listed.append([TickBox(), swatch, [words(mix.name, bold=True, size=size), told]])
-    below, column = 7.0 if row == _ROOMY else 4.0, (width - _BETWEEN * (columns - 1)) / columns
-    half = -(-len(listed) // columns)
-    tables = [
-        rows(listed[at : at + half], [_TICK, wide + 10, column - _TICK - wide - 10], below)
-        for at in range(0, len(listed), half)
-    ]
-    return tables[0] if len(tables) == 1 else rows([tables], [column + _BETWEEN, column], 0.0)
+    for number, unit in enumerate(paint_pass.units, start=1):
+        own = [steps[id_] for id_ in unit.steps]
+        mix = plan.mix_of[unit.mix]
+        beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
+        told = [words(f"{number}. {mix.name}", bold=True), words(_how(unit, waits_apart))]
+        told.append(small(f"{unit.words if by_name else _in_numbers(own, areas)}.{beside}", grey=0.1))
+        if doses:
+            told.append(small(doses_in_words(mix, name_of), grey=0.25))
+        told += [small(edge.words, grey=0.25) for edge in unit.edges[:edges]]
+        listed.append([TickBox(), Swatches([screen(mix.match.lab_dry)], _SWATCH_WIDE, _SWATCH_HIGH), told])
+    return rows(listed, [_TICK, _SWATCH_WIDE + 10, width - _TICK - _SWATCH_WIDE - 10], _BELOW)
 
 
-def _runs(paint_pass: PaintPass) -> list[tuple[str, list[Step]]]:
-    """Steps that follow each other in one mix, gathered: the pile is picked up once."""
-    found: list[tuple[str, list[Step]]] = []
-    for step in paint_pass.steps:
-        if found and found[-1][0] == step.mix:
-            found[-1][1].append(step)
-        else:
-            found.append((step.mix, [step]))
-    return found
-
-
-def _how(steps: Sequence[Step], waits_apart: bool) -> str:
-    coats = max(step.coats for step in steps)
-    volume, medium = sum(step.volume_ml for step in steps), sum(step.medium_ml for step in steps)
-    wait = _WAITS[max((step.wait for step in steps), key=list(_WAITS).index)]
+def _how(unit: Unit, waits_apart: bool) -> str:
     told = [
-        _amount(volume) + (f" + {_amount(medium)} {steps[0].medium}" if medium > 0 else ""),
-        f"{coats} coats" if coats > 1 else "",
-        steps[0].technique if steps[0].technique not in ("opaque", "glaze") else "",
-        wait if waits_apart else "",
+        unit.brush.words,
+        f"{unit.minutes:.0f} min",
+        _amount(unit.volume_ml) + (f" + {_amount(unit.medium_ml)} {unit.medium}" if unit.medium_ml > 0 else ""),
+        f"{unit.coats} coats" if unit.coats > 1 else "",
+        unit.technique if unit.technique != "opaque" else "",
+        _WAITS[unit.wait] if waits_apart else "",
+        f"wait {unit.wait_minutes:.0f} min" if unit.wait_minutes >= 1 else "",
     ]
     return " · ".join(one for one in told if one)
 
 
-def _in_words(steps: Sequence[Step], areas: Areas, by_name: bool) -> str:
-    if len({step.area for step in steps}) == len(areas):
-        return "the whole surface"
-    return ", ".join(_where(step, areas) for step in steps) if by_name else _in_numbers(steps, areas)
-
-
-def _where(step: Step, areas: Areas) -> str:
-    number, name = areas[step.area]
-    return f"{number} {name}" + (f" ({step.family})" if step.family else "")
-
-
 def _in_numbers(steps: Sequence[Step], areas: Areas) -> str:
     """As in "half-tone of 1, 12, 24; shadow of 22"."""
+    if len({step.area for step in steps}) == len(areas):
+        return "the whole surface"
     of: dict[str, list[int]] = {}
     for step in steps:
         of.setdefault(step.family or "all", []).append(areas[step.area][0])
@@ -171,7 +166,7 @@ def _recipes(plan: PassPlan, width: float) -> list[Flowable]:
         pile = doses_in_words(mix, name_of)
         amounts = ", ".join(f"{one.name} {_amount(one.volume_ml)}" for one in told_doses(mix, volume, name_of))
         told = [words(f"{mix.name}, {volume:.1f} ml", bold=True), small(pile, grey=0.1), small(amounts, grey=0.1)]
-        listed.append([Swatches([screen(mix.match.lab_dry)], 56, 34), told])
+        listed.append([Swatches([screen(mix.match.lab_dry)], 56, _SWATCH_HIGH), told])
     heading = words("Mixes: parts, and what the whole painting takes of each", bold=True, size=12, after=8)
     return [gap(10), heading, rows(listed, [68, width - 68], 8.0)] if listed else []
 

@@ -103,7 +103,7 @@ def units_of(
     """
     work = _Work(one, mix_of, pile_of, cuts, pace)
     groups = [part for run in _runs(work) for part in _to_length(run)]
-    groups = _short_ones_joined(groups, cuts)
+    groups = _joined_by_hand(_short_ones_joined(groups, cuts), cuts)
     ids: dict[str, int] = {}
     found = []
     for group in groups:
@@ -150,16 +150,26 @@ def _short_ones_joined(groups: list[_Group], cuts: Mapping[str, Cut]) -> list[_G
     """Short units put to a neighbour, and neighbours joined until a pass has no more than it may."""
     while len(groups) > 1:
         pairs = list(enumerate(pairwise(groups)))
-        by_hand = [at for at, (a, b) in pairs if cuts.get(b.steps[0].id) == "join" and _one_manner(a, b)]
         many = len(groups) > MOST_UNITS
         wanted = [(at, a, b) for at, (a, b) in pairs if many or min(a.minutes, b.minutes) < LEAST_MINUTES]
         free = [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES)]
         free = free or [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES_EVER)]
-        if not by_hand and not free:
+        if not free:
             break
-        at = by_hand[0] if by_hand else min((_cost(a, b), at) for at, a, b in free)[1]
+        at = min((_cost(a, b), at) for at, a, b in free)[1]
         groups[at : at + 2] = [groups[at].joined(groups[at + 1])]
     return groups
+
+
+def _joined_by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
+    """Units that the painter puts to the one before; what is laid in another manner stays by itself."""
+    found: list[_Group] = []
+    for group in groups:
+        if found and cuts.get(group.steps[0].id) == "join" and _one_manner(found[-1], group):
+            found[-1] = found[-1].joined(group)
+        else:
+            found.append(group)
+    return found
 
 
 def _one_manner(a: _Group, b: _Group) -> bool:
