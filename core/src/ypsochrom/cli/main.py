@@ -131,7 +131,8 @@ def _plan(options: argparse.Namespace) -> None:
         from ..mixes.mix_set import USUAL_TUBES
         from ..passes.scene import Choices
         from ..work.brief import Brief, MixSettings, ValueSettings
-        from ..work.planned import make_plan
+        from ..work.pass_nodes import painted_stages
+        from ..work.planned import plan_of, planned_work
 
         brief = Brief(
             support=Support.parse(options.size),
@@ -144,8 +145,8 @@ def _plan(options: argparse.Namespace) -> None:
         writer = aside.submit(
             import_module, "ypsochrom.formats.plan_files"
         )  # and while it is planned, what writes it down
-        plan = make_plan(decoded, brief, tubes)
-    writer.result().write(plan, options.out, options.photo.stem, options.paper)
+        work = planned_work(decoded, brief, tubes)
+    writer.result().write(plan_of(work), options.out, options.photo.stem, options.paper, painted_stages(work))
 
 
 def _values(options: argparse.Namespace) -> None:

@@ -9,15 +9,18 @@ from ..kit.errors import BadSetting
 
 
 def write_folder(folder: Path, files: Mapping[str, bytes | str]) -> None:
-    """Write all files into the folder (made if missing); on any error none of them is there or changed."""
+    """Write all files into the folder (made if missing), "in/a.txt" too; on any error none is there or changed."""
     made = not folder.exists()
     try:
         folder.mkdir(parents=True, exist_ok=True)
         with tempfile.TemporaryDirectory(dir=folder, prefix=".writing-") as place:
             for name, content in files.items():
                 data = content.encode() if isinstance(content, str) else content
-                (Path(place) / name).write_bytes(data)
+                there = Path(place) / name
+                there.parent.mkdir(exist_ok=True)
+                there.write_bytes(data)
             for name in files:
+                (folder / name).parent.mkdir(exist_ok=True)
                 os.replace(Path(place) / name, folder / name)
     except OSError as error:
         if made and folder.is_dir() and not any(folder.iterdir()):

@@ -1,10 +1,14 @@
 """All files of a plan, as `ypsochrom plan` leaves them in a folder."""
 
 import json
+import re
+from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
+from ..colour.types import Srgb8
 from ..passes.plan.whole import Plan
+from ..passes.step import PaintPass
 from . import folder
 from .csv import amounts as amounts_csv
 from .csv import recipes as recipes_csv
@@ -34,6 +38,21 @@ def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]
         }
 
 
-def write(plan: Plan, where: Path, title: str, paper: Paper = "A4") -> None:
-    """Write the plan's files into a folder, all or none."""
-    folder.write_folder(where, files(plan, title, paper))
+Stages = Iterable[tuple[PaintPass, Srgb8, Srgb8]]
+"""Passes in order with the painting after each: dry, and in its values alone."""
+
+
+def stage_files(stages: Stages) -> dict[str, bytes]:
+    """The stages as PNG: `stages/NN-role.png`, and `stages/NN-role-values.png` in grey."""
+    with ThreadPoolExecutor(2) as aside:
+        begun = {}
+        for one, dry, grey in stages:
+            name = f"stages/{one.number:02d}-{re.sub('[^a-z0-9]+', '-', one.role).strip('-')}"
+            begun[f"{name}.png"] = aside.submit(png.picture_png, dry)
+            begun[f"{name}-values.png"] = aside.submit(png.grey_png, grey)
+        return {name: picture.result() for name, picture in begun.items()}
+
+
+def write(plan: Plan, where: Path, title: str, paper: Paper = "A4", stages: Stages = ()) -> None:
+    """Write the plan's files, and the pictures of its stages, into a folder, all or none."""
+    folder.write_folder(where, {**files(plan, title, paper), **stage_files(stages)})

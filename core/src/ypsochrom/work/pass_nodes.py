@@ -1,10 +1,11 @@
 """The pass plan and the pictures after every pass as nodes."""
 
+from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Any
 
-from ..colour.types import Reflectance
+from ..colour.types import Reflectance, Srgb8
 from ..formats.pictures import png
 from ..kit import codec
 from ..kit.progress import Progress
@@ -13,6 +14,7 @@ from ..passes.films import layers
 from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, smaller, stages
 from ..passes.plan.pass_plan import PassPlan, find_passes
 from ..passes.scene import Scene
+from ..passes.step import PaintPass
 from .area_nodes import decided
 from .graph import Node, Work
 from .inputs import Inputs
@@ -131,6 +133,15 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     finally:
         painters.shutdown(cancel_futures=True)
     return StagePictures(tuple(kept))
+
+
+def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Srgb8]]:
+    """Every pass with the painting after it, dry and in its values alone, at working size."""
+    scene, plan = scene_of(work), work.now("passes")
+    canvas = _canvas_of(work, scene)
+    found = stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
+    for one, stage in zip(plan.passes, found, strict=True):
+        yield one, paint_picture(stage, canvas), paint_picture(stage, canvas, "grey")
 
 
 _looked_at: Recent[str, tuple[Canvas, list[Stage]]] = Recent(2)

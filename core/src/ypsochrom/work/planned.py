@@ -74,10 +74,17 @@ def work_from(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = Non
 
 def make_plan(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None, progress: Progress = silent) -> Plan:
     """The plan of a painting from its reference, the painter's brief and the shelf (None: a starter's). About 3 s for a photo."""
+    return plan_of(planned_work(picture, brief, tubes, progress))
+
+
+def planned_work(
+    picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None, progress: Progress = silent
+) -> Work:
+    """The work on a painting with all that a plan is made of; as `make_plan`."""
     work = work_from(picture, brief, tubes)
     with ThreadPoolExecutor(1) as aside:
         if not brief.mixes.chosen:
             aside.submit(lambda: palette.prepare(usable_box(work.inputs.stock.tubes)))  # depends on the shelf alone
         for share, goal in enumerate(("values", "judgement", "passes")):
             work.bring(goal, lambda done, doing, share=share: progress((share + done) / 3, doing))  # type: ignore[misc]
-    return plan_of(work)
+    return work

@@ -67,6 +67,11 @@ def picture_png(picture: Srgb8) -> bytes:
     return _encoded(_bgr(picture))
 
 
+def grey_png(picture: Srgb8) -> bytes:
+    """A picture without colour as 8-bit grey PNG."""
+    return _encoded(np.ascontiguousarray(picture[..., 1]), _FLAT)
+
+
 _VEIL = 0.62
 """How dark lies over what is not lit."""
 
