@@ -59,6 +59,7 @@ class AreaOut(Schema):
     shadow: str | None
     texture_mm: float | None
     gradation: GradationOut | None
+    flat: bool
     plane: Plane
     found_plane: Plane
     beneath: list[str]
@@ -170,13 +171,14 @@ class AreasOut(Schema):
 class AreaIn(Schema):
     """What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
 
-    `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's.
+    `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands.
     """
 
     name: Annotated[str, Field(max_length=80)] | None = None
     target: Annotated[str, Field(max_length=60)] | None = None
     plane: Plane | Literal["as_found"] | None = None
     handling: Handling | None = None
+    flat: bool | None = None
 
 
 class BorderIn(Schema):

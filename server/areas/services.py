@@ -113,6 +113,8 @@ def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Wo
             decision = replace(decision, plane=None if given.plane == "as_found" else given.plane)
         if given.handling is not None:
             decision = replace(decision, handling=given.handling)
+        if given.flat is not None:
+            decision = replace(decision, flat=given.flat)
         others = {area: one for area, one in brief.decisions.items() if area != area_id}
         return replace(brief, decisions=others if decision == Decision() else {**others, area_id: decision})
 

@@ -153,6 +153,7 @@ def _area_facts(area: Area, facts: Facts, decision: Decision) -> dict[str, Any]:
         "target": _hex(target),
         "target_value": None if target is None else float(lab_to_value(np.array(target))),
         "handling": decision.handling,
+        "flat": decision.flat,
     }
 
 

@@ -19,7 +19,8 @@ SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
 ]  # fmt: skip
 TechniqueName = Literal[
-    "wash", "thin", "opaque", "loaded", "wet in wet", "glaze", "scumble", "dry brush", "stippling", "knife", "airbrush",
+    "wash", "thin", "opaque", "loaded", "wet in wet", "blended", "glaze", "scumble", "dry brush", "stippling",
+    "knife", "airbrush",
 ]  # fmt: skip
 Tone = Literal["white", "grey", "warm earth", "black"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]

@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from ypsochrom.areas.area import find_areas
+from ypsochrom.areas.area import Area, FamilyPart, find_areas
 from ypsochrom.areas.borders import borders_of
 from ypsochrom.areas.facts import PLANES, Decision, planned, proposed_planes
 from ypsochrom.colour import cielab, srgb
@@ -14,7 +14,7 @@ from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
 from ypsochrom.paint.catalogue import paintbox
 from ypsochrom.passes.films.ground import Ground
-from ypsochrom.passes.plan.judgement import pale_over_dark
+from ypsochrom.passes.plan.judgement import out_of_reach, pale_over_dark
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Scene
 from ypsochrom.values.scale import value_field
@@ -73,3 +73,20 @@ def test_thin_takes_less_paint_thick_takes_more_and_what_is_left_bare_takes_none
     assert none == []
     assert area.id in {s.area for s in found.passes[0].steps}  # the ground goes over everything
     assert np.isfinite(list(found.volumes.values())).all()
+
+
+def in_one_part(lightness, cm2=100.0):
+    part = FamilyPart("light", cm2, 5.0, (lightness, 0.0, 0.0))
+    return Area(0, "a01", "a", cm2, 0.5, 5.0, (lightness, 0.0, 0.0), (0.5, 0.5), (part,))
+
+
+def test_where_dry_paint_cannot_follow_the_photo_is_told_with_how_far_and_on_how_much():
+    black, grey, white = (in_one_part(lightness) for lightness in (3.0, 50.0, 100.0))
+    (told,) = out_of_reach([black, grey])
+    assert told.id == "passes.N023"
+    assert told.message.startswith("Over 50% of the surface")
+    assert "value steps lighter" in told.message
+    assert "darker" in next(iter(out_of_reach([white]))).message
+    assert list(out_of_reach([grey])) == []
+    assert list(out_of_reach([replace(black, parts=(replace(black.parts[0], area_cm2=5.0),)), grey])) == []
+    assert list(out_of_reach([replace(black, handling="bare"), grey])) == []

@@ -67,6 +67,63 @@ def test_a_plan_holds_together(client, planned):
     assert client.get(areas["labels_url"]).status_code == 200
 
 
+def test_units_light_up_and_what_areas_take_adds_up(client, planned):
+    pid = planned["id"]
+    passes = get(client, f"passes/{pid}")
+    assert get(client, f"passes/{pid}") == passes
+    for one in passes["passes"]:
+        assert [id_ for unit in one["units"] for id_ in unit["steps"]] == [step["id"] for step in one["steps"]]
+        assert set(one["left_ml"]) == {unit["id"] for unit in one["units"]}
+    second = passes["passes"][1]
+    veils = [client.get(second["lit_url"].format(place=place)) for place in range(len(second["units"]))]
+    assert {answer["Content-Type"] for answer in veils} == {"image/png"}
+    lit = [np.asarray(Image.open(io.BytesIO(answer.content)))[..., 3] == 0 for answer in veils]
+    assert all(one.any() for one in lit)
+    assert np.sum(lit, axis=0).max() == 1  # in a block-in every place is painted once
+    assert client.get(second["lit_url"].format(place=len(lit))).status_code == 404
+    assert client.get(f"/api/passes/{pid}/lit/99/0").status_code == 404
+
+    amounts = get(client, f"passes/{pid}/amounts")
+    assert amounts["piles"] == passes["volumes"]
+    assert sum(need["volume_ml"] for need in amounts["areas"]) == pytest.approx(
+        sum(step["volume_ml"] for one in passes["passes"] for step in one["steps"])
+    )
+    for kind in ("piles", "tubes"):
+        beside = [sum(row[kind].values()) for row in amounts["beside"]]
+        assert sum(need["volume_ml"] for need in amounts["areas"]) + sum(beside) == pytest.approx(
+            sum(amounts[kind].values())
+        )
+
+
+def test_an_area_is_asked_what_it_would_take_and_nothing_is_changed(client, planned):
+    pid = planned["id"]
+    before = get(client, f"passes/{pid}")
+    need = max(get(client, f"passes/{pid}/amounts")["areas"], key=lambda one: one["volume_ml"])
+    thick, bare = (get(client, f"passes/{pid}/amounts/if?area={need['area']}&handling={h}") for h in ("thick", "bare"))
+    assert thick["now"]["volume_ml"] == pytest.approx(need["volume_ml"])
+    assert bare["then"]["volume_ml"] < thick["now"]["volume_ml"] < thick["then"]["volume_ml"]
+    assert thick["then"]["plan_ml"] > bare["then"]["plan_ml"]
+    pile = before["passes"][1]["units"][0]["mix"]
+    other = get(client, f"passes/{pid}/amounts/if?area={need['area']}&mix={pile}")
+    assert other["then"]["volume_ml"] != pytest.approx(need["volume_ml"])
+    assert get(client, f"passes/{pid}") == before
+    for wrong in ("area=a99", f"area={need['area']}&mix=m99"):
+        assert client.get(f"/api/passes/{pid}/amounts/if?{wrong}").status_code == 404
+
+
+def test_a_note_to_a_unit_leaves_the_plan_as_it_is_and_a_cut_changes_its_units(client, planned):
+    pid = planned["id"]
+    before = get(client, f"passes/{pid}")
+    unit = next(one for one in before["passes"][1]["units"] if len(one["steps"]) > 1)
+    path = f"/api/passes/{pid}/choices"
+    noted = client.put(path, {**before["choices"], "notes": {unit["id"]: "rinse"}}, content_type=JSON).json()
+    assert noted["choices"]["notes"] == {unit["id"]: "rinse"}
+    assert noted["up_to_date"]
+    assert noted["passes"] == before["passes"]
+    cut = client.put(path, {**noted["choices"], "cuts": {unit["steps"][-1]: "split"}}, content_type=JSON).json()
+    assert len(cut["passes"][1]["units"]) == len(before["passes"][1]["units"]) + 1
+
+
 def test_nothing_planned_is_an_empty_answer_not_an_error(client, painting):
     assert get(client, f"areas/{painting['id']}")["areas"] == []
     assert get(client, f"mixes/{painting['id']}")["mixes"] == []

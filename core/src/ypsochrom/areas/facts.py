@@ -27,12 +27,16 @@ PLANES: tuple[Plane, ...] = get_args(Plane)
 
 @dataclass(frozen=True)
 class Decision:
-    """What the painter decided about an area; `None` and "" leave it as found. `target_lab` is CIELAB under D65."""
+    """What the painter decided about an area; `None` and "" leave it as found. `target_lab` is CIELAB under D65.
+
+    `flat` says that it is painted in bands although its colour runs.
+    """
 
     target_lab: LabTriple | None = None
     plane: Plane | None = None
     handling: Handling = "usual"
     name: str = ""
+    flat: bool = False
 
 
 AS_FOUND = Decision()

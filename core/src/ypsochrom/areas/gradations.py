@@ -36,6 +36,30 @@ class Gradation:
         span = float(np.hypot.reduce(np.subtract(self.start_lab, self.end_lab)))
         return int(np.clip(round(span / _DE_TO_A_PILE) + 1, *_PILES))
 
+    @property
+    def light_end(self) -> str:
+        """Where its lighter end lies, seen from the other: as in "the upper left"."""
+        return _side(self.start[0] - self.end[0], self.start[1] - self.end[1])
+
+    @property
+    def dark_end(self) -> str:
+        """Where its darker end lies."""
+        return _side(self.end[0] - self.start[0], self.end[1] - self.start[1])
+
+
+_SLANTED = 0.4
+"""An axis that leans by less than this share of its length is level or upright."""
+
+
+def _side(right: float, down: float) -> str:
+    """The side to which a way leads that goes so far to the right and down."""
+    long = max(abs(right), abs(down), 1e-9)
+    upright = "" if abs(down) < _SLANTED * long else "lower" if down > 0 else "upper"
+    level = "" if abs(right) < _SLANTED * long else "right" if right > 0 else "left"
+    if upright and level:
+        return f"the {upright} {level}"
+    return {"lower": "below", "upper": "above"}.get(upright, f"the {level}")
+
 
 def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
     """The gradation that an area's pixels make, if they do: their colours (n, 3) and places (n, 2) in mm.

@@ -15,13 +15,24 @@ from ..paint.appearance import WET_SHARE
 from ..paint.films import BRUSH_COAT_WET_UM
 
 Technique = Literal[
-    "wash", "thin", "opaque", "loaded", "wet in wet", "glaze", "scumble", "dry brush", "stippling", "knife", "airbrush"
+    "wash",
+    "thin",
+    "opaque",
+    "loaded",
+    "wet in wet",
+    "blended",
+    "glaze",
+    "scumble",
+    "dry brush",
+    "stippling",
+    "knife",
+    "airbrush",
 ]
 TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
 
 WET_UM: dict[Technique, float] = {
-    "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "glaze": 10, "scumble": 45,
-    "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
+    "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "blended": 100, "glaze": 10,
+    "scumble": 45, "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
 }  # fmt: skip
 """The wet film of one coat."""
 
@@ -31,6 +42,7 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
     "opaque": "a full brush coat",
     "loaded": "a loaded brush, the stroke left standing",
     "wet in wet": "into the neighbour while both are wet",
+    "blended": "bands of a string of piles, worked into each other along the passage while all of it is wet",
     "glaze": "clear medium with a little paint, on dry paint only",
     "scumble": "a broken, half-opaque film, what lies beneath stays in sight",
     "dry brush": "a nearly dry brush, dragged over the texture",
@@ -39,7 +51,7 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
     "airbrush": "sprayed in thin films; suitable respirator and ventilation, and no pigment that must not be sprayed",
 }
 
-WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "opaque", "loaded", "stippling", "knife"})
+WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "blended", "opaque", "loaded", "stippling", "knife"})
 """Techniques in which a soft edge can still be worked into the neighbour."""
 
 NOT_COVERING: frozenset[Technique] = frozenset({"wash", "glaze", "scumble", "dry brush"})

@@ -11,6 +11,7 @@ from ..areas.area import Area
 from ..areas.borders import Border
 from ..areas.facts import PLANES, Plane
 from ..areas.families import Family
+from ..areas.gradations import Gradation
 from ..kit.errors import BadSetting
 from ..materials.support import Support
 from ..mixes.blends import blend_of, is_blend
@@ -87,7 +88,10 @@ _OVERLAPS_AT_LEAST = 2
 
 @dataclass(frozen=True, eq=False)
 class Scene:
-    """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked."""
+    """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
+
+    `gradations` are by area those that are to be blended.
+    """
 
     areas: tuple[Area, ...]
     planes: Mapping[str, Plane]
@@ -96,6 +100,7 @@ class Scene:
     support: Support
     focal: Focal | None = None
     factors: Factors = USUAL_FACTORS
+    gradations: Mapping[str, Gradation] = field(default_factory=dict)
 
     @cached_property
     def area_of(self) -> dict[str, Area]:

@@ -5,6 +5,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Any
 
+from ..areas.facts import AS_FOUND
 from ..colour.types import Reflectance, Srgb8
 from ..formats.pictures import png
 from ..kit import codec
@@ -39,6 +40,11 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         support=brief.support,
         focal=brief.focal,
         factors=work.inputs.factors,
+        gradations={
+            one.id: one.gradation
+            for one in found.facts
+            if one.gradation is not None and not brief.decisions.get(one.id, AS_FOUND).flat
+        },
     )
 
 
@@ -73,6 +79,7 @@ PASSES: Node[PassPlan] = Node(
     takes={
         "planes of areas": _planes,
         "edges": _edges,
+        "gradations that are painted flat": lambda i: sorted(a for a, one in i.brief.decisions.items() if one.flat),
         "the focal passage": lambda i: i.brief.focal,
         "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
@@ -108,7 +115,7 @@ _canvases: Recent[str, Canvas] = Recent(2)
 
 def _canvas_of(work: Work, scene: Scene) -> Canvas:
     """The painting's pixels prepared; they are the same for every method and palette while areas and borders stay."""
-    key = codec.fingerprint([work.key("areas").digest, scene.borders])
+    key = codec.fingerprint([work.key("areas").digest, scene.borders, scene.gradations])
     return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, scene))
 
 
@@ -168,7 +175,7 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
 
 STAGES: Node[StagePictures] = Node(
     name="stages",
-    version=2,
+    version=3,
     needs=("areas", "mixes", "passes"),
     takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
     compute=_paint,

@@ -76,7 +76,13 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: 
             <Typography>in the light, and in shadow</Typography>
           </Stack>
         )}
-        {area.gradation && <GradationFacts gradation={area.gradation} />}
+        {area.gradation && (
+          <GradationFacts
+            gradation={area.gradation}
+            flat={area.flat}
+            paint={(flat) => void edits.say(area, { flat })}
+          />
+        )}
         <Fact name="Finest marks in it">
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
         </Fact>

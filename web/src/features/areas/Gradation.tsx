@@ -1,5 +1,5 @@
 /** A gradation: how an area's colour runs, as an arrow on the picture and in words. */
-import { Stack, Typography } from "@mui/material";
+import { FormControlLabel, Stack, Switch, Typography } from "@mui/material";
 
 import type { Size } from "../../shared/geometry/viewport";
 import { Swatch } from "../../shared/ui/Swatch";
@@ -40,16 +40,30 @@ export function GradationArrow({ gradation, picture }: { gradation: Gradation; p
   );
 }
 
-export function GradationFacts({ gradation }: { gradation: Gradation }) {
+interface FactsProps {
+  gradation: Gradation;
+  /** Whether it is painted in bands all the same. */
+  flat: boolean;
+  paint: (flat: boolean) => void;
+}
+
+export function GradationFacts({ gradation, flat, paint }: FactsProps) {
   return (
-    <Stack direction="row" spacing={1.5} sx={{ py: 1, alignItems: "center" }}>
-      <Stack direction="row" sx={{ bgcolor: "mat", p: 0.5 }}>
-        <Swatch colour={gradation.start_colour} label="Its lighter end" size={32} />
-        <Swatch colour={gradation.end_colour} label="Its darker end" size={32} />
+    <>
+      <Stack direction="row" spacing={1.5} sx={{ py: 1, alignItems: "center" }}>
+        <Stack direction="row" sx={{ bgcolor: "mat", p: 0.5 }}>
+          <Swatch colour={gradation.start_colour} label="Its lighter end" size={32} />
+          <Swatch colour={gradation.end_colour} label="Its darker end" size={32} />
+        </Stack>
+        <Typography>
+          a gradation, along the arrow:{" "}
+          {flat ? "painted in bands, as you want it" : "one blend from end to end while it is wet"}
+        </Typography>
       </Stack>
-      <Typography>
-        a gradation, along the arrow: {gradation.piles} piles from end to end, blended while they are wet
-      </Typography>
-    </Stack>
+      <FormControlLabel
+        control={<Switch checked={!flat} onChange={(_, on) => paint(!on)} />}
+        label="Blend it from end to end"
+      />
+    </>
   );
 }

@@ -30,6 +30,7 @@ const area = (id: string, facts: Partial<Area> = {}): Area => ({
   shadow: "#444444",
   texture_mm: 2,
   gradation: null,
+  flat: false,
   plane: "middle",
   found_plane: "middle",
   beneath: [],
@@ -125,7 +126,17 @@ describe("the facts of an area", () => {
     const text = drawn(
       <AreaFacts area={area("a01", { gradation })} areas={areas.areas} borders={[]} edits={edits()} />,
     );
-    expect(text).toContain("4 piles from end to end");
+    expect(text).toContain("one blend from end to end");
+    expect(
+      drawn(
+        <AreaFacts
+          area={area("a01", { gradation, flat: true })}
+          areas={areas.areas}
+          borders={[]}
+          edits={edits()}
+        />,
+      ),
+    ).toContain("painted in bands, as you want it");
     expect(text).toContain("Its darker end");
     const arrow = drawn(<GradationArrow gradation={gradation} picture={{ width: 800, height: 600 }} />);
     expect(arrow).toContain('x1="80" y1="60" x2="320" y2="60"');

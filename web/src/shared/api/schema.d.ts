@@ -2107,9 +2107,11 @@ export interface components {
          * AreaIn
          * @description What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
          *
-         *     `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's.
+         *     `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands.
          */
         AreaIn: {
+            /** Flat */
+            flat?: boolean | null;
             /** Handling */
             handling?: ("usual" | "thin" | "thick" | "bare") | null;
             /** Name */
@@ -2163,6 +2165,8 @@ export interface components {
             colour: string;
             /** Families */
             families: components["schemas"]["FamilyOut"][];
+            /** Flat */
+            flat: boolean;
             /**
              * Found Plane
              * @enum {string}
@@ -2629,7 +2633,7 @@ export interface components {
              * @default {}
              */
             techniques: {
-                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
             };
             /** Underpainting */
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
@@ -4851,7 +4855,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
             /** Volume Ml */
             volume_ml: number;
             /**
@@ -5334,7 +5338,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
             /** Total Minutes */
             total_minutes: number;
             /** Volume Ml */

@@ -40,9 +40,10 @@ class Rule:
     pairs: Callable[[Scene, Sequence[Draft]], Pairs]
 
 
-def _lightness(scene: Scene, step: Draft) -> float:
-    """L* of the pile in hand: a blend is painted along with the pile that leads it."""
-    return scene.pile_of(step.mix).match.lab_dry[0]
+def _in_hand(scene: Scene, step: Draft) -> Mix:
+    """The pile in hand: a blend is painted along with the pile that leads it, a gradation with that of its largest part."""
+    blended = step.manner.technique == "blended"
+    return scene.pile_of(scene.main_mix(scene.area_of[step.area]) if blended else step.mix)
 
 
 def _share_a_cell(a: Draft, b: Draft) -> bool:
@@ -69,7 +70,7 @@ def _behind_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
 
 
 def _dark_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
-    lightness = [_lightness(scene, step) for step in steps]
+    lightness = [_in_hand(scene, step).match.lab_dry[0] for step in steps]
     for (i, a), (j, b) in combinations(enumerate(steps), 2):
         if a.role.rank == b.role.rank:
             apart = lightness[j] - lightness[i]
@@ -83,7 +84,7 @@ def _light_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
 
 
 def _warm_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
-    piles = [scene.pile_of(step.mix) for step in steps]
+    piles = [_in_hand(scene, step) for step in steps]
     for (i, a), (j, b) in combinations(enumerate(steps), 2):
         lightness = [piles[at].match.lab_dry[0] for at in (i, j)]
         if a.role.rank == b.role.rank and abs(lightness[1] - lightness[0]) < EQUAL_VALUE_L:

@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from ...areas.families import FAMILIES
 from ...kit.advice import Advice
 from ...materials.brushes import WIDTHS_MM, at_most
 from ..manners import WET_IN_WET
@@ -97,13 +98,16 @@ def _across_the_surface(scene: Scene, choices: Choices) -> SortKey:
         if rules.HAND_CLEAR in choices.rules_off:
             return (float(draft.section), -area.area_cm2)
         x = area.centre[0] if choices.hand == "right" else 1 - area.centre[0]
-        return (float(draft.section), float(int(area.centre[1] * _BANDS)), x)
+        band = 0.0 if draft.family is None else float(FAMILIES.index(draft.family))  # from dark to light in an area
+        return (float(draft.section), float(int(area.centre[1] * _BANDS)), x, band)
 
     return key
 
 
 def _in_hand(draft: Draft, scene: Scene) -> object:
-    """Pile and manner: what the next step may share with the last."""
+    """Pile and manner: what the next step may share with the last; all of a gradation is laid in one go."""
+    if draft.manner.technique == "blended":
+        return "blended", draft.area
     return scene.pile_of(draft.mix).id, draft.manner.technique, draft.manner.medium, draft.manner.medium_share
 
 

@@ -20,6 +20,7 @@ from ..schools.school import ENDS, FOCAL_FORMS, HELD_BACK_STEPS, School, on_part
 from ..schools.underlayers import underpainting
 from ..schools.workshop import Workshop
 from ..step import Draft, Role
+from .gradation import blended_passages
 from .layering import white_beneath, without_empty
 
 
@@ -51,6 +52,7 @@ def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[
         drafts = _sorted([*drafts, *white_beneath(drafts, pale, scene, choices, shop.box, _white_pattern(shop))])
     if rules.MORE_LAYERS in choices.rules_off:
         drafts = [draft for draft in drafts if draft.role.key != FOCAL_FORMS.key]
+    drafts = _sorted(blended_passages(drafts, shop))
     by_painter = choices.techniques
     return [
         replace(d, manner=by_hand(by_painter[d.id]), coats=None) if d.id in by_painter else d for d in drafts

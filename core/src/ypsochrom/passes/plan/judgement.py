@@ -7,6 +7,7 @@ import numpy as np
 from ...areas.area import Area
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
+from ...values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from ..films.ground import Ground
 from ..step import PaintPass
 
@@ -15,6 +16,34 @@ PALE_FROM, DARK_BELOW = 7.0, 5.0
 """Munsell values of a passage that is pale, and of a ground that is dark against it."""
 
 FEW_COATS = 2
+
+
+OUT_OF_REACH_STEPS, REACH_SHARE = 0.3, 0.08
+"""Paint that stays so far from the photo's value shows in a stage; where it does on so much of the surface it is told."""
+
+
+def out_of_reach(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -> Iterator[Advice]:
+    """Where the last stage will stay lighter or darker than the photo, because dry paint goes no further."""
+    painted = [(part, area) for area in areas if area.handling != "bare" for part in area.parts]
+    whole = sum(part.area_cm2 for part, _ in painted)
+    for too, sign in (("lighter", 1.0), ("darker", -1.0)):
+        off = []
+        for part, _ in painted:
+            goal = lab_in_paint_range(np.array(part.lab), paint_range)
+            off.append((sign * float(lab_to_value(goal) - lab_to_value(np.array(part.lab))), part.area_cm2))
+        far = [(steps, cm2) for steps, cm2 in off if steps >= OUT_OF_REACH_STEPS]
+        share = sum(cm2 for _, cm2 in far) / max(whole, 1e-9)
+        if share >= REACH_SHARE:
+            steps = sum(steps * cm2 for steps, cm2 in far) / sum(cm2 for _, cm2 in far)
+            yield Advice(
+                "passes.N023",
+                "note",
+                f"Over {share:.0%} of the surface the photo goes beyond dry paint: the finished painting stays about "
+                f"{steps:.1f} value steps {too} there.",
+                "Judge it against the stages here, not against the photo; varnish takes the darks down again."
+                if too == "lighter"
+                else "Judge it against the stages here, not against the photo.",
+            )
 
 
 def pale_over_dark(areas: Sequence[Area], ground: Ground, passes: Sequence[PaintPass]) -> Iterator[Advice]:

@@ -41,7 +41,7 @@ from ..units.gathering import units_of
 from .arranging import in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
-from .judgement import pale_over_dark
+from .judgement import out_of_reach, pale_over_dark
 
 
 @dataclass(frozen=True)
@@ -145,6 +145,7 @@ def find_passes(
             *ordered.advice,
             *(_drawing_advice(drawing, passes) if main.keeps_line else ()),
             *pale_over_dark(scene.areas, shop.ground, passes),
+            *out_of_reach(scene.areas),
             *stock_advice(needs, passes, (*used, *blends)),
             *_medium_advice(medium),
         ),

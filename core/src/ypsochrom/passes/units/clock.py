@@ -111,7 +111,10 @@ def on_the_clock(
                     wait_minutes=idle,
                     open_minutes=open_minutes(min(films), clock.drying),
                     dry_minutes=touch_dry_minutes(max(films), clock.drying),
-                    edges=_of_the_unit([edge for id_ in unit.steps for edge in edges.get(id_, [])]),
+                    edges=(
+                        *_along(unit, own, scene, clock.drying),
+                        *_of_the_unit([edge for id_ in unit.steps for edge in edges.get(id_, [])]),
+                    ),
                     words=_places(own, scene, whole=one.role in EDGELESS_ROLES),
                 )
             )
@@ -204,6 +207,8 @@ def _edges(one: PaintPass, scene: Scene, spans: Mapping[str, _Laid], drying: flo
     for spans_there in by_area.values():
         for span in spans_there:
             for there in spans_there:
+                if "blended" in (span.step.technique, there.step.technique):
+                    continue  # told of the whole passage
                 if there.done <= span.begun and there.step.id != span.step.id and _can_blend(span, there, drying):
                     area = scene.area_of[span.step.area]
                     words = f"Work it into the {there.step.family or 'first layer'} of “{area.name}” while that is wet."
@@ -232,10 +237,8 @@ def _soft(span: _Laid, there: _Laid | None, area: Area, other: Area, length_mm: 
         words = f"Blend the soft edge with “{other.name}” at once: it stays open {_minutes(left)} more."
     elif both and retarder_ml >= DROP_ML and left + (RETARDER_TIMES - 1) * open_minutes(there.film_um, drying) >= 0:
         how = "retarder"
-        count = drops(retarder_ml)
-        much = f"{retarder_ml:.1f} ml" if count is None else f"{count} drop{'s' if count > 1 else ''}"
         words = (
-            f"Soft edge with “{other.name}”, dry by then unless {much} of retarder went into its paint; "
+            f"Soft edge with “{other.name}”, dry by then unless {_in_drops(retarder_ml)} of retarder went into its paint; "
             f"without it {dry_words}."
         )
     else:
@@ -257,6 +260,36 @@ def _as_it_can_be_laid(step: Step, edges: Sequence[_StepEdge], chosen: Collectio
         return replace(step, wet_with=wet, reasons=reasons)
     kept = tuple(one for one in reasons if one.rule != "passes.technique")
     return replace(step, technique="opaque", reasons=kept)
+
+
+def _along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: float) -> tuple[EdgeWork, ...]:
+    """How a gradation is blended along its length, in the time that it stays open."""
+    gradation = scene.gradations.get(steps[0].area)
+    if steps[0].technique != "blended" or gradation is None:
+        return ()
+    stays = open_minutes(min(step.film_um for step in steps), drying)
+    name = scene.area_of[steps[0].area].name
+    way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
+    words = f"Lay “{name}” in bands {way} and work them into each other, wiping the brush between: "
+    how: EdgeHow = "blend"
+    if unit.minutes <= stays:
+        words += f"it stays open for {_minutes(stays)}."
+    elif unit.minutes <= stays * RETARDER_TIMES:
+        how = "retarder"
+        retarder = RETARDER_SHARE * sum(step.volume_ml for step in steps)
+        words += f"{_in_drops(retarder)} of retarder in its piles keep it open for {_minutes(stays * RETARDER_TIMES)}."
+    else:
+        how = "soften"
+        words += (
+            f"it takes {_minutes(unit.minutes)} and stays open for {_minutes(stays)}, so do it strip by strip across the run, "
+            "misting what waits, and soften joints that dried with a nearly dry brush or a second thin layer."
+        )
+    return (EdgeWork(steps[0].area, steps[0].area, how, 0.0, words),)
+
+
+def _in_drops(volume_ml: float) -> str:
+    count = drops(volume_ml)
+    return f"{volume_ml:.1f} ml" if count is None else f"{count} drop{'s' if count > 1 else ''}"
 
 
 def _of_the_unit(edges: Sequence[_StepEdge]) -> tuple[EdgeWork, ...]:

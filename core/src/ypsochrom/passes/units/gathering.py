@@ -37,7 +37,7 @@ _ANOTHER_PLACE_DE00 = 12.0
 """Turning to a part elsewhere weighs as much as turning to a pile so far away (CIEDE2000)."""
 
 _KINDS: Mapping[Technique, BrushKind] = {
-    "glaze": "soft flat", "wash": "soft flat", "scumble": "bristle flat", "dry brush": "bristle flat",
+    "glaze": "soft flat", "wash": "soft flat", "blended": "soft flat", "scumble": "bristle flat", "dry brush": "bristle flat",
     "stippling": "stippler", "knife": "knife", "airbrush": "airbrush",
 }  # fmt: skip
 _OVER_EVERYTHING = "what overlaps everything"
@@ -50,7 +50,6 @@ class _Work:
     one: PaintPass
     mix_of: Mapping[str, Mix]
     pile_of: Callable[[Mix], Mix]
-    cuts: Mapping[str, Cut]
     pace: float
 
     def pile(self, step: Step) -> Mix:
@@ -101,9 +100,9 @@ def units_of(
 
     `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them.
     """
-    work = _Work(one, mix_of, pile_of, cuts, pace)
+    work = _Work(one, mix_of, pile_of, pace)
     groups = [part for run in _runs(work) for part in _to_length(run)]
-    groups = _joined_by_hand(_short_ones_joined(groups, cuts), cuts)
+    groups = _by_hand(_short_ones_joined(groups), cuts)
     ids: dict[str, int] = {}
     found = []
     for group in groups:
@@ -119,12 +118,9 @@ def _manner(step: Step) -> tuple[Technique, str | None, float]:
 
 def _runs(work: _Work) -> Iterable[_Group]:
     """Steps that follow each other with one pile and in one manner."""
-    number = 0
 
     def key(step: Step) -> tuple[object, ...]:
-        nonlocal number
-        number += work.cuts.get(step.id) == "split"
-        return (number, work.pile(step).id, *_manner(step))
+        return (step.area if step.technique == "blended" else work.pile(step).id, *_manner(step))
 
     for _, steps in groupby(work.one.steps, key):
         yield _Group(work, tuple(steps))
@@ -133,7 +129,8 @@ def _runs(work: _Work) -> Iterable[_Group]:
 def _to_length(group: _Group) -> list[_Group]:
     """A run as pieces of about equal length, none over `MOST_MINUTES` unless a single step is; the ground is always one."""
     count = int(np.ceil(group.minutes / MOST_MINUTES))
-    if count < 2 or group.work.one.role in EDGELESS_ROLES:
+    whole = group.work.one.role in EDGELESS_ROLES or group.steps[0].technique == "blended"
+    if count < 2 or whole:
         return [group]
     goal = group.minutes / count
     pieces: list[_Group] = []
@@ -146,14 +143,14 @@ def _to_length(group: _Group) -> list[_Group]:
     return pieces
 
 
-def _short_ones_joined(groups: list[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
+def _short_ones_joined(groups: list[_Group]) -> list[_Group]:
     """Short units put to a neighbour, and neighbours joined until a pass has no more than it may."""
     while len(groups) > 1:
         pairs = list(enumerate(pairwise(groups)))
         many = len(groups) > MOST_UNITS
         wanted = [(at, a, b) for at, (a, b) in pairs if many or min(a.minutes, b.minutes) < LEAST_MINUTES]
-        free = [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES)]
-        free = free or [(at, a, b) for at, a, b in wanted if _may_join(a, b, cuts, MOST_PILES_EVER)]
+        free = [(at, a, b) for at, a, b in wanted if _may_join(a, b, MOST_PILES)]
+        free = free or [(at, a, b) for at, a, b in wanted if _may_join(a, b, MOST_PILES_EVER)]
         if not free:
             break
         at = min((_cost(a, b), at) for at, a, b in free)[1]
@@ -161,23 +158,30 @@ def _short_ones_joined(groups: list[_Group], cuts: Mapping[str, Cut]) -> list[_G
     return groups
 
 
-def _joined_by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
-    """Units that the painter puts to the one before; what is laid in another manner stays by itself."""
+def _by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
+    """The units as the painter parts and joins them, all others as they are; another manner stays by itself."""
     found: list[_Group] = []
     for group in groups:
-        if found and cuts.get(group.steps[0].id) == "join" and _one_manner(found[-1], group):
-            found[-1] = found[-1].joined(group)
-        else:
-            found.append(group)
+        for place, step in enumerate(group.steps):
+            own = _Group(group.work, (step,))
+            cut = cuts.get(step.id)
+            goes_on = cut != "split" if place else bool(found) and cut == "join" and _one_manner(found[-1], own)
+            if goes_on:
+                found[-1] = found[-1].joined(own)
+            else:
+                found.append(own)
     return found
 
 
 def _one_manner(a: _Group, b: _Group) -> bool:
-    return _manner(a.steps[-1])[:2] == _manner(b.steps[0])[:2]
+    one, other = a.steps[-1], b.steps[0]
+    if "blended" in (one.technique, other.technique) and one.area != other.area:
+        return False  # a gradation is a unit of its own
+    return _manner(one)[:2] == _manner(other)[:2]
 
 
-def _may_join(a: _Group, b: _Group, cuts: Mapping[str, Cut], most_piles: int) -> bool:
-    if cuts.get(b.steps[0].id) == "split" or not _one_manner(a, b):
+def _may_join(a: _Group, b: _Group, most_piles: int) -> bool:
+    if not _one_manner(a, b):
         return False
     together = a.minutes + b.minutes - MINUTES_PER_PILE_BESIDE
     return together <= MOST_MINUTES and len({*a.piles, *b.piles}) <= most_piles

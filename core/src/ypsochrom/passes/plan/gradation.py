@@ -1,0 +1,43 @@
+"""Gradations in the passes: the parts of a passage whose colour runs are laid together, as one blend of its string of piles.
+
+Common practice: a sky or a wall is one unit from end to end within the open time, with a soft brush, wiped between the bands.
+"""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from ..manners import WET_IN_WET, Manner, manner
+from ..schools.school import MIDDLE
+from ..schools.workshop import Workshop
+from ..step import Draft
+
+_LAID: frozenset[str] = WET_IN_WET | {"thin"}
+BLENDED: Manner = manner("blended")
+
+
+def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
+    """The drafts, those on parts of a gradation gathered in the first pass that lays one of them, all parts of its string.
+
+    A passage of which a layer covers one part alone, or glazes, stays as it is.
+    """
+    found = list(drafts)
+    for area_id in shop.scene.gradations:
+        area = shop.scene.area_of[area_id]
+        own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and _is_colour(draft)]
+        parts = [part.family for part in area.parts if part.family in MIDDLE]
+        if not own or len(parts) < 2:
+            continue
+        first = min(own, key=lambda draft: (draft.role.rank, draft.id)).role
+        layer = {draft.family: draft for draft in sorted(own, key=lambda draft: -draft.role.rank)}  # the first of each
+        for family in parts:
+            draft = layer.get(family)
+            if draft is None:
+                found.append(Draft(first, area_id, family, shop.mix_of(area, family), BLENDED))
+            else:
+                found[found.index(draft)] = replace(draft, role=first, manner=BLENDED)
+    return found
+
+
+def _is_colour(draft: Draft) -> bool:
+    """Whether it is laid opaque, and not to lie beneath the colour."""
+    return draft.manner.technique in _LAID and not draft.role.key.startswith(("underpainting", "white beneath"))

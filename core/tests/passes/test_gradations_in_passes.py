@@ -1,0 +1,111 @@
+"""Gradations in the passes: one blend of a string of piles, in a unit of its own, and a ramp in the pictures."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from ypsochrom.areas.gradations import Gradation
+from ypsochrom.colour import cielab
+from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.passes.films.stages import canvas_of, paint_picture, smaller, stages
+from ypsochrom.passes.plan.pass_plan import find_passes
+from ypsochrom.passes.scene import Choices
+from ypsochrom.passes.schools.school import MIDDLE
+
+SHELF = starter_shelf()
+SCHOOLS = ("direct", "sections", "background-first", "light-first", "on-site")
+
+
+def across(support):
+    """Light at the right side of the picture, dark at its left, as the wall is."""
+    height = support.height_mm / 2
+    return Gradation((support.width_mm, height), (0.0, height), (80, 0, 0), (20, 0, 0), 0.9)
+
+
+@pytest.fixture(scope="module")
+def area(scene):
+    """The largest area that has a light, a half-tone and a shadow."""
+    whole = [a for a in scene.painted if {part.family for part in a.parts} >= set(MIDDLE)]
+    return max(whole, key=lambda a: a.area_cm2)
+
+
+@pytest.fixture(scope="module")
+def running(scene, area):
+    return replace(scene, gradations={area.id: across(scene.support)})
+
+
+@pytest.fixture(scope="module")
+def flat(scene):
+    return replace(scene, gradations={})
+
+
+@pytest.mark.parametrize("school", SCHOOLS)
+def test_a_gradation_is_one_unit_of_all_its_piles_from_dark_to_light(running, area, school):
+    plan = find_passes(running, SHELF, Choices(school=school))
+    ((one, unit),) = [(one, unit) for one in plan.passes for unit in one.units if unit.technique == "blended"]
+    steps = {step.id: step for step in one.steps}
+    assert {steps[id_].area for id_ in unit.steps} == {area.id}
+    assert [steps[id_].family for id_ in unit.steps] == list(MIDDLE)
+    assert unit.brush.kind == "soft flat"
+    assert "from the left (dark) to the right (light)" in unit.edges[0].words
+    blended = [s for p in plan.passes for s in p.steps if s.technique == "blended"]
+    assert len(blended) == len(MIDDLE)  # every part of the string once
+
+
+def test_what_stays_open_too_short_asks_for_retarder_or_is_done_in_strips(running, area):
+    """With films that dry in no time, in the usual time, and all day long."""
+    said = []
+    for drying in (0.05, 20.0):
+        factors = replace(running.factors, drying=replace(running.factors.drying, value=drying))
+        plan = find_passes(replace(running, factors=factors), SHELF, Choices())
+        (unit,) = [unit for one in plan.passes for unit in one.units if unit.technique == "blended"]
+        said.append(unit.edges[0])
+    assert [edge.how for edge in said] == ["soften", "blend"]
+    assert "strip by strip" in said[0].words
+    assert "stays open" in said[1].words
+
+
+def test_glazes_stay_as_they_are_and_an_area_without_gradation_is_not_blended(running, flat):
+    glazed = find_passes(running, SHELF, Choices(school="glazes"))
+    first = [step for one in glazed.passes if "glazes" in one.role for step in one.steps]
+    assert {step.technique for step in first} == {"glaze"}
+    plain = find_passes(flat, SHELF, Choices())
+    assert "blended" not in {step.technique for one in plain.passes for step in one.steps}
+
+
+def test_the_pictures_show_a_ramp_and_not_bands(running, flat, area, kettle_plan):
+    def lightness(of):
+        plan = find_passes(of, SHELF, Choices())
+        canvas = canvas_of(kettle_plan.areas, of)
+        *_, last = stages(of, plan.mix_of, plan.passes, of.mixes.box, canvas)
+        picture = paint_picture(last, canvas)
+        half = paint_picture(last, smaller(canvas, 240))
+        assert half.shape[1] <= 240
+        return cielab.srgb8_to_lab(picture)[..., 0]
+
+    ramp, bands = lightness(running), lightness(flat)
+    own = kettle_plan.areas.labels == area.index
+    columns = np.nonzero(own)[1]
+    inside = own & (canvas_of(kettle_plan.areas, running).share > 0)
+    assert inside.sum() > 0.2 * own.sum()
+    in_three_tones = [np.sort(np.bincount(one[inside].round().astype(int)))[-3:].sum() for one in (ramp, bands)]
+    assert in_three_tones[0] < 0.6 * in_three_tones[1]
+    left, right = np.quantile(columns, (0.2, 0.8))
+    x = np.broadcast_to(np.arange(own.shape[1]), own.shape)
+    assert ramp[own & (x < left)].mean() < ramp[own & (x > right)].mean()
+    outside = ~own
+    assert np.abs(ramp - bands)[outside].mean() < 1.0
+
+
+@pytest.mark.parametrize(
+    ("end", "dark", "light"),
+    [
+        ((100.0, 0.0), "the right", "the left"),
+        ((0.0, 100.0), "below", "above"),
+        ((-80.0, -80.0), "the upper left", "the lower right"),
+    ],
+)
+def test_the_ends_of_a_gradation_are_told_by_their_side(end, dark, light):
+    one = Gradation((0.0, 0.0), end, (80, 0, 0), (20, 0, 0), 0.9)
+    assert (one.dark_end, one.light_end) == (dark, light)
