@@ -20,6 +20,8 @@ _SHARPER = 0.75
 
 _AROUND_BRUSHES = 2.0
 _CORNERS = 48
+_SWEEPS = 4
+"""What a crumb leaves may be a crumb again: a pixel that only touches its mass at a corner."""
 
 
 @dataclass(frozen=True)
@@ -69,7 +71,13 @@ def with_passage(
     laid = drawn(fine, len(limits) + 1, around.shape[1], around.shape[0])
     joined = np.where(mask[box], laid, labels[box])
     found = labels.copy()
-    found[box] = nearest_label(joined, _crumbs(joined, len(limits) + 1, SMALLEST * brush_px**2))
+    ends = [(place.start == 0, place.stop >= size) for place, size in zip(box, field.shape, strict=True)]
+    for _ in range(_SWEEPS):
+        crumbs = _crumbs(joined, len(limits) + 1, SMALLEST * brush_px**2, ends)
+        if not crumbs.any():
+            break
+        joined = nearest_label(joined, crumbs)
+    found[box] = joined
     return found
 
 
@@ -80,15 +88,21 @@ def _drawn(passage: Passage, height: int, width: int) -> Mask:
     return mask.astype(bool)
 
 
-def _crumbs(labels: LabelImage, steps: int, least_px: float) -> Mask:
-    """Masses smaller than this that do not go on beyond the picture's edge."""
+def _crumbs(labels: LabelImage, steps: int, least_px: float, ends: Sequence[tuple[bool, bool]]) -> Mask:
+    """Masses smaller than this that do not go on beyond the piece's edge.
+
+    `ends` says for rows and columns whether the piece begins and ends where the picture does: nothing goes on there.
+    """
+    (at_top, at_bottom), (at_left, at_right) = ends
     crumbs = np.zeros(labels.shape, dtype=bool)
     height, width = labels.shape
     for step in range(steps):
         _, masses, facts, _ = cv2.connectedComponentsWithStats((labels == step).astype(np.uint8), connectivity=4)
         left, top = facts[:, cv2.CC_STAT_LEFT], facts[:, cv2.CC_STAT_TOP]
         right, bottom = left + facts[:, cv2.CC_STAT_WIDTH], top + facts[:, cv2.CC_STAT_HEIGHT]
-        inside = (left > 0) & (top > 0) & (right < width) & (bottom < height)
+        inside = (left > 0) | at_left
+        for clear, end in ((top > 0, at_top), (right < width, at_right), (bottom < height, at_bottom)):
+            inside &= clear | end
         small = inside & (facts[:, cv2.CC_STAT_AREA] < least_px)
         small[0] = False
         crumbs |= small[masses]
