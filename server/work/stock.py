@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from server.materials.services import supply_rows, tubes_of
-from ypsochrom.materials.supplies import FINEST_DETAIL_MM, STARTER_MEDIUMS, Medium
+from ypsochrom.materials.supplies import FINEST_DETAIL_MM, STARTER_MEDIUMS, Brush, Medium
 from ypsochrom.materials.support import Support
 from ypsochrom.work.inputs import USUAL_SMALLEST_BRUSH_MM, Stock
 
@@ -18,7 +18,8 @@ def stocks_of(owner: Any) -> Callable[[Support], Stock]:
     """The same for supports of any size; three queries for all."""
     rows, tubes = supply_rows(owner), tubes_of(owner)
     mediums = tuple(Medium(**row.facts) for row in rows if row.what == "medium")
-    widths = [row.facts["width_mm"] for row in rows if row.what == "brush"]
+    brushes = tuple(Brush(**row.facts) for row in rows if row.what == "brush")
+    widths = [brush.width_mm for brush in brushes]
 
     def stock(support: Support) -> Stock:
         size = {support.width_mm, support.height_mm}
@@ -32,6 +33,7 @@ def stocks_of(owner: Any) -> Callable[[Support], Stock]:
             mediums=mediums or STARTER_MEDIUMS,
             smallest_brush_mm=min(widths, default=USUAL_SMALLEST_BRUSH_MM),
             weave_mm=min(fitting, default=None),
+            brushes=brushes,
         )
 
     return stock

@@ -10,6 +10,7 @@ from skimage import data
 from ypsochrom.colour import srgb
 from ypsochrom.materials.brushes import WIDTHS_MM, brush_of
 from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.materials.supplies import Brush
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.blends import blend_of, is_blend
 from ypsochrom.mixes.mix_set import Mix
@@ -111,6 +112,19 @@ def test_every_brush_has_the_size_that_painters_say(width):
     brush = brush_of("flat", width)
     assert brush.said
     assert brush.words == f"flat, {width:g} mm ({brush.said})"
+
+
+def test_units_are_laid_with_the_painters_own_brushes_and_what_is_missing_is_suggested(scene):
+    own = (Brush("filbert", 25.0), Brush("flat", 10.0), Brush("round", 3.0), Brush("flat", 18.0, count=0))
+    plan = find_passes(replace(scene, brushes=own), SHELF, Choices())
+    used = {(unit.brush.kind, unit.brush.mm) for one in plan.passes for unit in one.units}
+    assert {mm for _, mm in used} <= {25.0, 10.0, 3.0}
+    assert ("filbert", 25.0) in used
+    assert "passes.N024" in {advice.id for advice in plan.advice}  # the ground asks for 50 mm
+    assert "passes.N024" not in {advice.id for advice in find_passes(scene, SHELF, Choices()).advice}
+    one_brush = find_passes(replace(scene, brushes=(Brush("round", 2.0),)), SHELF, Choices())
+    assert {one.brush_mm for one in one_brush.passes} == {2.0}
+    assert one_brush.pace.hours > plan.pace.hours
 
 
 def test_films_dry_as_common_practice_has_it():

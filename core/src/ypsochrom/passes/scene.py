@@ -13,6 +13,7 @@ from ..areas.facts import PLANES, Plane
 from ..areas.families import Family
 from ..areas.gradations import Gradation
 from ..kit.errors import BadSetting
+from ..materials.supplies import Brush
 from ..materials.support import Support
 from ..mixes.blends import blend_of, is_blend
 from ..mixes.mix_set import Mix, MixSet
@@ -90,7 +91,7 @@ _OVERLAPS_AT_LEAST = 2
 class Scene:
     """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
 
-    `gradations` are by area those that are to be blended.
+    `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones).
     """
 
     areas: tuple[Area, ...]
@@ -101,6 +102,7 @@ class Scene:
     focal: Focal | None = None
     factors: Factors = USUAL_FACTORS
     gradations: Mapping[str, Gradation] = field(default_factory=dict)
+    brushes: tuple[Brush, ...] = ()
 
     @cached_property
     def area_of(self) -> dict[str, Area]:

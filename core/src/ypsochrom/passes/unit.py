@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from ..materials.brushes import Brush
+from ..materials.brushes import HandBrush
 from ..materials.supplies import MediumKind
 from .manners import Technique
 
@@ -42,7 +42,7 @@ class Unit:
     technique: Technique
     medium: MediumKind | None
     medium_share: float
-    brush: Brush
+    brush: HandBrush
     steps: tuple[str, ...]
     at_judgement: tuple[str, ...]
     coats: int

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field
 
 from ..materials.shelf import Tube, starter_shelf
-from ..materials.supplies import STARTER_MEDIUMS, Medium
+from ..materials.supplies import STARTER_MEDIUMS, Brush, Medium
 from ..passes.factors import USUAL_FACTORS, Factors
 from .brief import Brief
 
@@ -22,6 +22,7 @@ class Stock:
     mediums: tuple[Medium, ...] = STARTER_MEDIUMS
     smallest_brush_mm: float = USUAL_SMALLEST_BRUSH_MM
     weave_mm: float | None = None
+    brushes: tuple[Brush, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -40,6 +40,7 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         support=brief.support,
         focal=brief.focal,
         factors=work.inputs.factors,
+        brushes=work.inputs.stock.brushes,
         gradations={
             one.id: one.gradation
             for one in found.facts
@@ -84,6 +85,7 @@ PASSES: Node[PassPlan] = Node(
         "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
         "what is left of the mediums": lambda i: [[one.kind, one.left_ml] for one in i.stock.mediums],
+        "your brushes": lambda i: sorted([one.kind, one.width_mm] for one in i.stock.brushes if one.count > 0),
         "your own factors": lambda i: [i.factors.film, i.factors.loss, i.factors.pace, i.factors.drying],
     },
     compute=_compute,

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from ...areas.families import FAMILIES
 from ...kit.advice import Advice
-from ...materials.brushes import WIDTHS_MM, at_most
+from ...materials.brushes import at_most, own_widths
 from ..manners import WET_IN_WET
 from ..order import rules
 from ..order.engine import Ordered, Relation, SortKey, covering, put_in_order, relations_of, soft_neighbours
@@ -167,14 +167,14 @@ def _order_advice(
 def passes_of(found: Measured, scene: Scene, choices: Choices) -> list[PaintPass]:
     """Steps gathered by the role they stand in, with a brush that shrinks from pass to pass."""
     passes: list[PaintPass] = []
-    brush = max(WIDTHS_MM)
+    brush = max(own_widths(scene.brushes))
     short_side = min(scene.support.width_mm, scene.support.height_mm)
     start = 0
     for end in range(1, len(found.steps) + 1):
         if end < len(found.steps) and found.roles[end].key == found.roles[start].key:
             continue
         role, steps = found.roles[start], found.steps[start:end]
-        own = at_most(short_side * role.brush_share)
+        own = at_most(short_side * role.brush_share, own_widths(scene.brushes))
         brush = own if rules.BRUSH in choices.rules_off else min(brush, own)
         passes.append(
             PaintPass(len(passes) + 1, role.key, brush, _medium_words(steps), role.why, steps, haste=role.haste)

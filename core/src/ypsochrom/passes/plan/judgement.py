@@ -1,15 +1,17 @@
 """What the passes show about the plan that areas and mixes do not: rule 15 of the judgement."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 
 import numpy as np
 
 from ...areas.area import Area
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
+from ...materials.brushes import BrushKind, at_most, for_opaque
 from ...values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from ..films.ground import Ground
-from ..step import PaintPass
+from ..scene import Scene
+from ..step import Draft, PaintPass
 
 LARGE_FROM_SHARE = 0.08
 PALE_FROM, DARK_BELOW = 7.0, 5.0
@@ -44,6 +46,35 @@ def out_of_reach(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -
                 if too == "lighter"
                 else "Judge it against the stages here, not against the photo.",
             )
+
+
+_MUCH_NARROWER = 0.6
+_SUGGESTED: Mapping[BrushKind, str] = {"rigger": "rigger", "knife": "knife"}
+
+
+def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[PaintPass]) -> Iterator[Advice]:
+    """Brushes that would suit a pass and that the painter has not: suggested, never assumed; nothing where none were entered."""
+    if not scene.brushes:
+        return
+    short_side = min(scene.support.width_mm, scene.support.height_mm)
+    share = {draft.at.key: draft.at.brush_share for draft in drafts}
+    there = {one.kind for one in scene.brushes if one.count > 0}
+    for one in passes:
+        wanted = at_most(short_side * share[one.role])
+        if one.brush_mm < _MUCH_NARROWER * wanted:
+            words = f"a {for_opaque(wanted)} of about {wanted:g} mm would do the work of your {one.brush_mm:g} mm in less time."
+        else:
+            kinds = {unit.brush.kind for unit in one.units} & {*_SUGGESTED}
+            missing = sorted(kind for kind in kinds if kind not in there)
+            if not missing:
+                continue
+            words = f"a {missing[0]} would suit it, and the shelf has none: a narrow round will have to do."
+        yield Advice(
+            "passes.N024",
+            "note",
+            f"Pass {one.number}, {one.role}: {words}",
+            "Put it on the shelf if you have one; the plan goes on with what is there.",
+        )
 
 
 def pale_over_dark(areas: Sequence[Area], ground: Ground, passes: Sequence[PaintPass]) -> Iterator[Advice]:

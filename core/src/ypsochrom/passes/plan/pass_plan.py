@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import partial
 
 import numpy as np
 
@@ -10,6 +11,7 @@ from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
 from ...kit.progress import Progress, silent
+from ...materials.brushes import own_kind
 from ...materials.shelf import Tube
 from ...materials.supplies import STARTER_MEDIUMS, Medium
 from ...mixes.blends import from_piles
@@ -41,7 +43,7 @@ from ..units.gathering import units_of
 from .arranging import in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
-from .judgement import out_of_reach, pale_over_dark
+from .judgement import missing_brushes, out_of_reach, pale_over_dark
 
 
 @dataclass(frozen=True)
@@ -146,6 +148,7 @@ def find_passes(
             *(_drawing_advice(drawing, passes) if main.keeps_line else ()),
             *pale_over_dark(scene.areas, shop.ground, passes),
             *out_of_reach(scene.areas),
+            *missing_brushes(scene, ordered.drafts, passes),
             *stock_advice(needs, passes, (*used, *blends)),
             *_medium_advice(medium),
         ),
@@ -162,7 +165,8 @@ def _in_units(
 ) -> tuple[tuple[PaintPass, ...], Waiting]:
     """The passes as units of work, on the clock."""
     pace = scene.factors.pace.value
-    gathered = [replace(one, units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace)) for one in passes]
+    kind_of = partial(own_kind, scene.brushes)
+    gathered = [replace(one, units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of)) for one in passes]
     wet_edges = rules.EDGES not in choices.rules_off
     return on_the_clock(gathered, scene, mix_of, choices.techniques, wet_edges=wet_edges)
 

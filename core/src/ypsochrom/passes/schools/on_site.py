@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
-from ...materials.brushes import at_most, placeable_cm2
+from ...materials.brushes import at_most, own_widths, placeable_cm2
 from ..manners import Manner, manner
 from ..order import rules
 from ..step import Draft, Role
@@ -53,7 +53,8 @@ def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
 
 def _is_placeable(shop: Workshop, draft: Draft) -> bool:
     support = shop.scene.support
-    brush_mm = at_most(min(support.width_mm, support.height_mm) * draft.role.brush_share)
+    wanted_mm = min(support.width_mm, support.height_mm) * draft.role.brush_share
+    brush_mm = at_most(wanted_mm, own_widths(shop.scene.brushes))
     part = next(part for part in shop.scene.area_of[draft.area].parts if part.family == draft.family)
     return part.area_cm2 >= placeable_cm2(brush_mm)
 

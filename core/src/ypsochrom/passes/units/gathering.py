@@ -51,6 +51,7 @@ class _Work:
     mix_of: Mapping[str, Mix]
     pile_of: Callable[[Mix], Mix]
     pace: float
+    kind_of: Callable[[float], BrushKind]
 
     def pile(self, step: Step) -> Mix:
         """The pile that a step is painted with, or the larger share of it."""
@@ -95,12 +96,14 @@ def units_of(
     pile_of: Callable[[Mix], Mix],
     cuts: Mapping[str, Cut],
     pace: float = 1.0,
+    kind_of: Callable[[float], BrushKind] = for_opaque,
 ) -> tuple[Unit, ...]:
     """The units of a pass in order, without their clock and edges.
 
-    `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them.
+    `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them,
+    `kind_of` the kind of brush that lays opaque paint at a width.
     """
-    work = _Work(one, mix_of, pile_of, pace)
+    work = _Work(one, mix_of, pile_of, pace, kind_of)
     groups = [part for run in _runs(work) for part in _to_length(run)]
     groups = _by_hand(_short_ones_joined(groups), cuts)
     ids: dict[str, int] = {}
@@ -197,7 +200,9 @@ def _cost(a: _Group, b: _Group) -> tuple[float, float]:
 def _unit(group: _Group, id_: str) -> Unit:
     one, steps = group.work.one, group.steps
     first = steps[0]
-    kind = _KINDS.get(first.technique) or ("rigger" if one.role == _OVER_EVERYTHING else for_opaque(one.brush_mm))
+    kind = _KINDS.get(first.technique) or (
+        "rigger" if one.role == _OVER_EVERYTHING else group.work.kind_of(one.brush_mm)
+    )
     least_cm2 = placeable_cm2(one.brush_mm)
     small = [step.id for step in steps if step.area_cm2 < least_cm2] if one.role not in EDGELESS_ROLES else []
     medium_ml, volume_ml = sum(step.medium_ml for step in steps), sum(step.volume_ml for step in steps)

@@ -1,0 +1,155 @@
+"""Edges of units: blended while both sides are wet, kept open with retarder, softened over dry paint, or cut.
+
+Told with the side that is laid last; a gradation is told as one, along its whole length.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from ...areas.area import Area
+from ...areas.families import Family
+from ...materials.measures import DROP_ML, drops
+from ..films.drying import RETARDER_SHARE, RETARDER_TIMES, open_minutes
+from ..manners import WET_IN_WET
+from ..scene import Scene
+from ..step import PaintPass, Step
+from ..unit import EdgeHow, EdgeWork, Unit
+from .minutes import EDGELESS_ROLES
+
+_MOST_EDGES = 6
+"""Edges that are named with a unit, the longest."""
+
+_EDGES_OF: frozenset[Family | None] = frozenset({None, "shadow", "half-tone", "light"})
+"""What reaches to the edge of its area; accents and highlights sit within."""
+
+
+@dataclass
+class Laid:
+    """When (minutes after the painting was begun) a film was laid last on a part of an area, from the first touch to the last."""
+
+    begun: float
+    done: float
+    film_um: float
+    step: Step
+
+
+@dataclass(frozen=True)
+class StepEdge:
+    """An edge of a step with what was laid beside it, and the step there (None: nothing in this pass)."""
+
+    work: EdgeWork
+    beside: str | None
+
+
+def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: float) -> dict[str, list[StepEdge]]:
+    """By step the edges to mind: told with the side that is laid last."""
+    if one.role in EDGELESS_ROLES:
+        return {}
+    by_area: dict[str, list[Laid]] = {}
+    for span in spans.values():
+        if span.step.family in _EDGES_OF:
+            by_area.setdefault(span.step.area, []).append(span)
+    found: dict[str, list[StepEdge]] = {}
+    for border in scene.borders:
+        for mine, other in ((border.a, border.b), (border.b, border.a)):
+            for span in by_area.get(mine, ()):
+                if span.step.technique not in WET_IN_WET | {"thin"}:
+                    continue
+                before = [there for there in by_area.get(other, ()) if there.done <= span.begun]
+                if border.softness in ("soft", "lost"):
+                    if before or (not by_area.get(other) and border.over == mine):
+                        last = max(before, key=lambda there: there.done, default=None)
+                        edge = _soft(span, last, scene.area_of[mine], scene.area_of[other], border.length_mm, drying)
+                        found.setdefault(span.step.id, []).append(edge)
+                elif border.softness == "hard" and border.over == mine:
+                    name = scene.area_of[other].name
+                    words = f"Cut the hard edge against “{name}” with the brush's edge, that side dry to the touch."
+                    edge = StepEdge(EdgeWork(mine, other, "cut", border.length_mm, words), None)
+                    found.setdefault(span.step.id, []).append(edge)
+    for spans_there in by_area.values():
+        for span in spans_there:
+            for there in spans_there:
+                if "blended" in (span.step.technique, there.step.technique):
+                    continue  # told of the whole passage
+                if there.done <= span.begun and there.step.id != span.step.id and _can_blend(span, there, drying):
+                    area = scene.area_of[span.step.area]
+                    words = f"Work it into the {there.step.family or 'first layer'} of “{area.name}” while that is wet."
+                    edge = StepEdge(EdgeWork(area.id, area.id, "blend", 0.0, words), there.step.id)
+                    found.setdefault(span.step.id, []).append(edge)
+    return found
+
+
+def _can_blend(span: Laid, there: Laid, drying: float) -> bool:
+    gap = span.begun - there.done
+    return {span.step.technique, there.step.technique} <= WET_IN_WET and gap <= open_minutes(there.film_um, drying)
+
+
+def _soft(span: Laid, there: Laid | None, area: Area, other: Area, length_mm: float, drying: float) -> StepEdge:
+    """How the soft edge of a step is made with what was laid beside it last."""
+    dry_words = "drag a nearly dry brush across it, or a thin scumble"
+    how: EdgeHow = "soften"
+    if there is None:
+        words = f"Soft edge with “{other.name}”, dry by then: {dry_words}."
+        return StepEdge(EdgeWork(area.id, other.id, how, length_mm, words), None)
+    left = open_minutes(there.film_um, drying) - (span.begun - there.done)
+    both = {span.step.technique, there.step.technique} <= WET_IN_WET
+    retarder_ml = there.step.volume_ml * RETARDER_SHARE
+    if both and left >= 0:
+        how = "blend"
+        words = f"Blend the soft edge with “{other.name}” at once: it stays open {_minutes(left)} more."
+    elif both and retarder_ml >= DROP_ML and left + (RETARDER_TIMES - 1) * open_minutes(there.film_um, drying) >= 0:
+        how = "retarder"
+        words = (
+            f"Soft edge with “{other.name}”, dry by then unless {_in_drops(retarder_ml)} of retarder went into its paint; "
+            f"without it {dry_words}."
+        )
+    else:
+        ago = _minutes(span.begun - there.done)
+        words = f"Soft edge with “{other.name}”, laid {ago} before and dry by then: {dry_words}."
+    return StepEdge(EdgeWork(area.id, other.id, how, length_mm, words), there.step.id if how == "blend" else None)
+
+
+def _minutes(count: float) -> str:
+    return "less than a minute" if count < 1 else f"{count:.0f} min"
+
+
+def along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: float) -> tuple[EdgeWork, ...]:
+    """How a gradation is blended along its length, in the time that it stays open."""
+    gradation = scene.gradations.get(steps[0].area)
+    if steps[0].technique != "blended" or gradation is None:
+        return ()
+    stays = open_minutes(min(step.film_um for step in steps), drying)
+    name = scene.area_of[steps[0].area].name
+    way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
+    words = f"Lay “{name}” in bands {way} and work them into each other, wiping the brush between: "
+    how: EdgeHow = "blend"
+    if unit.minutes <= stays:
+        words += f"it stays open for {_minutes(stays)}."
+    elif unit.minutes <= stays * RETARDER_TIMES:
+        how = "retarder"
+        retarder = RETARDER_SHARE * sum(step.volume_ml for step in steps)
+        words += f"{_in_drops(retarder)} of retarder in its piles keep it open for {_minutes(stays * RETARDER_TIMES)}."
+    else:
+        how = "soften"
+        words += (
+            f"it takes {_minutes(unit.minutes)} and stays open for {_minutes(stays)}, so do it strip by strip across the run, "
+            "misting what waits, and soften joints that dried with a nearly dry brush or a second thin layer."
+        )
+    return (EdgeWork(steps[0].area, steps[0].area, how, 0.0, words),)
+
+
+def _in_drops(volume_ml: float) -> str:
+    count = drops(volume_ml)
+    return f"{volume_ml:.1f} ml" if count is None else f"{count} drop{'s' if count > 1 else ''}"
+
+
+def longest_of(edges: Sequence[StepEdge]) -> tuple[EdgeWork, ...]:
+    """The longest edges, each once: as it is made best where several parts meet it."""
+    best: dict[tuple[str, str], EdgeWork] = {}
+    order: tuple[EdgeHow, ...] = ("blend", "retarder", "soften", "cut")
+    for edge in edges:
+        key = (edge.work.area, edge.work.other)
+        if key not in best or order.index(edge.work.how) < order.index(best[key].how):
+            best[key] = edge.work
+    longest = sorted(best.values(), key=lambda edge: (-edge.length_mm, edge.area, edge.other))
+    return tuple(longest[:_MOST_EDGES])
