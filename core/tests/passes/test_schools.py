@@ -19,6 +19,7 @@ from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.schools.glazes import SHORT_DE00
+from ypsochrom.passes.schools.light_first import Tones, tones_of
 from ypsochrom.values.composition import Focal
 
 SHELF = starter_shelf()
@@ -193,6 +194,30 @@ def test_accents_come_last_and_the_lightest_lights_after_them_common_practice(pl
     so_far = np.maximum.accumulate(lightness)
     assert (so_far - lightness < rules.VALUE_APART_L).all()  # dark to light within the pass
     assert "accent" in {s.family for s in last.steps[: len(last.steps) // 2]}
+
+
+@pytest.mark.parametrize("down", [0.0, 30.0])
+def test_what_is_light_is_relative_to_the_picture(down):
+    cells = [(90.0 - down, 10.0), (70.0 - down, 30.0), (50.0 - down, 30.0), (40.0 - down, 30.0)]
+    tones = tones_of(cells)
+    assert 70.0 - down <= tones.light < 90.0 - down
+    assert 40.0 - down < tones.dark <= tones.middle <= 70.0 - down
+    assert tones_of([(20.0, 5.0)]) == Tones(20.0, 20.0, 20.0)
+
+
+def test_the_lightest_passages_are_lighter_than_the_picture_is_on_the_whole(plans, scene):
+    plan = plans["light-first"]
+    tones = tones_of((mix.match.lab_dry[0], part.area_cm2) for _, part, mix in _cells(scene))
+    first = [plan.mix_of[s.mix].match.lab_dry[0] for s in steps_of(plan, "lightest passages")]
+    assert min(first) >= tones.middle
+    dark = [plan.mix_of[s.mix].match.lab_dry[0] for s in steps_of(plan, "darks")]
+    assert max(dark) < tones.dark
+
+
+def _cells(scene):
+    for area in scene.painted:
+        for part in area.parts:
+            yield area, part, scene.mixes.serving(area.id, part.family)
 
 
 def test_two_schools_join_in_one_picture(scene):

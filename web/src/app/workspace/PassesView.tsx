@@ -45,8 +45,8 @@ const LOOKS: [Look, string, string][] = [
   ["dry", "Dry", "Dry, when the pass is done"],
   ["wet", "Wet", "Wet, fresh from the brush"],
   ["grey", "Values", "Values alone"],
-  ["changes", "Changes", "Only what this pass does"],
-  ["varnished", "Varnish", "Varnished, when all is dry"],
+  ["changes", "Changes", "Changes: only what this pass does"],
+  ["varnished", "Varnished", "Varnished, when all is dry"],
 ];
 
 const TABS = [

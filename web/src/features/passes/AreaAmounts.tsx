@@ -178,7 +178,11 @@ export function AmountsByArea({ paintingId, areas, things, mixes, choose }: AllP
       <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
         {groups.map(({ thing, need }) => (
           <Box component="li" key={thing.id} sx={{ py: 0.25 }}>
-            <Row name={thing.name} need={need} choose={() => choose(thing.areas[0]!)} />
+            <Row
+              name={thing.name || nameOfParts(thing.areas, nameOf)}
+              need={need}
+              choose={() => choose(thing.areas[0]!)}
+            />
             {thing.areas.length > 1 &&
               thing.areas.flatMap((id) => {
                 const part = needs.get(id);
@@ -199,6 +203,10 @@ export function AmountsByArea({ paintingId, areas, things, mixes, choose }: AllP
     </Section>
   );
 }
+
+/** A thing without a name of its own: its one area, or so many that belong together. */
+const nameOfParts = (parts: readonly string[], nameOf: ReadonlyMap<string, string>) =>
+  parts.length === 1 ? (nameOf.get(parts[0]!) ?? parts[0]!) : `${parts.length} areas of one thing`;
 
 function Row({
   name,

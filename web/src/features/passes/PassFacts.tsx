@@ -38,6 +38,7 @@ interface Props {
 
 /** A line of which less can be followed is drawn again; the job before the next pass says so. */
 const STILL_THERE = 0.5;
+const ALL_THERE = 0.995;
 
 const NO_TITLES = {};
 
@@ -57,7 +58,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, ...steps 
           {ml(pass.volume_ml)} of paint
           {pass.medium === "none" ? "" : `; ${pass.medium}`}
         </Typography>
-        {pass.readable !== null && pass.readable >= STILL_THERE && !last && (
+        {pass.readable !== null && pass.readable >= STILL_THERE && pass.readable < ALL_THERE && !last && (
           <Fact name="Drawing still visible">{share(pass.readable)} of what is needed</Fact>
         )}
       </Section>

@@ -109,8 +109,8 @@ def _restated(survival: Survival, number: int, school: School) -> Job:
     """Drawing again before a pass: what the method means to keep was lost, or what it never meant to keep is drawn anew."""
     if not school.keeps_line:
         why = (
-            f"Pass {number - 1} covers the line, as it should. When it is dry to the touch, draw the main borders again with "
-            "chalk or a thin brown line, off the grid; chalk wipes off with a damp cloth. Check proportion before you go on."
+            f"Pass {number - 1} covers the line, as it should. Once it is dry to the touch, draw the main borders again by the "
+            "grid, in chalk or a thin brown line, and check proportion."
         )
         return Job("re-stating", number, "Draw the main lines again", why)
     share = survival.readable[number - 2] or 0.0

@@ -1,6 +1,7 @@
 """Light first: glowing passages are kept clean. The lightest first, then the warmer, then blues where they meet."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -28,30 +29,51 @@ COOL = Role(
 )
 DARKS = Role("darks", 50, 1 / 25, manner("opaque"), "The darks at the end: nothing light is touched after them.")
 
-_LIGHT_L, _DARK_L = 72.0, 38.0
+LIGHT_SHARE, DARK_SHARE = 0.25, 0.35
+"""Of the picture's own surface so much counts as light, and so much as dark; from memory."""
+
 _YELLOW_HUE, _YELLOW_CHROMA = (60.0, 115.0), 30.0
+
+
+@dataclass(frozen=True)
+class Tones:
+    """L* from which a colour is light in this picture, the middle of its surface, and below which it is dark."""
+
+    light: float
+    middle: float
+    dark: float
+
+
+def tones_of(cells: Iterable[tuple[float, float]]) -> Tones:
+    """The tones of a picture from the L* and the surface of its parts: relative to what it holds, not to white and black."""
+    lightness, cm2 = np.array(sorted(cells)).reshape(-1, 2).T
+    reached = (np.cumsum(cm2) - cm2 / 2) / max(float(cm2.sum()), 1e-9)
+    light, middle, dark = (float(np.interp(share, reached, lightness)) for share in (1 - LIGHT_SHARE, 0.5, DARK_SHARE))
+    return Tones(light, middle, dark)
 
 
 def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
     drafts = []
+    own = {area.id for area in areas}
+    tones = tones_of((mix.match.lab_dry[0], part.area_cm2) for area, part, mix in shop.cells() if area.id in own)
     for area in areas:
         for part in area.parts:
             mix = shop.mix_of(area, part.family)
             if part.family in MIDDLE:
-                role = _role(mix.match.lab_dry)
+                role = _role(mix.match.lab_dry, tones)
                 drafts.append(Draft(role, area.id, part.family, mix, role.manner))
             elif part.family in ENDS:
                 drafts.append(Draft(LIGHTS_AND_ACCENTS, area.id, part.family, mix, LIGHTS_AND_ACCENTS.manner))
     return drafts
 
 
-def _role(lab: tuple[float, float, float]) -> Role:
+def _role(lab: tuple[float, float, float], tones: Tones) -> Role:
     lightness, a, b = lab
     hue, chroma = float(np.degrees(np.arctan2(b, a))) % 360, float(np.hypot(a, b))
-    glows = _YELLOW_HUE[0] <= hue <= _YELLOW_HUE[1] and chroma >= _YELLOW_CHROMA and lightness > _DARK_L + 12
-    if lightness >= _LIGHT_L or glows:
+    glows = _YELLOW_HUE[0] <= hue <= _YELLOW_HUE[1] and chroma >= _YELLOW_CHROMA and lightness >= tones.middle
+    if lightness >= tones.light or glows:
         return LIGHTEST
-    if lightness < _DARK_L:
+    if lightness < tones.dark:
         return DARKS
     return WARM if a + b > 0 else COOL
 
