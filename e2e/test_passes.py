@@ -76,7 +76,7 @@ def test_a_unit_is_lit_on_the_picture_and_says_what_to_mind_and_the_pedal_goes_o
     expect(units(facts).first).to_contain_text(re.compile(r"flat, 25 mm \(1 in\).*\d+ min.*ml"))
     units(facts).first.click()
     expect(page.get_by_role("img", name="Where unit 1 paints")).to_be_visible()
-    expect(facts.get_by_text("Left of near black before it")).to_be_visible()
+    expect(facts.get_by_text("On the palette, near black")).to_be_visible()
     expect(facts.get_by_text("Can be blended for")).to_be_visible()
     page.get_by_role("heading", name="2. block-in").click()
     page.keyboard.press("PageDown")

@@ -28,13 +28,13 @@ VIEWS = {
     "compose": ("/paintings/1/subject", DESK),
     "drawing": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
-    "relief": ("/paintings/1/values", DESK),
     "observation": ("/paintings/2/subject", DESK),
     "areas": ("/paintings/1/areas", DESK),
     "advice": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a15", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
-    "passes": ("/paintings/1/passes?pass=4", DESK),
+    "passes": ("/paintings/1/passes?pass=2&unit=1", DESK),
+    "amounts": ("/paintings/1/passes?tab=amounts", DESK),
     "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
     "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
@@ -53,7 +53,7 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 
 
 PRESSED: dict[str, list[str | re.Pattern[str]]] = {
-    "relief": ["Contours", "Profile"],
+    "amounts": ["The whole table", "Tubes"],
     "compose": ["Thirds", "Mark it"],
     "drawing": ["show it on the picture", "White paper"],
     "schools": ["Try all methods on this picture"],

@@ -165,7 +165,7 @@ describe("a pass read aloud", () => {
   it("opened, a unit says what to mind: edges, what is left in the pile, how long it can be blended", () => {
     const words = read(pass, 0);
     expect(words).toContain("Cut the hard edge against “patch a02”.");
-    expect(words).toContain("Left of mix m01 before it 4.2 ml");
+    expect(words).toContain("On the palette, mix m01 4.2 ml");
     expect(words).toContain("Can be blended for 6 min");
     expect(words).toContain("Its part");
     expect(words).not.toContain("Join with the unit before");

@@ -158,7 +158,7 @@ function Opened({
         </Stack>
       )}
       {left !== undefined && (
-        <Fact name={`Left of ${mixes.get(unit.mix)?.name ?? unit.mix} before it`}>{ml(left)}</Fact>
+        <Fact name={`On the palette, ${mixes.get(unit.mix)?.name ?? unit.mix}`}>{ml(left)}</Fact>
       )}
       {unit.medium_ml > 0 && <Fact name={unit.medium ?? "Medium"}>{ml(unit.medium_ml)}</Fact>}
       {unit.wait !== "none" && <Fact name="What lies beneath">{WAITS[unit.wait]}</Fact>}
