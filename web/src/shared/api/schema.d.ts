@@ -2385,21 +2385,6 @@ export interface components {
             limits: number[];
         };
         /**
-         * Brush
-         * @description A brush: its kind, its width in mm, and the size as painters say it.
-         */
-        Brush: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush";
-            /** Mm */
-            mm: number;
-            /** Said */
-            said: string;
-        };
-        /**
          * BrushIn
          * @description Brushes of one kind and width.
          */
@@ -3121,6 +3106,21 @@ export interface components {
             lines: number[][][];
             /** Title */
             title: string;
+        };
+        /**
+         * HandBrush
+         * @description A brush that work asks for: its kind, its width in mm, and the size as painters say it.
+         */
+        HandBrush: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush";
+            /** Mm */
+            mm: number;
+            /** Said */
+            said: string;
         };
         /**
          * HeapOut
@@ -5295,7 +5295,7 @@ export interface components {
             at_judgement: string[];
             /** Beside */
             beside: string[];
-            brush: components["schemas"]["Brush"];
+            brush: components["schemas"]["HandBrush"];
             /** Coats */
             coats: number;
             /**
