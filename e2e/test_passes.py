@@ -111,6 +111,14 @@ def test_units_are_joined_and_parted_by_hand_and_keep_a_note(page: Page):
         page.get_by_role("heading", name="2. block-in").click()
     page.reload()
     expect(note).to_have_value("rinse twice")
+    facts.get_by_label("Something of your own before it").fill("pencil the rigging")
+    facts.get_by_label("Minutes").fill("12")
+    with kept(page):
+        facts.get_by_role("button", name="Add", exact=True).click()
+    expect(facts.get_by_text("pencil the rigging")).to_be_visible()
+    with kept(page):
+        facts.get_by_role("button", name="Take out: pencil the rigging").click()
+    expect(facts.get_by_text("pencil the rigging")).to_have_count(0)
     page.goto("/paintings/1/passes?pass=2")
     open_parts(facts)
     steps(facts).last.get_by_role("button", name=re.compile("ml$")).click()

@@ -13,14 +13,14 @@ from ypsochrom.passes.amounts.per_area import PilePaint
 from ypsochrom.passes.amounts.quantities import MediumNeed
 from ypsochrom.passes.plan.compare import Summary
 from ypsochrom.passes.step import Job, Step
-from ypsochrom.passes.unit import Unit
+from ypsochrom.passes.unit import OwnUnit, Unit
 
 SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
 ]  # fmt: skip
 TechniqueName = Literal[
     "wash", "thin", "opaque", "loaded", "wet in wet", "blended", "glaze", "scumble", "dry brush", "stippling",
-    "knife", "airbrush",
+    "knife", "airbrush", "wiped glaze", "dabbing", "spatter",
 ]  # fmt: skip
 Tone = Literal["white", "grey", "warm earth", "black"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
@@ -51,6 +51,7 @@ class PassOut(Schema):
     lit_url: str
     steps: list[Step]
     units: list[Unit]
+    own: list[OwnUnit]
     left_ml: dict[str, float]
 
 
@@ -92,6 +93,16 @@ class MoveData(Schema):
     role: Annotated[str, Field(max_length=60)]
 
 
+class OwnUnitData(Schema):
+    """Work that the painter adds: in the pass of `role` before the unit `before`, null at its end."""
+
+    id: Annotated[str, Field(min_length=1, max_length=40)]
+    role: Annotated[str, Field(max_length=60)]
+    before: Annotated[str, Field(max_length=120)] | None = None
+    title: Annotated[str, Field(max_length=120)]
+    minutes: Number
+
+
 class ChoicesData(Schema):
     """What the painter decides about the passes; null is as the school has it."""
 
@@ -110,6 +121,7 @@ class ChoicesData(Schema):
     moves: Annotated[list[MoveData], Field(max_length=200)] = []
     cuts: Annotated[dict[str, Literal["split", "join"]], Field(max_length=200)] = {}
     notes: Annotated[dict[str, Annotated[str, Field(max_length=400)]], Field(max_length=200)] = {}
+    own_units: Annotated[list[OwnUnitData], Field(max_length=60)] = []
 
 
 class PassesOut(Schema):

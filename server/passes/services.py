@@ -84,6 +84,7 @@ _CHOICE_WORDS = {
     "moves": "Moved a step",
     "cuts": "Parted or joined units",
     "notes": "Wrote a note to a unit",
+    "own_units": "Added or took out a unit of your own",
 }
 
 
@@ -200,6 +201,7 @@ def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictu
         lit_url=f"/api/passes/{painting.pk}/lit/{one.number}/{{place}}?of={of}",
         steps=list(one.steps),
         units=list(one.units),
+        own=list(one.own),
         left_ml={unit.id: left[unit.id] for unit in one.units},
     )
 

@@ -23,6 +23,7 @@ from ypsochrom.passes.order.rules import RULES
 from ypsochrom.passes.plan.pass_plan import PassPlan, find_passes
 from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.unit import OwnUnit
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.pass_nodes import scene_of
@@ -145,6 +146,10 @@ choices = st.builds(
     side_mm=st.floats(0, 100),
     rules_off=st.dictionaries(st.sampled_from(sorted(RULES)), st.text(min_size=1)),
     cuts=st.dictionaries(st.text(), st.sampled_from(["split", "join"]), max_size=3),
+    own_units=st.lists(
+        st.builds(OwnUnit, st.text(), st.text(), st.none() | st.text(), st.just("pencil"), st.floats(1, 200)),
+        max_size=3,
+    ).map(tuple),
     notes=st.dictionaries(st.text(), st.text(), max_size=3),
     moves=st.lists(st.builds(Move, st.text(), st.none() | st.text(), st.text()), max_size=4).map(tuple),
 )

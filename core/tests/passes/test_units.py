@@ -8,6 +8,7 @@ import pytest
 from skimage import data
 
 from ypsochrom.colour import srgb
+from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.brushes import WIDTHS_MM, brush_of
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.supplies import Brush
@@ -19,9 +20,10 @@ from ypsochrom.mixes.search import evaluate
 from ypsochrom.passes.amounts.pace import pass_minutes
 from ypsochrom.passes.films.drying import dry_through_minutes, open_minutes, touch_dry_minutes
 from ypsochrom.passes.plan.pass_plan import find_passes
-from ypsochrom.passes.scene import Choices
+from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.step import PaintPass, Step
+from ypsochrom.passes.unit import OwnUnit
 from ypsochrom.passes.units.clock import on_the_clock
 from ypsochrom.passes.units.gathering import LEAST_MINUTES, MOST_MINUTES, MOST_PILES_EVER, MOST_UNITS, units_of
 from ypsochrom.passes.units.minutes import coat_minutes
@@ -125,6 +127,52 @@ def test_units_are_laid_with_the_painters_own_brushes_and_what_is_missing_is_sug
     one_brush = find_passes(replace(scene, brushes=(Brush("round", 2.0),)), SHELF, Choices())
     assert {one.brush_mm for one in one_brush.passes} == {2.0}
     assert one_brush.pace.hours > plan.pace.hours
+
+
+def test_work_of_the_painters_own_takes_its_time_and_is_told_where_its_pass_is_gone(scene):
+    plain = find_passes(scene, SHELF, Choices())
+    first, second = plain.passes[1].units[:2]
+    own = OwnUnit("own-1", "block-in", second.id, "pencil the rigging", 30.0)
+    last = OwnUnit("own-2", "block-in", None, "wipe the rim", 2.0)
+    lost = OwnUnit("own-3", "first glazes", None, "wipe back", 2.0)
+    plan = find_passes(scene, SHELF, Choices(own_units=(own, last, lost)))
+    assert plan.passes[1].own == (own, last)
+    starts = {unit.id: unit.starts[0] for unit in plan.passes[1].units}
+    assert starts[first.id] == pytest.approx(first.starts[0])
+    assert starts[second.id] == pytest.approx(second.starts[0] + 30.0)
+    assert plan.pace.hours == pytest.approx(plain.pace.hours + 32 / 60)
+    (told,) = [advice for advice in plan.advice if advice.id == "passes.N025"]
+    assert "wipe back" in told.message
+    for title, minutes in (("", 5.0), ("x", 0.0), ("x", 1e9)):
+        with pytest.raises(BadSetting):
+            OwnUnit("own", "block-in", None, title, minutes)
+
+
+def test_a_step_moved_to_another_pass_is_laid_as_it_is_done_there_unless_the_painter_says_how(scene):
+    plain = find_passes(scene, SHELF, Choices())
+    step = next(s for s in plain.passes[-1].steps if s.family == "accent")
+    move = Move(step.id, None, "shadow")
+    moved, kept = (
+        find_passes(scene, SHELF, Choices(moves=(move,), techniques=own)) for own in ({}, {step.id: "knife"})
+    )
+    shadow, knife = (
+        next(s for p in plan.passes if p.role == "shadow" for s in p.steps if s.id == step.id) for plan in (moved, kept)
+    )
+    assert step.technique == "loaded"
+    assert shadow.technique == "opaque"
+    assert shadow.film_um < step.film_um
+    assert knife.technique == "knife"
+
+
+def test_a_glaze_that_is_wiped_back_waits_for_dry_paint_like_any_glaze(scene):
+    plain = find_passes(scene, SHELF, Choices())
+    step = plain.passes[2].steps[0]
+    plan = find_passes(scene, SHELF, Choices(techniques={step.id: "wiped glaze"}))
+    wiped = next(s for s in plan.passes[2].steps if s.id == step.id)
+    assert (wiped.technique, wiped.wait, wiped.coats) == ("wiped glaze", "dry", 1)
+    assert wiped.medium_share > 0.8
+    unit = next(unit for unit in plan.passes[2].units if step.id in unit.steps)
+    assert unit.brush.kind == "soft flat"
 
 
 def test_films_dry_as_common_practice_has_it():

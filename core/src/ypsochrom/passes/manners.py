@@ -27,12 +27,16 @@ Technique = Literal[
     "stippling",
     "knife",
     "airbrush",
+    "wiped glaze",
+    "dabbing",
+    "spatter",
 ]
 TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
 
 WET_UM: dict[Technique, float] = {
     "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "blended": 100, "glaze": 10,
     "scumble": 45, "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
+    "wiped glaze": 6, "dabbing": 70, "spatter": 20,
 }  # fmt: skip
 """The wet film of one coat."""
 
@@ -48,13 +52,19 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
     "dry brush": "a nearly dry brush, dragged over the texture",
     "stippling": "dabbed with the tip, point beside point",
     "knife": "laid on with the knife",
+    "wiped glaze": "a glaze laid over all and wiped off the lights with a soft cloth while it is wet; it stays in the hollows",
+    "dabbing": "pressed on with a sponge or a gloved fingertip; no bare skin in cadmium, cobalt or what a label warns of",
+    "spatter": "flicked from a stiff brush, what lies beside it masked; glasses on, and away from faces",
     "airbrush": "sprayed in thin films; suitable respirator and ventilation, and no pigment that must not be sprayed",
 }
 
 WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "blended", "opaque", "loaded", "stippling", "knife"})
 """Techniques in which a soft edge can still be worked into the neighbour."""
 
-NOT_COVERING: frozenset[Technique] = frozenset({"wash", "glaze", "scumble", "dry brush"})
+GLAZES: frozenset[Technique] = frozenset({"glaze", "wiped glaze"})
+"""Clear films: laid on paint that is dry through, and left to dry through."""
+
+NOT_COVERING: frozenset[Technique] = frozenset({"wash", "glaze", "wiped glaze", "scumble", "dry brush", "spatter"})
 """What lies beneath is meant to stay in sight."""
 
 HANDLED: dict[Handling, float] = {"usual": 1.0, "thin": 0.6, "thick": 1.7, "bare": 1.0}
@@ -91,6 +101,8 @@ def manner(technique: Technique, medium: MediumKind | None = None, share: float 
 _BY_HAND: dict[Technique, tuple[MediumKind, float]] = {
     "wash": ("water", 0.6),
     "glaze": ("glazing liquid", 0.9),
+    "wiped glaze": ("glazing liquid", 0.9),
+    "spatter": ("water", 0.5),
     "scumble": ("matt medium", 0.3),
     "airbrush": ("water", 0.4),
 }

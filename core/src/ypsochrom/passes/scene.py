@@ -20,6 +20,7 @@ from ..mixes.mix_set import Mix, MixSet
 from ..values.composition import Focal
 from .factors import USUAL_FACTORS, Factors
 from .manners import Technique, checked_factor, checked_technique
+from .unit import OwnUnit
 
 Hand = Literal["right", "left"]
 GroundTone = Literal["white", "grey", "warm earth", "black"]
@@ -51,7 +52,7 @@ class Choices:
     `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `techniques` lays single
     steps (by id) another way, `film_factor` multiplies every film, `rules_off` are rules that were set aside with the reason,
     `side_mm` is the depth of sides to be painted, `cuts` part and join units of work (by step id), `notes` are the painter's
-    words to units (by unit id).
+    words to units (by unit id), `own_units` work that they add.
     """
 
     school: str = "direct"
@@ -69,6 +70,7 @@ class Choices:
     moves: tuple[Move, ...] = ()
     cuts: Mapping[str, Cut] = field(default_factory=dict)
     notes: Mapping[str, str] = field(default_factory=dict)
+    own_units: tuple[OwnUnit, ...] = ()
 
     def __post_init__(self) -> None:
         checked_factor(self.film_factor)

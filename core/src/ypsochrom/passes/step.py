@@ -7,7 +7,7 @@ from ..areas.families import Family
 from ..materials.supplies import MediumKind
 from ..mixes.mix_set import Mix
 from .manners import Manner, Technique
-from .unit import Unit, Wait
+from .unit import OwnUnit, Unit, Wait
 
 
 @dataclass(frozen=True)
@@ -102,7 +102,10 @@ class Pair:
 
 @dataclass(frozen=True)
 class PaintPass:
-    """One pass over the picture, and in a sentence why; `steps` are its parts, `units` the work as it is done."""
+    """One pass over the picture, and in a sentence why; `steps` are its parts, `units` the work as it is done.
+
+    `own` is work that the painter adds.
+    """
 
     number: int
     role: str
@@ -112,6 +115,7 @@ class PaintPass:
     steps: tuple[Step, ...]
     units: tuple[Unit, ...] = ()
     haste: float = 1.0
+    own: tuple[OwnUnit, ...] = ()
 
     @property
     def id(self) -> str:

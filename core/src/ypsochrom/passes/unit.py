@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from ..kit.errors import BadSetting
 from ..materials.brushes import HandBrush
 from ..materials.supplies import MediumKind
 from .manners import Technique
@@ -58,3 +59,26 @@ class Unit:
     dry_minutes: float = 0.0
     edges: tuple[EdgeWork, ...] = ()
     words: str = ""
+
+
+LONGEST_OWN_MINUTES = 240.0
+
+
+@dataclass(frozen=True)
+class OwnUnit:
+    """Work that the painter adds ("pencil the rigging"): in the pass of `role` before the unit `before` (id), None at its end."""
+
+    id: str
+    role: str
+    before: str | None
+    title: str
+    minutes: float
+
+    def __post_init__(self) -> None:
+        if not self.title.strip():
+            raise BadSetting("A unit of your own has no name.", "Say in a few words what is to be done.")
+        if not 0 < self.minutes <= LONGEST_OWN_MINUTES:
+            raise BadSetting(
+                f"A unit of {self.minutes:g} minutes cannot be planned.",
+                f"Choose above 0 and up to {LONGEST_OWN_MINUTES:g} minutes, or part it.",
+            )

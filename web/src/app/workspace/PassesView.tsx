@@ -234,6 +234,7 @@ function Facts({ easel }: { easel: Easel }) {
             unit={easel.shownUnit}
             chooseUnit={(unit) => choose({ unit, pass: shownPass.number })}
             cut={(step, how) => void change({ cuts: withEntry(plan.choices.cuts, step, how) })}
+            changeOwn={(own_units) => void change({ own_units })}
             note={(unit, words) =>
               void change({ notes: withEntry(plan.choices.notes, unit.id, words.trim() || null) })
             }

@@ -56,6 +56,10 @@ const pass: PaintPass = {
       wait_minutes: 12,
     }),
   ],
+  own: [
+    { id: "own-1", role: "block-in", before: "block-in/m02", title: "pencil the rigging", minutes: 12 },
+    { id: "own-2", role: "block-in", before: "gone", title: "wipe the rim", minutes: 3 },
+  ],
 };
 const last: PaintPass = { ...pass, number: 3, role: "light" };
 const passes: Passes = {
@@ -72,6 +76,7 @@ const passes: Passes = {
     moves: [],
     cuts: {},
     notes: {},
+    own_units: [],
   },
   school: "direct",
   ground: null,
@@ -146,6 +151,7 @@ const read = (shown: PaintPass, open: number | null = null) =>
       chooseUnit={nothing}
       cut={nothing}
       note={nothing}
+      changeOwn={nothing}
     />,
   );
 
@@ -158,6 +164,7 @@ describe("a pass read aloud", () => {
       /1\. mix m01 patch a01 flat, 25 mm \(1 in\) · 2 coats 8 min 1 ml .*2\. mix m02 patch a02 \(light\) .*glaze, 90 % glazing liquid/,
     );
     expect(words).toMatch(/Wait 12 min before it/);
+    expect(words).toMatch(/1\. mix m01 .*pencil the rigging 12 min .*2\. mix m02 .*wipe the rim 3 min/);
     expect(words).toContain("60 % of what is needed");
     expect(read({ ...pass, readable: 0.4 })).not.toContain("of what is needed");
   });

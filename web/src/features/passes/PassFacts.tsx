@@ -10,6 +10,7 @@ import {
   tradeQuery,
   type Job,
   type Move,
+  type OwnUnit,
   type PaintPass,
   type Passes,
   type PassStep,
@@ -34,15 +35,19 @@ interface Props {
   chooseUnit: (place: number | null) => void;
   cut: (step: string, how: "split" | "join" | null) => void;
   note: (unit: Unit, words: string) => void;
+  changeOwn: (units: OwnUnit[]) => void;
 }
 
 /** A line of which less can be followed is drawn again; the job before the next pass says so. */
 const STILL_THERE = 0.5;
 const ALL_THERE = 0.995;
 
+/** Unlike any other of this painter's own units. */
+const freshId = () => `own-${Date.now().toString(36)}`;
+
 const NO_TITLES = {};
 
-export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, ...steps }: Props) {
+export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn, ...steps }: Props) {
   const trade = useQuery(tradeQuery);
   const { mixes } = steps;
   const last = passes.passes.at(-1)?.number === pass.number;
@@ -73,6 +78,13 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, ...steps 
           chooseMix={steps.chooseMix}
           join={(one) => cut(one.steps[0]!, passes.choices.cuts[one.steps[0]!] === "split" ? null : "join")}
           note={note}
+          addOwn={(before, title, minutes) =>
+            changeOwn([
+              ...passes.choices.own_units,
+              { id: freshId(), role: pass.role, before: before.id, title, minutes },
+            ])
+          }
+          removeOwn={(own) => changeOwn(passes.choices.own_units.filter((one) => one.id !== own.id))}
           parts={(one) => (
             <StepList
               pass={pass}

@@ -1,5 +1,5 @@
 /** The work of a pass, unit by unit: which pile, which brush, where, how long, how much; opened, all that is to be minded. */
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { Fragment, useEffect, useRef, useState, type ReactNode } from "react";
 
 import { Box, Button, Collapse, Stack, TextField, Typography } from "@mui/material";
 
@@ -8,7 +8,8 @@ import { ml, share } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import type { PaintPass, Unit } from "./queries";
+import { OwnUnitForm, OwnUnitLine } from "./OwnUnits";
+import type { OwnUnit, PaintPass, Unit } from "./queries";
 import { brushInWords, goInMinutes, WAITS } from "./units";
 
 interface Props {
@@ -23,29 +24,38 @@ interface Props {
   /** Put a unit to the one before it. */
   join: (unit: Unit) => void;
   note: (unit: Unit, words: string) => void;
+  /** Add work of one's own before a unit, and take it out again. */
+  addOwn: (before: Unit, title: string, minutes: number) => void;
+  removeOwn: (own: OwnUnit) => void;
   /** The parts of an opened unit. */
   parts: (unit: Unit) => ReactNode;
 }
 
-export function UnitList({ pass, open, choose, ...rest }: Props) {
+export function UnitList({ pass, open, choose, removeOwn, ...rest }: Props) {
+  const ids = new Set(pass.units.map((unit) => unit.id));
+  const lines = (those: OwnUnit[]) =>
+    those.map((own) => <OwnUnitLine key={own.id} own={own} remove={() => removeOwn(own)} />);
   return (
     <Box component="ol" aria-label="Units in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
       {pass.units.map((unit, place) => (
-        <UnitCard
-          key={unit.id}
-          unit={unit}
-          place={place}
-          pass={pass}
-          open={open === place}
-          toggle={() => choose(open === place ? null : place)}
-          {...rest}
-        />
+        <Fragment key={unit.id}>
+          {lines(pass.own.filter((own) => own.before === unit.id))}
+          <UnitCard
+            unit={unit}
+            place={place}
+            pass={pass}
+            open={open === place}
+            toggle={() => choose(open === place ? null : place)}
+            {...rest}
+          />
+        </Fragment>
       ))}
+      {lines(pass.own.filter((own) => !own.before || !ids.has(own.before)))}
     </Box>
   );
 }
 
-interface CardProps extends Omit<Props, "open" | "choose"> {
+interface CardProps extends Omit<Props, "open" | "choose" | "removeOwn"> {
   unit: Unit;
   place: number;
   open: boolean;
@@ -128,6 +138,7 @@ function Opened({
   chooseMix,
   join,
   note,
+  addOwn,
   parts,
 }: Omit<CardProps, "open" | "toggle">) {
   const [shown, setShown] = useState(false);
@@ -205,6 +216,7 @@ function Opened({
         )}
       </Stack>
       {shown && parts(unit)}
+      <OwnUnitForm add={(title, minutes) => addOwn(unit, title, minutes)} />
     </Box>
   );
 }

@@ -10,6 +10,7 @@ export type Passes = Readable<Schemas["PassesOut"]>;
 export type PaintPass = Passes["passes"][number];
 export type PassStep = PaintPass["steps"][number];
 export type Unit = PaintPass["units"][number];
+export type OwnUnit = Schemas["OwnUnitData"];
 export type Amounts = Readable<Schemas["AmountsOut"]>;
 export type Job = Passes["jobs"][number];
 export type Choices = Schemas["ChoicesData"];

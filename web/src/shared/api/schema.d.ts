@@ -2589,6 +2589,11 @@ export interface components {
                 [key: string]: string;
             };
             /**
+             * Own Units
+             * @default []
+             */
+            own_units: components["schemas"]["OwnUnitData"][];
+            /**
              * Rules Off
              * @default {}
              */
@@ -2618,7 +2623,7 @@ export interface components {
              * @default {}
              */
             techniques: {
-                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
             };
             /** Underpainting */
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
@@ -3116,7 +3121,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush";
+            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush" | "sponge";
             /** Mm */
             mm: number;
             /** Said */
@@ -3675,6 +3680,38 @@ export interface components {
             } | null;
         };
         /**
+         * OwnUnit
+         * @description Work that the painter adds ("pencil the rigging"): in the pass of `role` before the unit `before` (id), None at its end.
+         */
+        OwnUnit: {
+            /** Before */
+            before: string | null;
+            /** Id */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /** Role */
+            role: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * OwnUnitData
+         * @description Work that the painter adds: in the pass of `role` before the unit `before`, null at its end.
+         */
+        OwnUnitData: {
+            /** Before */
+            before?: string | null;
+            /** Id */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /** Role */
+            role: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Pace
          * @description Hours of work, number of waits, and the minutes of waiting that no other unit of the plan fills.
          */
@@ -4027,6 +4064,8 @@ export interface components {
             minutes: number;
             /** Number */
             number: number;
+            /** Own */
+            own: components["schemas"]["OwnUnit"][];
             /** Readable */
             readable: number | null;
             /** Role */
@@ -4855,7 +4894,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
             /** Volume Ml */
             volume_ml: number;
             /**
@@ -5338,7 +5377,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
             /** Total Minutes */
             total_minutes: number;
             /** Volume Ml */

@@ -13,7 +13,7 @@ from ...paint.catalogue import paint
 from ...passes.amounts.shopping import Purchase
 from ...passes.plan.pass_plan import PassPlan
 from ...passes.step import Job, PaintPass, Step
-from ...passes.unit import Unit
+from ...passes.unit import OwnUnit, Unit
 from ..csv.passes import tubes_in_words
 from . import flow
 from .flow import Chapter, Swatches, TickBox, gap, rows, screen, small, words
@@ -98,7 +98,9 @@ def _listed(
     waits_apart = len({unit.wait for unit in paint_pass.units}) > 1
     name_of = {mix.id: mix.name for mix in plan.mix_of.values()}
     listed: list[list[Any]] = []
+    places = {unit.id for unit in paint_pass.units}
     for number, unit in enumerate(paint_pass.units, start=1):
+        listed += [_own(work) for work in paint_pass.own if work.before == unit.id]
         own = [steps[id_] for id_ in unit.steps]
         mix = plan.mix_of[unit.mix]
         beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
@@ -108,7 +110,12 @@ def _listed(
             told.append(small(doses_in_words(mix, name_of), grey=0.25))
         told += [small(edge.words, grey=0.25) for edge in unit.edges[:edges]]
         listed.append([TickBox(), Swatches([screen(mix.match.lab_dry)], _SWATCH_WIDE, _SWATCH_HIGH), told])
+    listed += [_own(work) for work in paint_pass.own if work.before not in places]
     return rows(listed, [_TICK, _SWATCH_WIDE + 10, width - _TICK - _SWATCH_WIDE - 10], _BELOW)
+
+
+def _own(work: OwnUnit) -> list[Any]:
+    return [TickBox(), "", [words(work.title, bold=True), words(f"{work.minutes:.0f} min")]]
 
 
 def _how(unit: Unit, waits_apart: bool) -> str:

@@ -39,4 +39,5 @@ def pace_of(
 
 def pass_minutes(one: PaintPass, pace: float = 1.0) -> float:
     """Hands-on minutes of a pass, its piles mixed already; `pace` multiplies what is not in its units."""
-    return pace * MINUTES_PER_PASS + sum(unit.total_minutes for unit in one.units)
+    own = sum(work.minutes for work in one.own)
+    return pace * MINUTES_PER_PASS + sum(unit.total_minutes for unit in one.units) + own

@@ -20,6 +20,7 @@ from ...mixes.mix_set import Mix
 from ...paint import surface
 from ...paint.catalogue import Paintbox
 from ...values.value_map import brush_px
+from ..manners import GLAZES
 from ..scene import Scene
 from ..step import PaintPass
 from . import layers
@@ -226,7 +227,7 @@ def stages(
             at = coating.places(
                 coating.cells(step.area, step.family),
                 ground=paint_pass.role == "ground",
-                glaze=step.technique == "glaze",
+                glaze=step.technique in GLAZES,
             )
             mix, manner = mixes[step.mix], manner_of(step)
             wet_state = layers.laid_wet(mix.match.recipe, box, manner, step.coats, coating.state[at])

@@ -10,6 +10,7 @@ from itertools import combinations
 
 from ...kit.errors import BadSetting
 from ...mixes.mix_set import Mix
+from ..manners import GLAZES
 from ..scene import Scene
 from ..step import Draft
 
@@ -118,7 +119,7 @@ def _glaze_on_dry(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
     for a, b in combinations(steps, 2):
         if a.role.rank != b.role.rank and _share_a_cell(a, b):
             first, then = (a, b) if a.role.rank < b.role.rank else (b, a)
-            if then.manner.technique == "glaze" or (first.manner.technique == "glaze"):
+            if {first.manner.technique, then.manner.technique} & GLAZES:
                 yield first, then
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from ...areas.families import FAMILIES
 from ...kit.advice import Advice
 from ...materials.brushes import at_most, own_widths
-from ..manners import WET_IN_WET
+from ..manners import GLAZES, WET_IN_WET
 from ..order import rules
 from ..order.engine import Ordered, Relation, SortKey, covering, put_in_order, relations_of, soft_neighbours
 from ..order.moves import broken, conflict_of, free_places, with_moves
@@ -35,7 +35,7 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
     """Drafts in the order of the rules, then as the painter's hand moved them, measured, with what that broke."""
     scene, choices = shop.scene, shop.choices
     relations = _relations(shop, main, drafts)
-    drafts = _in_other_passes(drafts, choices.moves)
+    drafts = _in_other_passes(drafts, choices)
     wet = rules.EDGES not in choices.rules_off
     pairs = soft_neighbours(scene, drafts, lambda d: d.manner.technique in WET_IN_WET) if wet else set()
     ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs, lambda d: _in_hand(d, scene))
@@ -81,10 +81,20 @@ def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[R
     return tuple(sorted(found, key=lambda r: (not RULES[r.rule].hard, weight.get(r.rule, len(weight)))))
 
 
-def _in_other_passes(drafts: Sequence[Draft], moves: Sequence[Move]) -> list[Draft]:
+def _in_other_passes(drafts: Sequence[Draft], choices: Choices) -> list[Draft]:
+    """The drafts in the passes that the painter moved them to, laid as it is done there unless they chose another way."""
     role_of = {draft.role.key: draft.role for draft in drafts}
-    to = {move.step: role_of[move.role] for move in moves if move.role in role_of}
-    return [replace(d, moved_to=to[d.id]) if d.id in to and to[d.id] != d.role else d for d in drafts]
+    to = {move.step: role_of[move.role] for move in choices.moves if move.role in role_of}
+
+    def moved(draft: Draft) -> Draft:
+        role = to.get(draft.id, draft.role)
+        if role == draft.role:
+            return draft
+        clear = {draft.manner.technique, role.manner.technique} & GLAZES  # a pile for a glaze is no pile for a coat
+        kept = draft.id in choices.techniques or clear or draft.manner.technique == "blended"
+        return replace(draft, moved_to=role, manner=draft.manner if kept else role.manner)
+
+    return [moved(draft) for draft in drafts]
 
 
 _BANDS = 4

@@ -13,7 +13,7 @@ from ..amounts.quantities import film_volume_ml
 from ..films import layers
 from ..films.coating import OVERLAP_MM, Coating
 from ..films.ground import is_pale
-from ..manners import HANDLED, NOT_COVERING, TECHNIQUE_WORDS, WET_IN_WET, Manner
+from ..manners import GLAZES, HANDLED, NOT_COVERING, TECHNIQUE_WORDS, WET_IN_WET, Manner
 from ..order import rules
 from ..order.engine import Relation
 from ..order.moves import Freedom
@@ -174,7 +174,7 @@ def _coats(coating: Coating, cells: slice, draft: Draft, manner: Manner) -> int:
 
 def _strip_cm2(draft: Draft, scene: Scene, strips: Mapping[str, float], edged: set[tuple[str, Family | None]]) -> float:
     """The strip under the edges that this step paints: once for every part of an area, by the first opaque layer on it."""
-    if draft.role.key == "ground" or draft.manner.technique == "glaze" or draft.area not in strips:
+    if draft.role.key == "ground" or draft.manner.technique in GLAZES or draft.area not in strips:
         return 0.0
     area = scene.area_of[draft.area]
     families = {part.family: part.area_cm2 for part in area.parts if draft.family in (None, part.family)}
@@ -197,7 +197,7 @@ def _wait(draft: Draft, scene: Scene, top: Mapping[tuple[str, Family], Draft], c
     below = [top[draft.area, family] for family in families if (draft.area, family) in top]
     if not below:
         return "none"
-    glazes = draft.manner.technique == "glaze" or any(one.manner.technique == "glaze" for one in below)
+    glazes = draft.manner.technique in GLAZES or any(one.manner.technique in GLAZES for one in below)
     if glazes and rules.GLAZE not in choices.rules_off:
         return "dry"
     if draft.manner.technique == "wet in wet" and all(one.manner.technique in WET_IN_WET for one in below):

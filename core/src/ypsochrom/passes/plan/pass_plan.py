@@ -148,6 +148,7 @@ def find_passes(
             *(_drawing_advice(drawing, passes) if main.keeps_line else ()),
             *pale_over_dark(scene.areas, shop.ground, passes),
             *out_of_reach(scene.areas),
+            *_without_place(choices, passes),
             *missing_brushes(scene, ordered.drafts, passes),
             *stock_advice(needs, passes, (*used, *blends)),
             *_medium_advice(medium),
@@ -166,7 +167,14 @@ def _in_units(
     """The passes as units of work, on the clock."""
     pace = scene.factors.pace.value
     kind_of = partial(own_kind, scene.brushes)
-    gathered = [replace(one, units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of)) for one in passes]
+    gathered = [
+        replace(
+            one,
+            units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of),
+            own=tuple(work for work in choices.own_units if work.role == one.role),
+        )
+        for one in passes
+    ]
     wet_edges = rules.EDGES not in choices.rules_off
     return on_the_clock(gathered, scene, mix_of, choices.techniques, wet_edges=wet_edges)
 
@@ -206,6 +214,22 @@ def held_back(passes: Sequence[PaintPass], mix_of: dict[str, Mix]) -> float:
         return max(values, default=0.0)
 
     return max(0.0, lightest(release) - lightest(before)) if release and before else 0.0
+
+
+def _without_place(choices: Choices, passes: Sequence[PaintPass]) -> tuple[Advice, ...]:
+    """The painter's own units whose pass is not in this plan: kept, and said so."""
+    roles = {one.role for one in passes}
+    return tuple(
+        Advice(
+            "passes.N025",
+            "note",
+            f"Your own unit “{own.title}” has no place: this plan has no pass “{own.role}”.",
+            "It is kept, and comes back with a method that has this pass; or add it to another one.",
+            own.id,
+        )
+        for own in choices.own_units
+        if own.role not in roles
+    )
 
 
 def _drawing_advice(found: Survival, passes: Sequence[PaintPass]) -> tuple[Advice, ...]:

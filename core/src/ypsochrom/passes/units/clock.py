@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from ...areas.families import FAMILIES, Family
 from ...mixes.mix_set import Mix
 from ..films.drying import dry_through_minutes, open_minutes, touch_dry_minutes
+from ..manners import GLAZES
 from ..order import rules
 from ..scene import Scene
 from ..step import PaintPass, Reason, Step
@@ -117,6 +118,7 @@ def _timed(
             if not own:
                 continue
             if coat == 1:
+                clock.now += sum(work.minutes for work in one.own if work.before == unit.id)
                 clock.now += _mixing(unit, clock, mix_of) * pace
             starts, idle = times[place]
             idle += clock.wait_until(max(_ready(step, coat, spans, clock) for step in own))
@@ -129,6 +131,8 @@ def _timed(
                 spans[step.id] = Laid(begun, clock.now, step.film_um, step)
                 for family in FAMILIES if step.family is None else (step.family,):
                     clock.laid[step.area, family] = spans[step.id]
+    units = {unit.id for unit in one.units}
+    clock.now += sum(work.minutes for work in one.own if work.before not in units)  # at the end
     return times, spans
 
 
@@ -143,7 +147,7 @@ def _ready(step: Step, coat: int, spans: Mapping[str, Laid], clock: _Clock) -> f
     """When a coat can be laid: its own last coat, and what lies beneath, have dried as far as they must."""
     if coat > 1:
         last = spans[step.id]
-        dries = dry_through_minutes if step.technique == "glaze" else touch_dry_minutes
+        dries = dry_through_minutes if step.technique in GLAZES else touch_dry_minutes
         return last.done + dries(last.film_um, clock.drying)
     if step.wait == "none":
         return 0.0

@@ -39,6 +39,7 @@ _ANOTHER_PLACE_DE00 = 12.0
 _KINDS: Mapping[Technique, BrushKind] = {
     "glaze": "soft flat", "wash": "soft flat", "blended": "soft flat", "scumble": "bristle flat", "dry brush": "bristle flat",
     "stippling": "stippler", "knife": "knife", "airbrush": "airbrush",
+    "wiped glaze": "soft flat", "dabbing": "sponge", "spatter": "bristle flat",
 }  # fmt: skip
 _OVER_EVERYTHING = "what overlaps everything"
 

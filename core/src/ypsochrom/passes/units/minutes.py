@@ -27,7 +27,15 @@ MINUTES_PER_UNIT, MINUTES_PER_PILE_BESIDE, MINUTES_PER_PART = 1.5, 0.5, 0.25
 EDGELESS_ROLES = ("ground",)
 """What is laid over everything has no edges to be cut."""
 
-_EDGE_CUT: Mapping[Technique, float] = {"wash": 0.0, "glaze": 0.5, "scumble": 0.5, "dry brush": 0.0, "airbrush": 0.5}
+_EDGE_CUT: Mapping[Technique, float] = {
+    "wash": 0.0,
+    "glaze": 0.5,
+    "scumble": 0.5,
+    "dry brush": 0.0,
+    "airbrush": 0.5,
+    "wiped glaze": 0.5,
+    "spatter": 0.0,
+}
 """How much of its edge a technique cuts; the others cut all of it. A wash is a map, a dry brush stays within; from memory."""
 
 

@@ -28,6 +28,7 @@ const choices: Choices = {
   moves: [{ step: "light/a01/light", before: null, role: "light" }],
   cuts: {},
   notes: {},
+  own_units: [],
 };
 const passes = { choices, school: "direct", held_back: 0.5, lost_moves: 1, passes: [] } as unknown as Passes;
 const trade = {
