@@ -111,7 +111,7 @@ def test_units_are_joined_and_parted_by_hand_and_keep_a_note(page: Page):
         page.get_by_role("heading", name="2. block-in").click()
     page.reload()
     expect(note).to_have_value("rinse twice")
-    facts.get_by_label("Something of your own before it").fill("pencil the rigging")
+    facts.get_by_label("Your own work before it").fill("pencil the rigging")
     facts.get_by_label("Minutes").fill("12")
     with kept(page):
         facts.get_by_role("button", name="Add", exact=True).click()

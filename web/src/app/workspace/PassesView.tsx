@@ -1,5 +1,5 @@
 /** The passes: the painting as it should look after each, what is done in it and why there, the way of painting, the amounts. */
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 
 import { LinearProgress, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
@@ -10,6 +10,7 @@ import { palettesQuery, paintsQuery } from "../../features/materials";
 import { keepRecipe } from "../../features/mixes";
 import {
   Amounts,
+  amountsQuery,
   Method,
   PassFacts,
   PlanFiles,
@@ -72,6 +73,16 @@ export default function PassesView({ easel }: { easel: Easel }) {
   const over = wiped === "photo" ? painting.picture_url : before;
   const lit = shownPass && shownUnit !== null && easel.passes.data?.up_to_date ? shownUnit : null;
   useUnitKeys(easel);
+  const amounts = useQuery({ ...amountsQuery(easel.id), enabled: easel.search.get("tab") === "amounts" });
+  const amountWords = useMemo(
+    () =>
+      easel.search.get("tab") === "amounts" && amounts.data
+        ? new Map(
+            amounts.data.areas.map((one) => [one.area, one.volume_ml > 0 ? one.volume_ml.toFixed(1) : ""]),
+          )
+        : undefined,
+    [easel.search, amounts.data],
+  );
   return (
     <>
       <ViewerFrame>
@@ -128,7 +139,16 @@ export default function PassesView({ easel }: { easel: Easel }) {
               alt={`Where unit ${lit + 1} paints`}
             />
           )}
-          {area && lit === null && !ladderShows(easel) && (
+          {amountWords && lit === null && easel.areas.data && !ladderShows(easel) && (
+            <AreaOverlay
+              areas={easel.areas.data.areas}
+              widthMm={painting.width_mm}
+              heightMm={painting.height_mm}
+              chosen={NONE}
+              words={amountWords}
+            />
+          )}
+          {area && !amountWords && lit === null && !ladderShows(easel) && (
             <AreaOverlay
               areas={[area]}
               widthMm={painting.width_mm}
@@ -145,6 +165,8 @@ export default function PassesView({ easel }: { easel: Easel }) {
     </>
   );
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 type Wiped = "before" | "photo";
 

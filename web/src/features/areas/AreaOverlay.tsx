@@ -8,6 +8,8 @@ interface Props {
   /** Ids that stand out; empty shows all alike. */
   chosen: ReadonlySet<string>;
   numbers?: boolean;
+  /** What stands in an area instead of its number; an area without a word has none. */
+  words?: ReadonlyMap<string, string>;
   /** Veil every area by its plane of depth, the farther the more. */
   planes?: boolean;
 }
@@ -19,7 +21,15 @@ const PLANE_VEILS: Record<Area["plane"], string> = {
   back: "rgba(227,227,227,0.8)",
 };
 
-export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false, planes = false }: Props) {
+export function AreaOverlay({
+  areas,
+  widthMm,
+  heightMm,
+  chosen,
+  numbers = false,
+  words,
+  planes = false,
+}: Props) {
   const line = Math.max(widthMm, heightMm) / 500;
   return (
     <svg
@@ -42,7 +52,7 @@ export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false,
           </g>
         );
       })}
-      {numbers &&
+      {(numbers || words) &&
         areas.map((area) => (
           <text
             key={area.id}
@@ -56,7 +66,7 @@ export function AreaOverlay({ areas, widthMm, heightMm, chosen, numbers = false,
             strokeWidth={line * 2.2}
             paintOrder="stroke"
           >
-            {area.index + 1}
+            {words ? words.get(area.id) : area.index + 1}
           </text>
         ))}
     </svg>

@@ -175,6 +175,7 @@ export function AmountsByArea({ paintingId, areas, things, mixes, choose }: AllP
     .sort((a, b) => b.need.volume_ml - a.need.volume_ml);
   return (
     <Section title="What each area takes">
+      <Typography color="text.secondary">In ml on the picture, too.</Typography>
       <Box component="ul" sx={{ listStyle: "none", p: 0, m: 0 }}>
         {groups.map(({ thing, need }) => (
           <Box component="li" key={thing.id} sx={{ py: 0.25 }}>

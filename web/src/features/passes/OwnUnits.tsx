@@ -34,7 +34,7 @@ export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => 
     <Stack
       component="form"
       direction="row"
-      sx={{ gap: 1, pt: 1, alignItems: "center" }}
+      sx={{ gap: 1, pt: 1.5, alignItems: "center", flexWrap: "wrap" }}
       onSubmit={(event) => {
         event.preventDefault();
         if (!ready) return;
@@ -43,12 +43,12 @@ export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => 
       }}
     >
       <TextField
-        label="Something of your own before it"
+        label="Your own work before it"
         size="small"
         value={title}
         onChange={(event) => setTitle(event.target.value)}
         slotProps={{ htmlInput: { maxLength: 120 } }}
-        sx={{ flex: 1 }}
+        sx={{ flex: "1 1 100%" }}
       />
       <TextField
         label="Minutes"

@@ -5,7 +5,15 @@ export { withMove } from "./order";
 export { PassFacts } from "./PassFacts";
 export { PlanFiles } from "./PlanFiles";
 export { PlanRunner } from "./PlanRunner";
-export { standingQuery, passesQuery, type Standing, type Look, type Move, type Technique } from "./queries";
+export {
+  amountsQuery,
+  standingQuery,
+  passesQuery,
+  type Standing,
+  type Look,
+  type Move,
+  type Technique,
+} from "./queries";
 export { RuleDialog } from "./RuleDialog";
 export { StageStrip, STRIP_PX } from "./StageStrip";
 export { useChoices } from "./useChoices";
