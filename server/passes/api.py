@@ -5,6 +5,7 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
+from server.areas.schemas import Handling
 from server.records import runs, tasks
 from server.records.history import painting_of
 from server.records.schemas import RunOut
@@ -33,7 +34,6 @@ from .schemas import (
 router = Router()
 
 FamilyName = Literal["accent", "shadow", "half-tone", "light", "highlight"]
-HandlingName = Literal["usual", "thin", "thick", "bare"]
 StudyKind = Literal["schools", "grounds", "what-if"]
 
 
@@ -127,7 +127,7 @@ def amounts(request: HttpRequest, painting_id: int) -> AmountsOut:
 
 @router.get("/{painting_id}/amounts/if", response={200: AreaIfOut, **PROBLEMS})
 def area_if(
-    request: HttpRequest, painting_id: int, area: Word, handling: HandlingName | None = None, mix: Word | None = None
+    request: HttpRequest, painting_id: int, area: Word, handling: Handling | None = None, mix: Word | None = None
 ) -> AreaIfOut:
     """What an area takes, and what it would take if it were thicker, thinner, left bare or painted in another pile."""
     return studies.area_if(painter(request), painting_id, area, handling, mix)

@@ -158,6 +158,7 @@ class AreaNeedOut(Schema):
 
     area: str
     paint: list[PilePaint]
+    by_pile: dict[str, float]
     tubes: dict[str, float]
     volume_ml: float
     mass_g: float

@@ -215,20 +215,7 @@ def amounts_out(owner: Any, painting_id: int) -> AmountsOut:
         return AmountsOut(areas=[], beside=[], piles={}, tubes={})
     amounts = plan.amounts(found.map.areas, price_per_ml(work.inputs.stock.tubes))
     return AmountsOut(
-        areas=[
-            AreaNeedOut(
-                area=need.area,
-                paint=list(need.paint),
-                tubes=need.tubes,
-                volume_ml=need.volume_ml,
-                mass_g=need.mass_g,
-                medium_ml=need.medium_ml,
-                coats=need.coats,
-                minutes=need.minutes,
-                worth=need.worth,
-            )
-            for need in amounts.areas
-        ],
+        areas=[AreaNeedOut.from_orm(need) for need in amounts.areas],
         beside=[BesideOut(title=title, piles=piles, tubes=tubes) for title, (piles, tubes) in amounts.beside.items()],
         piles=amounts.piles,
         tubes=amounts.tubes,

@@ -9,6 +9,7 @@ from ypsochrom.areas.area import Area, FamilyPart, find_areas
 from ypsochrom.areas.borders import borders_of
 from ypsochrom.areas.facts import PLANES, Decision, planned, proposed_planes
 from ypsochrom.colour import cielab, srgb
+from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.mix_set import find_mixes
@@ -75,13 +76,17 @@ def test_thin_takes_less_paint_thick_takes_more_and_what_is_left_bare_takes_none
     assert np.isfinite(list(found.volumes.values())).all()
 
 
-def in_one_part(lightness, cm2=100.0):
-    part = FamilyPart("light", cm2, 5.0, (lightness, 0.0, 0.0))
+MIDDLE = float(lab_to_value(np.array([50.0, 0.0, 0.0])))
+
+
+def in_one_part(lightness, value, cm2=100.0):
+    """A part of a grey of this L*, its value bent into the range of dry paint."""
+    part = FamilyPart("light", cm2, value, (lightness, 0.0, 0.0))
     return Area(0, "a01", "a", cm2, 0.5, 5.0, (lightness, 0.0, 0.0), (0.5, 0.5), (part,))
 
 
 def test_where_dry_paint_cannot_follow_the_photo_is_told_with_how_far_and_on_how_much():
-    black, grey, white = (in_one_part(lightness) for lightness in (3.0, 50.0, 100.0))
+    black, grey, white = (in_one_part(*of) for of in ((3.0, 1.8), (50.0, MIDDLE), (100.0, 9.5)))
     (told,) = out_of_reach([black, grey])
     assert told.id == "passes.N023"
     assert told.message.startswith("Over 50% of the surface")

@@ -13,7 +13,7 @@ from ypsochrom.materials.brushes import WIDTHS_MM, brush_of
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.supplies import Brush
 from ypsochrom.materials.support import Support
-from ypsochrom.mixes.blends import blend_of, is_blend
+from ypsochrom.mixes.blends import shares_of
 from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
@@ -124,6 +124,10 @@ def test_units_are_laid_with_the_painters_own_brushes_and_what_is_missing_is_sug
     assert ("filbert", 25.0) in used
     assert "passes.N024" in {advice.id for advice in plan.advice}  # the ground asks for 50 mm
     assert "passes.N024" not in {advice.id for advice in find_passes(scene, SHELF, Choices()).advice}
+    step = plan.passes[1].steps[0].id
+    knife = find_passes(replace(scene, brushes=own), SHELF, Choices(techniques={step: "knife"}))
+    (told,) = [one.message for one in knife.advice if one.id == "passes.N024" and "knife" in one.message]
+    assert "stiff flat" in told
     one_brush = find_passes(replace(scene, brushes=(Brush("round", 2.0),)), SHELF, Choices())
     assert {one.brush_mm for one in one_brush.passes} == {2.0}
     assert one_brush.pace.hours > plan.pace.hours
@@ -227,17 +231,13 @@ def test_units_hold_every_step_once_with_its_paint_and_time(plans, scene, key):
             own = [steps[id_] for id_ in unit.steps]
             assert unit.volume_ml == pytest.approx(sum(s.volume_ml for s in own))
             assert unit.area_cm2 == pytest.approx(sum(s.area_cm2 for s in own))
-            piles = {pile for s in own for pile in _piles(plan.mix_of[s.mix])}
+            piles = {pile for s in own for pile in shares_of(plan.mix_of[s.mix])}
             assert piles == {unit.mix, *unit.beside}
             assert len({scene.pile_of(plan.mix_of[s.mix]).id for s in own}) <= MOST_PILES_EVER
             assert len({s.technique for s in own}) == 1 or "wet in wet" in {s.technique for s in own}
             assert len(unit.starts) == unit.coats == max(s.coats for s in own)
         assert pass_minutes(one) > sum(unit.total_minutes for unit in one.units)
     assert len({unit.id for one in plan.passes for unit in one.units}) == sum(len(one.units) for one in plan.passes)
-
-
-def _piles(mix):
-    return blend_of(mix) if is_blend(mix) else {mix.id: 1.0}
 
 
 def test_the_ground_is_one_unit_over_the_whole_surface(plans):

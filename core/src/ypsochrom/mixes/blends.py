@@ -62,6 +62,11 @@ def blend_of(mix: Mix) -> dict[str, float]:
     return {dose.source: dose.parts / mix.total_parts for dose in mix.made_from}
 
 
+def shares_of(mix: Mix) -> dict[str, float]:
+    """The piles that a mix is painted with and their shares: itself, or the two of a blend."""
+    return blend_of(mix) if is_blend(mix) else {mix.id: 1.0}
+
+
 def from_piles(volumes: Mapping[str, float], blends: Iterable[Mix]) -> dict[str, float]:
     """Millilitres by mix id, those of blends put to the piles that they are mixed of."""
     taken = dict(volumes)

@@ -16,13 +16,12 @@ from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture,
 from ..passes.plan.pass_plan import PassPlan, find_passes
 from ..passes.scene import Scene
 from ..passes.step import PaintPass
+from ..passes.units.lit import SHOWN_PX
 from .area_nodes import decided
 from .graph import Node, Work
 from .inputs import Inputs
 
 _PAINTERS = 2
-_LOOK_PX = 1000
-"""Dry stages are kept at working size, since checks compare with them; other looks when asked for, at the screen's."""
 
 
 def scene_of(work: Work, *, last: bool = False) -> Scene:
@@ -123,18 +122,14 @@ def _canvas_of(work: Work, scene: Scene) -> Canvas:
 
 def _paint(work: Work, progress: Progress) -> StagePictures:
     """Paint every stage dry and keep the pictures."""
-    scene, plan = scene_of(work), work.now("passes")
-    canvas = _canvas_of(work, scene)
+    canvas, found = _stages(work)
 
     def painted(stage: Stage) -> bytes:
         return png.picture_jpeg(paint_picture(stage, canvas))
 
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
-        begun = [
-            painters.submit(painted, stage)
-            for stage in stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
-        ]
+        begun = [painters.submit(painted, stage) for stage in found]
         kept = []
         for number, picture in enumerate(begun, start=1):
             progress((number - 1) / len(begun), f"painting stage {number}")
@@ -144,12 +139,17 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     return StagePictures(tuple(kept))
 
 
-def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Srgb8]]:
-    """Every pass with the painting after it, dry and in its values alone, at working size."""
+def _stages(work: Work) -> tuple[Canvas, Iterator[Stage]]:
+    """The painting's pixels, and the stages of its plan one by one."""
     scene, plan = scene_of(work), work.now("passes")
     canvas = _canvas_of(work, scene)
-    found = stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
-    for one, stage in zip(plan.passes, found, strict=True):
+    return canvas, stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
+
+
+def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Srgb8]]:
+    """Every pass with the painting after it, dry and in its values alone, at working size."""
+    canvas, found = _stages(work)
+    for one, stage in zip(work.now("passes").passes, found, strict=True):
         yield one, paint_picture(stage, canvas), paint_picture(stage, canvas, "grey")
 
 
@@ -159,6 +159,8 @@ _looked_at: Recent[str, tuple[Canvas, list[Stage]]] = Recent(2)
 def stage_look(work: Work, number: int, look: Look) -> bytes | None:
     """The painting after pass `number` (from 1) in a look, as JPEG at the screen's size; None where there is no such pass.
 
+    Dry stages are kept at working size, since checks compare with them; other looks are made when they are asked for.
+
     About 0.3 s for the first of a plan, 20 ms for its others.
     """
     plan: PassPlan = work.now("passes")
@@ -167,10 +169,8 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
     key = work.key("stages").digest
     found = _looked_at.get(key)
     if found is None:
-        scene = scene_of(work)
-        canvas = _canvas_of(work, scene)
-        all_stages = list(stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas))
-        found = _looked_at.keep(key, (smaller(canvas, _LOOK_PX), all_stages))
+        canvas, painted = _stages(work)
+        found = _looked_at.keep(key, (smaller(canvas, SHOWN_PX), list(painted)))
     canvas, all_stages = found
     return png.picture_jpeg(paint_picture(all_stages[number - 1], canvas, look))
 

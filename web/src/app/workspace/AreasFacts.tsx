@@ -92,7 +92,15 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
-        takes={<AreaTakes key={area.id} paintingId={easel.id} area={area} mixes={easel.allMixes} />}
+        takes={
+          <AreaTakes
+            key={area.id}
+            paintingId={easel.id}
+            area={area}
+            mixes={easel.allMixes}
+            piles={easel.mixes.data?.mixes ?? []}
+          />
+        }
         brush={
           easel.values.data ? (
             <AreaBrush

@@ -32,7 +32,7 @@ import { paintsQuery } from "../materials";
 import type { Mix } from "../mixes";
 import { columnsOf, rowsOf, togetherOf, type AreaNeed, type Kind } from "./amounts";
 import { price } from "./price";
-import { amountsQuery, areaIfQuery, type Handling } from "./queries";
+import { amountsQuery, areaIfQuery, type Amounts, type Handling } from "./queries";
 import { goInMinutes } from "./units";
 
 interface Named {
@@ -44,6 +44,8 @@ interface TakesProps {
   paintingId: number;
   area: Named;
   mixes: ReadonlyMap<string, Mix>;
+  /** The painting's own piles, in which the area could be painted instead. */
+  piles: readonly Mix[];
 }
 
 /** A part's paint is often less than a tenth of a millilitre. */
@@ -52,7 +54,7 @@ const fine = (volume: number) => (volume < 1 ? `${volume.toFixed(2)} ml` : ml(vo
 const grams = (mass: number) => `${mass < 10 ? mass.toFixed(1) : Math.round(mass)} g`;
 
 /** An area's paint: how much of what, in which pass, and what it would be if. */
-export function AreaTakes({ paintingId, area, mixes }: TakesProps) {
+export function AreaTakes({ paintingId, area, mixes, piles }: TakesProps) {
   const amounts = useQuery(amountsQuery(paintingId));
   const paints = useQuery(paintsQuery);
   const need = amounts.data?.areas.find((one) => one.area === area.id);
@@ -86,7 +88,7 @@ export function AreaTakes({ paintingId, area, mixes }: TakesProps) {
           .join(", ")}
         .
       </Typography>
-      <AreaIf paintingId={paintingId} area={area} mixes={mixes} />
+      <AreaIf paintingId={paintingId} area={area} piles={piles} />
     </Section>
   );
 }
@@ -110,7 +112,7 @@ const HANDLINGS: [Handling | "", string][] = [
 ];
 
 /** What the area, and the plan with it, would take otherwise; nothing is changed by asking. */
-function AreaIf({ paintingId, area, mixes }: TakesProps) {
+function AreaIf({ paintingId, area, piles }: Omit<TakesProps, "mixes">) {
   const [handling, setHandling] = useState<Handling | "">("");
   const [mix, setMix] = useState("");
   const asked = handling !== "" || mix !== "";
@@ -118,7 +120,6 @@ function AreaIf({ paintingId, area, mixes }: TakesProps) {
     ...areaIfQuery(paintingId, area.id, handling || null, mix || null),
     enabled: asked,
   });
-  const piles = [...mixes.values()].filter((one) => one.id.startsWith("m") && !one.id.includes("."));
   const row = (name: string, of: (takes: NonNullable<typeof answer.data>["now"]) => string) =>
     answer.data && (
       <Fact name={name}>
@@ -243,7 +244,7 @@ function Row({
 const number = (volume: number) => (volume === 0 ? "" : volume < 0.005 ? "<0.01" : volume.toFixed(2));
 
 interface TableProps {
-  amounts: NonNullable<ReturnType<typeof useQuery<Parameters<typeof rowsOf>[0]>>["data"]>;
+  amounts: Amounts;
   nameOf: ReadonlyMap<string, string>;
   mixes: ReadonlyMap<string, Mix>;
   close: () => void;

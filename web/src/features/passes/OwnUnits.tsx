@@ -29,7 +29,7 @@ export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => 
   const [title, setTitle] = useState("");
   const [minutes, setMinutes] = useState(String(USUAL_MINUTES));
   const count = Number(minutes);
-  const ready = title.trim() !== "" && count > 0 && count <= 240;
+  const ready = title.trim() !== "" && Number.isFinite(count) && count > 0;
   return (
     <Stack
       component="form"

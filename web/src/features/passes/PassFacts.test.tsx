@@ -134,11 +134,11 @@ const text = (node: React.ReactElement) =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
-const read = (shown: PaintPass, open: number | null = null) =>
+const read = (shown: PaintPass, open: number | null = null, jobs: Passes["jobs"] = []) =>
   text(
     <PassFacts
       pass={shown}
-      passes={passes}
+      passes={{ ...passes, jobs: [...passes.jobs, ...jobs] }}
       mixes={mixes}
       areas={areas}
       area={null}
@@ -166,7 +166,9 @@ describe("a pass read aloud", () => {
     expect(words).toMatch(/Wait 12 min before it/);
     expect(words).toMatch(/1\. mix m01 .*pencil the rigging 12 min .*2\. mix m02 .*wipe the rim 3 min/);
     expect(words).toContain("60 % of what is needed");
-    expect(read({ ...pass, readable: 0.4 })).not.toContain("of what is needed");
+    expect(read({ ...pass, readable: 1 })).not.toContain("of what is needed");
+    const again = { ...passes.jobs[0]!, kind: "re-stating", before_pass: 3, title: "Draw again" } as const;
+    expect(read(pass, null, [again])).not.toContain("of what is needed");
   });
 
   it("opened, a unit says what to mind: edges, what is left in the pile, how long it can be blended", () => {

@@ -38,10 +38,6 @@ interface Props {
   changeOwn: (units: OwnUnit[]) => void;
 }
 
-/** A line of which less can be followed is drawn again; the job before the next pass says so. */
-const STILL_THERE = 0.5;
-const ALL_THERE = 0.995;
-
 /** Unlike any other of this painter's own units. */
 const freshId = () => `own-${Date.now().toString(36)}`;
 
@@ -51,6 +47,9 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
   const trade = useQuery(tradeQuery);
   const { mixes } = steps;
   const last = passes.passes.at(-1)?.number === pass.number;
+  const drawnAgain = passes.jobs.some(
+    (job) => job.kind === "re-stating" && job.before_pass === pass.number + 1,
+  );
   const before = passes.jobs.filter((job) => job.before_pass === pass.number);
   const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
   return (
@@ -63,7 +62,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           {ml(pass.volume_ml)} of paint
           {pass.medium === "none" ? "" : `; ${pass.medium}`}
         </Typography>
-        {pass.readable !== null && pass.readable >= STILL_THERE && pass.readable < ALL_THERE && !last && (
+        {pass.readable !== null && !drawnAgain && share(pass.readable) !== share(1) && !last && (
           <Fact name="Drawing still visible">{share(pass.readable)} of what is needed</Fact>
         )}
       </Section>

@@ -10,6 +10,7 @@ const area = (id: string, m01: number, m02: number) => ({
     { mix: "m01", pass_number: 2, volume_ml: m01 / 2 },
     { mix: "m02", pass_number: 2, volume_ml: m02 },
   ],
+  by_pile: { m01, m02 },
   tubes: { PW6: m01, PBk9: m02 },
   volume_ml: m01 + m02,
   mass_g: 2,

@@ -26,7 +26,7 @@ export function rowsOf(amounts: Amounts, kind: Kind, nameOf: ReadonlyMap<string,
   const areas = amounts.areas.map((need) => ({
     key: need.area,
     name: nameOf.get(need.area) ?? need.area,
-    ml: kind === "tubes" ? need.tubes : byPile(need),
+    ml: kind === "tubes" ? need.tubes : need.by_pile,
   }));
   const beside = amounts.beside.map((one) => ({ key: one.title, name: one.title, ml: one[kind] }));
   const rows = [...areas, ...beside].map((row) => ({ ...row, all: total(row.ml), sum: false }));
@@ -39,12 +39,6 @@ export function rowsOf(amounts: Amounts, kind: Kind, nameOf: ReadonlyMap<string,
     sum: true,
   };
   return [...rows.filter((row) => row.all > 0), last];
-}
-
-function byPile(need: AreaNeed): Record<string, number> {
-  const found: Record<string, number> = {};
-  for (const one of need.paint) found[one.mix] = (found[one.mix] ?? 0) + one.volume_ml;
-  return found;
 }
 
 /** What several areas take together. */

@@ -43,7 +43,7 @@ export type FileName =
 export const amountsQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/passes/{painting_id}/amounts", ofPainting(painting_id));
 
-export type Handling = "usual" | "thin" | "thick" | "bare";
+export type Handling = Schemas["AreaOut"]["handling"];
 
 /** What an area takes, and what it would take otherwise. */
 export const areaIfQuery = (

@@ -2128,6 +2128,10 @@ export interface components {
         AreaNeedOut: {
             /** Area */
             area: string;
+            /** By Pile */
+            by_pile: {
+                [key: string]: number;
+            };
             /** Coats */
             coats: number;
             /** Mass G */

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...colour.ciede2000 import delta_e_2000
+from ...kit.sums import summed
 from ...mixes.blends import from_piles
 from ...mixes.gather import ALIKE_DE00
 from ...mixes.mix_set import Mix
@@ -53,9 +54,7 @@ def left_before(
         steps = {step.id: step for step in one.steps}
         for unit in one.units:
             found[unit.id] = max(0.0, left.get(unit.mix, 0.0))
-            laid: dict[str, float] = {}
-            for id_ in unit.steps:
-                laid[steps[id_].mix] = laid.get(steps[id_].mix, 0.0) + steps[id_].volume_ml
+            laid = summed((steps[id_].mix, steps[id_].volume_ml) for id_ in unit.steps)
             for mix, volume in from_piles(laid, blends).items():
                 left[mix] = left.get(mix, 0.0) - volume
     return found

@@ -1,19 +1,17 @@
 """What every area takes: ml of each pile and tube, by pass, with coats, minutes and worth; all of it adds up to the plan."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from typing import TypeVar
 
 from ...areas.area import Area
-from ...mixes.blends import blend_of, is_blend
+from ...kit.sums import summed
+from ...mixes.blends import shares_of
 from ...mixes.mix_set import Mix
 from ...paint.catalogue import paint
 from ..films.ground import GROUND_MIX_ID
 from ..step import PaintPass, Step
 from ..units.minutes import coat_minutes
 from .quantities import GESSO, PileUse
-
-Key = TypeVar("Key")
 
 
 @dataclass(frozen=True)
@@ -72,14 +70,6 @@ class Amounts:
 JOBS, OTHER_PILES, MARGIN, ROUNDING = "jobs beside the areas", "into other piles", "margin", "rounding up"
 
 
-def summed(pairs: Iterable[tuple[Key, float]]) -> dict[Key, float]:
-    """Numbers by key, those of one key added up."""
-    found: dict[Key, float] = {}
-    for key, number in pairs:
-        found[key] = found.get(key, 0.0) + number
-    return found
-
-
 def tubes_of(mix: Mix, volume_ml: float, *, in_gesso: bool = False) -> dict[str, float]:
     """Ml of tube paint in so much of a mix; `in_gesso` says that the ground's white is gesso."""
     recipe = mix.match.recipe
@@ -117,7 +107,7 @@ def amounts_of(
         by_pile = summed(
             ((pile, one.number), step.volume_ml * share)
             for one, step in own
-            for pile, share in _shares(mix_of[step.mix]).items()
+            for pile, share in shares_of(mix_of[step.mix]).items()
         )
         dabs = [PilePaint(pile, number, ml) for (pile, number), ml in by_pile.items()]
         _, tubes = into(summed((dab.mix, dab.volume_ml) for dab in dabs))
@@ -141,11 +131,6 @@ def amounts_of(
     }
     final = {mix: use.volume_ml - use.taken_ml for mix, use in uses.items()}
     return Amounts(tuple(needs), beside, {mix: use.volume_ml for mix, use in uses.items()}, into(final)[1])
-
-
-def _shares(mix: Mix) -> dict[str, float]:
-    """The piles in a mix: itself, or the two of a blend."""
-    return blend_of(mix) if is_blend(mix) else {mix.id: 1.0}
 
 
 def _minutes(passes: Sequence[PaintPass]) -> dict[tuple[str, int], float]:

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ...kit.advice import Advice
+from ...kit.sums import summed
 from ...materials.measures import DROP_ML, bead_cm
 from ...materials.shelf import USUAL_NOZZLE_MM, Tube, left_ml, nozzles_mm
 from ...materials.supplies import Medium, MediumKind
@@ -51,11 +52,7 @@ def film_formula_words(loss_share: float = LOSS_SHARE) -> str:
 
 def mix_volumes(passes: Iterable[PaintPass]) -> dict[str, float]:
     """Millilitres of every mix over all passes, by mix id."""
-    volumes: dict[str, float] = {}
-    for paint_pass in passes:
-        for step in paint_pass.steps:
-            volumes[step.mix] = volumes.get(step.mix, 0.0) + step.volume_ml
-    return volumes
+    return summed((step.mix, step.volume_ml) for paint_pass in passes for step in paint_pass.steps)
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,6 @@ from ...areas.area import Area
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
 from ...materials.brushes import BrushKind, at_most, for_opaque
-from ...values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from ..films.ground import Ground
 from ..scene import Scene
 from ..step import Draft, PaintPass
@@ -24,15 +23,16 @@ OUT_OF_REACH_STEPS, REACH_SHARE = 0.3, 0.08
 """Paint that stays so far from the photo's value shows in a stage; where it does on so much of the surface it is told."""
 
 
-def out_of_reach(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -> Iterator[Advice]:
-    """Where the last stage will stay lighter or darker than the photo, because dry paint goes no further."""
-    painted = [(part, area) for area in areas if area.handling != "bare" for part in area.parts]
-    whole = sum(part.area_cm2 for part, _ in painted)
+def out_of_reach(areas: Sequence[Area]) -> Iterator[Advice]:
+    """Where the last stage will stay lighter or darker than the photo, because dry paint goes no further.
+
+    Values of parts are bent into the range of dry paint (the painter's own, where it was measured); colours are the photo's.
+    """
+    parts = [part for area in areas if area.handling != "bare" for part in area.parts]
+    whole = sum(part.area_cm2 for part in parts)
+    bent = [(part.value - float(lab_to_value(np.array(part.lab))), part.area_cm2) for part in parts]
     for too, sign in (("lighter", 1.0), ("darker", -1.0)):
-        off = []
-        for part, _ in painted:
-            goal = lab_in_paint_range(np.array(part.lab), paint_range)
-            off.append((sign * float(lab_to_value(goal) - lab_to_value(np.array(part.lab))), part.area_cm2))
+        off = [(sign * steps, cm2) for steps, cm2 in bent]
         far = [(steps, cm2) for steps, cm2 in off if steps >= OUT_OF_REACH_STEPS]
         share = sum(cm2 for _, cm2 in far) / max(whole, 1e-9)
         if share >= REACH_SHARE:
@@ -49,7 +49,7 @@ def out_of_reach(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -
 
 
 _MUCH_NARROWER = 0.6
-_SUGGESTED: Mapping[BrushKind, str] = {"rigger": "rigger", "knife": "knife"}
+_INSTEAD: Mapping[BrushKind, str] = {"rigger": "a narrow round will have to do", "knife": "lay it with a stiff flat"}
 
 
 def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[PaintPass]) -> Iterator[Advice]:
@@ -64,11 +64,11 @@ def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[Pain
         if one.brush_mm < _MUCH_NARROWER * wanted:
             words = f"a {for_opaque(wanted)} of about {wanted:g} mm would do the work of your {one.brush_mm:g} mm in less time."
         else:
-            kinds = {unit.brush.kind for unit in one.units} & {*_SUGGESTED}
+            kinds = {unit.brush.kind for unit in one.units} & {*_INSTEAD}
             missing = sorted(kind for kind in kinds if kind not in there)
             if not missing:
                 continue
-            words = f"a {missing[0]} would suit it, and the shelf has none: a narrow round will have to do."
+            words = f"a {missing[0]} would suit it, and the shelf has none: {_INSTEAD[missing[0]]}."
         yield Advice(
             "passes.N024",
             "note",

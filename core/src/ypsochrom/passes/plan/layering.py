@@ -113,7 +113,7 @@ def measured(
     free: Mapping[int, Freedom],
     reasons: Sequence[tuple[Reason, ...]],
 ) -> Measured:
-    """The drafts, given in their order, as steps; both are by place in that order."""
+    """The drafts, given in their order, as steps; `free` and `reasons` are by place in that order."""
     coating = Coating(scene.areas, box)
     strips = under_edges_cm2(scene) if rules.OVERLAP not in choices.rules_off else {}
     edged: set[tuple[str, Family | None]] = set()

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import partial
+from itertools import chain
 
 import numpy as np
 
@@ -11,6 +12,7 @@ from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
 from ...kit.progress import Progress, silent
+from ...kit.sums import summed
 from ...materials.brushes import own_kind
 from ...materials.shelf import Tube
 from ...materials.supplies import STARTER_MEDIUMS, Medium
@@ -120,10 +122,7 @@ def find_passes(
         scene, replace(choices, drawing=drawn), main, passes, shop.ground, veil, drawing, there,
         box=shop.box, over_ground=shop.over_ground,
     )  # fmt: skip
-    in_jobs: dict[str, float] = {}
-    for job in jobs:
-        if job.mix is not None:
-            in_jobs[job.mix] = in_jobs.get(job.mix, 0.0) + job.volume_ml
+    in_jobs = summed((job.mix, job.volume_ml) for job in jobs if job.mix is not None)
     uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(_thinned(passes, jobs), blends))
     piles = {mix: use.volume_ml for mix, use in uses.items()}
     used = tuple(mix for mix in mixes if mix.id in piles)
@@ -195,13 +194,9 @@ def _used_mixes(shop: Workshop, drafts: Sequence[Draft]) -> tuple[tuple[Mix, ...
 
 def _thinned(passes: Sequence[PaintPass], jobs: Sequence[Job]) -> dict[str, float]:
     """Millilitres of medium that go into every pile, by mix id."""
-    found: dict[str, float] = {}
-    for step in (step for paint_pass in passes for step in paint_pass.steps):
-        found[step.mix] = found.get(step.mix, 0.0) + step.medium_ml
-    for job in jobs:
-        if job.mix is not None:
-            found[job.mix] = found.get(job.mix, 0.0) + job.medium_ml
-    return found
+    steps = (step for paint_pass in passes for step in paint_pass.steps)
+    of_steps = ((step.mix, step.medium_ml) for step in steps)
+    return summed(chain(of_steps, ((job.mix, job.medium_ml) for job in jobs if job.mix is not None)))
 
 
 def held_back(passes: Sequence[PaintPass], mix_of: dict[str, Mix]) -> float:

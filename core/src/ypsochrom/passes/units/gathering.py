@@ -13,10 +13,10 @@ from itertools import groupby, pairwise
 import numpy as np
 
 from ...colour.ciede2000 import delta_e_2000
+from ...kit.sums import summed
 from ...materials.brushes import BrushKind, brush_of, for_opaque, placeable_cm2
-from ...mixes.blends import is_blend
+from ...mixes.blends import shares_of
 from ...mixes.mix_set import Mix
-from ...mixes.piles import Dose
 from ..manners import Technique
 from ..scene import Cut
 from ..step import PaintPass, Step
@@ -69,10 +69,7 @@ class _Group:
     @cached_property
     def piles(self) -> tuple[str, ...]:
         """Ids of the piles that lead its steps, the one with most paint first."""
-        ml: dict[str, float] = {}
-        for step in self.steps:
-            pile = self.work.pile(step).id
-            ml[pile] = ml.get(pile, 0.0) + step.volume_ml
+        ml = summed((self.work.pile(step).id, step.volume_ml) for step in self.steps)
         return tuple(sorted(ml, key=lambda pile: (-ml[pile], pile)))
 
     @cached_property
@@ -207,8 +204,8 @@ def _unit(group: _Group, id_: str) -> Unit:
     least_cm2 = placeable_cm2(one.brush_mm)
     small = [step.id for step in steps if step.area_cm2 < least_cm2] if one.role not in EDGELESS_ROLES else []
     medium_ml, volume_ml = sum(step.medium_ml for step in steps), sum(step.volume_ml for step in steps)
-    laid: dict[str, None] = dict.fromkeys(step.mix for step in steps)
-    piles = dict.fromkeys([*group.piles, *(dose.source for mix in laid for dose in _sources(group.work.mix_of[mix]))])
+    laid = dict.fromkeys(step.mix for step in steps)
+    piles = dict.fromkeys([*group.piles, *(pile for mix in laid for pile in shares_of(group.work.mix_of[mix]))])
     return Unit(
         id=id_,
         mix=group.piles[0],
@@ -226,7 +223,3 @@ def _unit(group: _Group, id_: str) -> Unit:
         minutes=group.minutes,
         total_minutes=group.minutes_in_all[1],
     )
-
-
-def _sources(mix: Mix) -> Sequence[Dose]:
-    return mix.made_from if is_blend(mix) else ()
