@@ -285,6 +285,8 @@ def test_soft_edges_are_blended_softened_or_kept_open_and_said_so(plans):
     how = Counter(edge.how for edge in edges)
     assert how["blend"] > 0
     assert how["soften"] > 0
+    for unit in (unit for one in plans["direct"].passes for unit in one.units):
+        assert len({edge.words for edge in unit.edges}) == len(unit.edges)
     for edge in edges:
         assert ("dry" in edge.words) == (edge.how in ("soften", "retarder", "cut"))
         assert ("retarder" in edge.words) == (edge.how == "retarder")

@@ -71,7 +71,7 @@ export default function PassesView({ easel }: { easel: Easel }) {
   const shown = urlOf(shownPass);
   const before = urlOf(passes?.find((one) => one.number === (shownPass?.number ?? 0) - 1));
   const over = wiped === "photo" ? painting.picture_url : before;
-  const lit = shownPass && shownUnit !== null && easel.passes.data?.up_to_date ? shownUnit : null;
+  const lit = shownPass && shownUnit !== null && !wiped && easel.passes.data?.up_to_date ? shownUnit : null;
   useUnitKeys(easel);
   const amounts = useQuery({ ...amountsQuery(easel.id), enabled: easel.search.get("tab") === "amounts" });
   const amountWords = useMemo(

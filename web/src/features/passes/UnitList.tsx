@@ -169,7 +169,11 @@ function Opened({
         </Stack>
       )}
       {left !== undefined && (
-        <Fact name={`On the palette, ${mixes.get(unit.mix)?.name ?? unit.mix}`}>{ml(left)}</Fact>
+        <Fact name={`On the palette, ${mixes.get(unit.mix)?.name ?? unit.mix}`}>
+          <Box component="span" sx={{ whiteSpace: "nowrap" }}>
+            {ml(left)}
+          </Box>
+        </Fact>
       )}
       {unit.medium_ml > 0 && <Fact name={unit.medium ?? "Medium"}>{ml(unit.medium_ml)}</Fact>}
       {unit.wait !== "none" && <Fact name="What lies beneath">{WAITS[unit.wait]}</Fact>}

@@ -152,4 +152,5 @@ def longest_of(edges: Sequence[StepEdge]) -> tuple[EdgeWork, ...]:
         if key not in best or order.index(edge.work.how) < order.index(best[key].how):
             best[key] = edge.work
     longest = sorted(best.values(), key=lambda edge: (-edge.length_mm, edge.area, edge.other))
-    return tuple(longest[:_MOST_EDGES])
+    told = {edge.words: edge for edge in reversed(longest)}  # two areas that meet a third alike are told once
+    return tuple([edge for edge in longest if told[edge.words] is edge][:_MOST_EDGES])
