@@ -2,6 +2,7 @@
 
 import csv
 import io
+import itertools
 import json
 from xml.etree import ElementTree
 
@@ -193,3 +194,114 @@ def test_another_school_plans_on_the_command_line_too(kettle_bytes, tmp_path, re
     assert plan["passes"][0]["role"] == "first glazes"
     assert {need["kind"] for need in plan["mediums"]} >= {"glazing liquid"}
     assert "sealing coat" in {job["kind"] for job in plan["jobs"]}
+
+
+def printed(capsys, *arguments):
+    assert main(list(arguments)) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+def test_dry_keeps_its_schema_and_says_when_nothing_dries(capsys, request):
+    found = printed(capsys, "dry", "--film-um", "80", "--temp-c", "20", "--humidity", "50", "--json")
+    jsonschema.validate(found, schema(request, "dry-1.schema.json"))
+    assert found["open_min"][1] < found["overcoat_min"][1] < found["glaze_min"][1] < found["through_min"][1]
+    slow = printed(
+        capsys, "dry", "--film-um", "80", "--retarder", "0.1", "--ground", "sealed", "--open-paint", "--json"
+    )
+    assert slow["open_min"][1] > 10 * found["open_min"][1]
+    never = printed(capsys, "dry", "--film-um", "80", "--humidity", "100", "--json")
+    jsonschema.validate(never, schema(request, "dry-1.schema.json"))
+    assert never["open_min"] == [None, None, None]
+    assert "saturated" in never["note"]
+    assert main(["dry", "--film-um", "80"]) == 0
+    assert "blends for: 5 min" in capsys.readouterr().out
+
+
+def test_light_keeps_its_schema(capsys, request):
+    where = ["light", "--lat", "54.1", "--lon", "-3.2", "--tz", "UTC", "--date", "2026-06-21", "--facing", "200"]
+    found = printed(capsys, *where, "--from", "09:00", "--to", "12:00", "--json")
+    jsonschema.validate(found, schema(request, "light-1.schema.json"))
+    assert found["holds_until"] == "2026-06-21T09:38:00+00:00"
+    assert (found["samples"][0]["time"], found["samples"][-1]["time"]) == (
+        "2026-06-21T09:00:00+00:00",
+        "2026-06-21T12:00:00+00:00",
+    )
+    night = printed(
+        capsys,
+        "light",
+        "--lat",
+        "75",
+        "--lon",
+        "20",
+        "--date",
+        "2026-12-21",
+        "--from",
+        "09:00",
+        "--to",
+        "10:00",
+        "--json",
+    )
+    jsonschema.validate(night, schema(request, "light-1.schema.json"))
+    assert night["polar"] == "the sun does not rise"
+
+
+def test_schedule_keeps_its_schema_and_anyone_can_check_its_waits(planned, capsys, request):
+    plan = json.loads((planned / "plan.json").read_text())
+    found = printed(
+        capsys, "schedule", str(planned / "plan.json"), "--from", "2026-06-01T09:00", "--sitting-hours", "3", "--days", "4",
+        "--temp-c", "20", "--humidity", "50", "--json",
+    )  # fmt: skip
+    jsonschema.validate(found, schema(request, "schedule-1.schema.json"))
+    assert found["fits"]
+    tasks = {task["id"]: task for task in found["tasks"]}
+    units = {unit["id"]: unit for one in plan["passes"] for unit in one["units"]}
+    coats = {(task["unit"], task["coat"]) for task in found["tasks"] if task["kind"] == "unit"}
+    assert coats == {(id_, coat) for id_, unit in units.items() for coat in range(1, unit["coats"] + 1)}
+    for wait in found["waits"]:
+        gap = tasks[wait["after"]]["start_min"] - tasks[wait["before"]]["end_min"]
+        assert gap >= wait["min_min"] - 1e-6
+        assert wait["max_min"] is None or gap <= wait["max_min"] + 1e-6
+    in_order = sorted(found["tasks"], key=lambda task: task["start_min"])
+    assert all(a["end_min"] <= b["start_min"] + 1e-6 for a, b in itertools.pairwise(in_order))
+    assert {pile["mix"] for pile in found["piles"]} <= {mix["id"] for mix in plan["mixes"]}
+
+
+def test_schedule_keeps_a_calendar_free(planned, capsys, tmp_path):
+    busy = tmp_path / "busy.ics"
+    busy.write_text(
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//t//EN\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART:20260601T000000Z\r\n"
+        "DTEND:20260602T000000Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+    )
+    plan = str(planned / "plan.json")
+    found = printed(capsys, "schedule", plan, "--from", "2026-06-01T09:00", "--calendar", str(busy), "--json")
+    assert found["sittings"][0]["begins"].startswith("2026-06-02T09:00")
+
+
+@pytest.mark.parametrize(
+    ("arguments", "says"),
+    [
+        (["dry", "--film-um", "80", "--temp-c", "40"], "5 to 35 C"),
+        (["dry", "--film-um", "80", "--humidity", "120"], "0 to 100"),
+        (["dry", "--film-um", "0"], "brush coat"),
+        (
+            ["light", "--lat", "95", "--lon", "0", "--date", "2026-06-21", "--from", "09:00", "--to", "12:00"],
+            "Latitude",
+        ),
+        (["light", "--lat", "5", "--lon", "0", "--date", "2026-06-21", "--from", "12:00", "--to", "09:00"], "before"),
+        (["light", "--lat", "5", "--lon", "0", "--date", "21.6.", "--from", "09:00", "--to", "12:00"], "2026-06-21"),
+        (["schedule", "no.json", "--from", "2026-06-01T09:00"], "cannot be read"),
+        (["schedule", "{plan}", "--from", "monday"], "2026-06-01T09:00"),
+        (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--sitting-hours", "0.3"], "20 minutes"),
+        (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--sitting-hours", "0.4"], "split that unit"),
+        (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--tz", "Moon/Sea"], "time zone"),
+        (["schedule", "{values}", "--from", "2026-06-01T09:00"], "no plan"),
+    ],
+)
+def test_bad_input_of_clock_and_light_is_one_line(planned, tmp_path, capsys, arguments, says):
+    other = tmp_path / "values.json"
+    other.write_text("{}")
+    given = [word.format(plan=planned / "plan.json", values=other) for word in arguments]
+    assert main(given) == 2
+    error = capsys.readouterr().err
+    assert says in error
+    assert error.count("\n") == 1

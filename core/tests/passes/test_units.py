@@ -18,7 +18,7 @@ from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.recipe import Recipe
 from ypsochrom.mixes.search import evaluate
 from ypsochrom.passes.amounts.pace import pass_minutes
-from ypsochrom.passes.films.drying import dry_through_minutes, open_minutes, touch_dry_minutes
+from ypsochrom.passes.films.drying import Drying
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
@@ -179,20 +179,6 @@ def test_a_glaze_that_is_wiped_back_waits_for_dry_paint_like_any_glaze(scene):
     assert unit.brush.kind == "soft flat"
 
 
-def test_films_dry_as_common_practice_has_it():
-    # a thin brush coat of 60 to 80 um: tacky after 4 to 6 minutes, over after about 10, three times that for a glaze
-    assert touch_dry_minutes(60) == pytest.approx(10)
-    assert touch_dry_minutes(120) == 2 * touch_dry_minutes(60)
-    assert all(4 <= open_minutes(um) <= 6 for um in (60, 70, 80))
-    assert 2.5 <= dry_through_minutes(70) / touch_dry_minutes(70) <= 3.5
-    # knife work of 0.7 mm skins in well under an hour and is not through for a day or more; inside with the square of the film
-    assert 15 < touch_dry_minutes(700) < 50
-    assert dry_through_minutes(700) > 24 * 60
-    inside = [dry_through_minutes(um) - touch_dry_minutes(um) for um in (350, 700)]
-    assert inside[1] == pytest.approx(4 * inside[0])
-    assert touch_dry_minutes(60, drying=2.0) == 20
-
-
 @pytest.fixture(scope="module")
 def plans(scene):
     return {key: find_passes(scene, SHELF, Choices(school=key)) for key in SCHOOLS}
@@ -251,7 +237,7 @@ def test_the_ground_is_one_unit_over_the_whole_surface(plans):
 @pytest.mark.parametrize("key", list(SCHOOLS))
 def test_blending_is_planned_only_where_both_sides_can_still_be_wet(plans, scene, key):
     plan = plans[key]
-    drying = scene.factors.drying.value
+    drying = Drying.of(scene)
     for one in plan.passes:
         times = _times(one)
         for unit in one.units:
@@ -259,7 +245,7 @@ def test_blending_is_planned_only_where_both_sides_can_still_be_wet(plans, scene
                 step = next(s for s in one.steps if s.id == id_)
                 for other in step.wet_with:
                     there = next(s for s in one.steps if s.id == other)
-                    assert times[id_][0] - times[other][1] <= open_minutes(there.film_um, drying) + 1e-6
+                    assert times[id_][0] - times[other][1] <= drying.open(there) + 1e-6
                 if step.technique == "wet in wet":
                     assert step.wet_with
 

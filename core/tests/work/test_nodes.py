@@ -86,7 +86,7 @@ def test_a_kept_plan_is_the_same_as_the_one_that_was_made(begun, kettle_bytes):
     assert kept.advice == made.advice
 
 
-FROM_SUBJECT = set(NODES)
+FROM_SUBJECT = set(NODES) - {"first schedule", "schedule"}  # nobody has said when they paint
 FROM_AREAS = {"areas", "judgement", "solved", "mixes", "passes", "stages"}
 FROM_MIXES = {"solved", "mixes", "passes", "stages"}
 FROM_PASSES = {"passes", "stages"}

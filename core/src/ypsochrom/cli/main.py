@@ -1,4 +1,5 @@
-"""`ypsochrom plan | values | mix | match | film`: batch work and checks on the same core as the web application.
+"""`ypsochrom plan | values | mix | match | film | dry | schedule | light`: batch work and checks on the same core as the web
+application.
 
 The contract is public and versioned (docs/plan-schema). Bad input gives one line on standard error and exit status 2.
 """
@@ -91,7 +92,49 @@ def _parser() -> argparse.ArgumentParser:
     match.add_argument("--shelf", type=Path, help="CSV of your tubes")
     match.add_argument("--json", action="store_true", help="print JSON")
     match.set_defaults(run=_match)
+
+    dry = commands.add_parser("dry", help="how long a film blends, and when it is dry")
+    dry.add_argument("--film-um", type=float, required=True, help="wet film in um; a brush coat has 60 to 100")
+    _air(dry)
+    dry.add_argument("--retarder", type=float, default=0.0, help="share of retarder in the paint, 0-0.3 (0)")
+    dry.add_argument("--medium-share", type=float, default=0.0, help="share of medium, 0-1 (0)")
+    dry.add_argument("--water-share", type=float, default=0.0, help="share of added water, 0-1 (0)")
+    dry.add_argument("--open-paint", action="store_true", help="slow paint that stays workable for long")
+    dry.add_argument("--ground", choices=["sealed", "absorbent"], default="sealed", help="what it lies on (sealed)")
+    dry.add_argument("--json", action="store_true", help="print JSON")
+    dry.set_defaults(run=_dry)
+
+    schedule = commands.add_parser("schedule", help="a plan laid into sittings")
+    schedule.add_argument("plan", type=Path, metavar="PLAN.json", help="as `plan` writes it")
+    schedule.add_argument(
+        "--from", dest="begins", required=True, help="local time of the first sitting: 2026-06-01T09:00"
+    )
+    schedule.add_argument("--tz", default="UTC", help="time zone by its name in the tz database (UTC)")
+    schedule.add_argument("--sitting-hours", type=float, default=3.0, help="hours of a sitting (3)")
+    schedule.add_argument("--days", type=int, help="days, with a sitting each; else until it is done")
+    schedule.add_argument("--calendar", type=Path, help="an iCalendar file whose busy times are kept free")
+    _air(schedule)
+    schedule.add_argument("--json", action="store_true", help="print JSON")
+    schedule.set_defaults(run=_schedule)
+
+    light = commands.add_parser("light", help="the sun through a sitting, and how long its light holds")
+    light.add_argument("--lat", type=float, required=True, help="latitude in degrees, north above 0")
+    light.add_argument("--lon", type=float, required=True, help="longitude in degrees, east above 0")
+    light.add_argument("--tz", default="UTC", help="time zone by its name in the tz database (UTC)")
+    light.add_argument("--date", required=True, help="as in 2026-06-21")
+    light.add_argument("--from", dest="begins", required=True, help="local time, as in 09:00")
+    light.add_argument("--to", dest="ends", required=True, help="local time, as in 12:00")
+    light.add_argument("--facing", type=float, default=0.0, help="direction of the view, 0 north, 90 east (0)")
+    light.add_argument("--cloud", choices=["clear", "broken", "overcast"], default="clear", help="the sky (clear)")
+    light.add_argument("--json", action="store_true", help="print JSON")
+    light.set_defaults(run=_light)
     return parser
+
+
+def _air(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("--temp-c", type=float, default=20.0, help="temperature in C, 5-35 (20)")
+    parser.add_argument("--humidity", type=float, default=50.0, help="relative humidity in %%, 0-100 (50)")
+    parser.add_argument("--air", choices=["still", "moving", "draught"], default="still", help="how it moves (still)")
 
 
 def _photo(parser: argparse.ArgumentParser) -> None:
@@ -251,6 +294,99 @@ def _match(options: argparse.Namespace) -> None:
                 f"  {in_words(one.match.recipe, one.white_to_base)}  (colour difference by hand about {one.expected_de00:.1f}, "
                 f"at worst {one.likely_worst_de00:.1f}; value {one.match.value_error:+.2f} steps)"
             )
+
+
+def _dry(options: argparse.Namespace) -> None:
+    from ..formats.exchange.schedule_json import drying_json
+    from ..paint.drying import WetFilm, drying_times
+    from ..sky.air import Climate
+
+    film = WetFilm(
+        options.film_um,
+        medium_share=options.medium_share,
+        water_share=options.water_share,
+        retarder=options.retarder,
+        slow_paint=options.open_paint,
+        beneath=options.ground,
+    )
+    answer = drying_json(drying_times(film, Climate(options.temp_c, options.humidity, options.air)))
+    if options.json:
+        print(json.dumps(answer, indent=2))
+        return
+    words = {"open_min": "blends for", "tacky_min": "tacky after", "overcoat_min": "paint over it after",
+             "glaze_min": "glaze over it after", "through_min": "dry through after"}  # fmt: skip
+    for key, said in words.items():
+        low, mid, high = answer[key]
+        print(f"{said}: " + ("never in this air" if mid is None else f"{mid:.0f} min ({low:.0f} to {high:.0f})"))
+
+
+def _schedule(options: argparse.Namespace) -> None:
+    from ..formats.exchange.schedule_json import painted_from, schedule_json
+    from ..passes.films.drying import Drying
+    from ..sittings.calendar import Diary, Recurring, begin_of
+    from ..sittings.schedule import Asked, find_schedule
+    from ..sittings.tasks import tasks_of
+    from ..sky.air import Climate
+
+    painted = painted_from(_read_text(options.plan, "plan"))
+    climate = Climate(options.temp_c, options.humidity, options.air)
+    at = options.begins.partition("T")[2][:5]
+    diary = Diary(options.begins, options.tz, (Recurring(at or "09:00", options.sitting_hours * 60),), options.days)
+    if options.calendar is not None:
+        from ..formats.calendar.ical import busy_times
+
+        content = _read_text(options.calendar, "calendar").encode()
+        days = 366 if options.days is None else options.days
+        busy = busy_times(content, options.tz, begin_of(diary), days)
+        diary = Diary(diary.begins, diary.zone, diary.recurring, diary.days, busy=busy)
+    found = find_schedule(tasks_of(painted, Drying(climate, 1.0)), painted.piles, Asked(diary))
+    answer = schedule_json(found)
+    if options.json:
+        print(json.dumps(answer, indent=2))
+        return
+    for one in answer["tasks"]:
+        print(
+            f"{one['start_min']:7.0f} to {one['end_min']:7.0f} min, sitting {one['sitting']}: {one['title']} ({one['unit']})"
+        )
+    for advice in answer["advice"]:
+        print(f"{advice['message']} {advice['hint']}")
+    print(f"Done {answer['finish']['likely']}, between {answer['finish']['early']} and {answer['finish']['late']}.")
+
+
+def _read_text(path: Path, what: str) -> str:
+    try:
+        return path.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        raise BadSetting(f"The {what} {path} cannot be read: {error.strerror}.", "Check its name and place.") from error
+    except UnicodeDecodeError as error:
+        raise BadSetting(f"The {what} {path} is not text in UTF-8.", "Save it anew.") from error
+
+
+def _light(options: argparse.Namespace) -> None:
+    from datetime import datetime
+
+    from ..formats.exchange.schedule_json import light_json
+    from ..sittings.calendar import zone_of
+    from ..sittings.on_site import light_of
+    from ..sky.sun import Place
+
+    zone = zone_of(options.tz)
+    try:
+        begins, ends = (datetime.fromisoformat(f"{options.date}T{at}") for at in (options.begins, options.ends))
+    except ValueError:
+        raise BadSetting("The date or a time cannot be read.", "Write 2026-06-21 and 09:00.") from None
+    place = Place(options.lat, options.lon, options.facing)
+    found = light_of(place, begins.replace(tzinfo=zone), ends.replace(tzinfo=zone), options.tz, options.cloud)
+    answer = light_json(found, options.tz)
+    if options.json:
+        print(json.dumps(answer, indent=2))
+        return
+    for one in answer["samples"]:
+        shadow = "no shadow" if one["shadow_ratio"] is None else f"shadows {one['shadow_ratio']:.1f} times as long"
+        print(
+            f"{one['time'][11:16]}: sun {one['altitude_deg']:.0f} degrees high, {shadow}, turned {one['shadow_turn_deg']:.0f}"
+        )
+    print(f"The light holds until {answer['holds_until'][11:16]}: {answer['why']}.")
 
 
 if __name__ == "__main__":

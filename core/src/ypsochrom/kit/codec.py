@@ -7,6 +7,7 @@ be read is `OldDocument`, which counts as out of date and is never an error for 
 import hashlib
 import json
 from collections.abc import Callable, Mapping
+from datetime import datetime
 from typing import Any, TypeVar, get_origin
 
 import cattrs
@@ -35,6 +36,8 @@ def _made() -> cattrs.Converter:
     made = cattrs.Converter(unstruct_collection_overrides={tuple: list, frozenset: sorted, set: sorted})
     made.register_unstructure_hook_func(_is_array, lambda array: np.asarray(array).tolist())
     made.register_structure_hook_func(_is_array, lambda written, _: np.asarray(written, dtype=float))
+    made.register_unstructure_hook(datetime, lambda time: time.isoformat())
+    made.register_structure_hook(datetime, lambda written, _: datetime.fromisoformat(_read_str(written, str)))
     made.register_unstructure_hook(np.floating, float)
     made.register_unstructure_hook(np.integer, int)
     made.register_structure_hook(float, _read_float)

@@ -85,6 +85,18 @@ class BadColour(YpsochromError):
     code = "mixes.bad_colour"
 
 
+class NoSchedule(YpsochromError):
+    """The plan cannot be laid into the painter's sittings at all."""
+
+    code = "sittings.no_schedule"
+
+
+class BadCalendar(YpsochromError):
+    """A calendar file that cannot be read."""
+
+    code = "sittings.bad_calendar"
+
+
 class BadSetting(YpsochromError):
     """A setting outside its range (number of steps, brush width, thresholds, school)."""
 

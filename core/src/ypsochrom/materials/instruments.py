@@ -1,7 +1,7 @@
 """Instruments behind the interface a real driver would have, and small simulated stand-ins for them.
 
-A colorimeter, a scale and a camera. The stand-ins are seeded, so that the same seed reads the same; what they look at is
-a simulated bench (`SimulatedTubes`) whose paints differ from the catalogue as a painter's own tubes do.
+A colorimeter, a scale, a climate sensor and a camera. The stand-ins are seeded, so that the same seed reads the same; what
+they look at is a simulated bench (`SimulatedTubes`) whose paints differ from the catalogue as a painter's own tubes do.
 """
 
 import math
@@ -31,6 +31,13 @@ class Scale(Protocol):
 
     def weigh(self, mass_g: float) -> float:
         """Grams as displayed."""
+
+
+class ClimateSensor(Protocol):
+    """Tells temperature and humidity of the room."""
+
+    def read(self, minutes: float) -> tuple[float, float]:
+        """Temperature in C and relative humidity in % at a time (minutes since it was switched on)."""
 
 
 @dataclass
@@ -68,6 +75,30 @@ class SimulatedScale:
         noise = np.random.default_rng([self.seed, round(mass_g * 1e4)]).normal(0, self.noise_g)
         shown = max(0.0, round((mass_g + noise) / self.resolution_g) * self.resolution_g)
         return round(shown, max(0, -math.floor(math.log10(self.resolution_g))))
+
+
+@dataclass(frozen=True)
+class SimulatedClimate:
+    """A room that warms up through the day and drifts slowly; humidity falls as it warms. The same seed reads the same."""
+
+    seed: int
+    temperature_c: float = 20.0
+    humidity_pct: float = 50.0
+    swing_c: float = 1.5
+    drift_c: float = 0.6
+    noise_c: float = 0.05
+
+    def read(self, minutes: float) -> tuple[float, float]:
+        """Displayed to a tenth of a degree and a whole per cent; within 5-35 C and 5-95 %."""
+        rng = np.random.default_rng(self.seed)
+        periods, phases = rng.uniform(90, 400, 3), rng.uniform(0, 2 * math.pi, 3)
+        day = self.swing_c * math.sin(2 * math.pi * minutes / 1440)
+        drift = self.drift_c * float(np.mean(np.sin(2 * math.pi * minutes / periods + phases)))
+        noise = np.random.default_rng([self.seed, round(minutes * 60)]).normal(0, self.noise_c, 2)
+        warmer = day + drift
+        temperature = float(np.clip(self.temperature_c + warmer + noise[0], 5, 35))
+        humidity = float(np.clip(self.humidity_pct - 2.5 * warmer + 10 * noise[1], 5, 95))
+        return round(temperature, 1), float(round(humidity))
 
 
 @dataclass(frozen=True)

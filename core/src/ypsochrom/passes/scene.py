@@ -17,6 +17,7 @@ from ..materials.supplies import Brush
 from ..materials.support import Support
 from ..mixes.blends import blend_of, is_blend
 from ..mixes.mix_set import Mix, MixSet
+from ..sky.air import ORDINARY_ROOM, Climate
 from ..values.composition import Focal
 from .factors import USUAL_FACTORS, Factors
 from .manners import Technique, checked_factor, checked_technique
@@ -93,7 +94,8 @@ _OVERLAPS_AT_LEAST = 2
 class Scene:
     """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
 
-    `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones).
+    `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones), `climate` is the
+    air that is painted in.
     """
 
     areas: tuple[Area, ...]
@@ -105,6 +107,7 @@ class Scene:
     factors: Factors = USUAL_FACTORS
     gradations: Mapping[str, Gradation] = field(default_factory=dict)
     brushes: tuple[Brush, ...] = ()
+    climate: Climate = ORDINARY_ROOM
 
     @cached_property
     def area_of(self) -> dict[str, Area]:

@@ -20,6 +20,7 @@ from ..mixes.palette import checked_tubes
 from ..paint.surface import Finish
 from ..passes.scene import AS_THE_SCHOOL_HAS_IT, Choices
 from ..passes.schools import school_of
+from ..sittings.settings import NOT_SAID, SittingSettings
 from ..subject.adjust import UNTOUCHED, Adjustments
 from ..subject.crop import MIDDLE, CropCentre
 from ..subject.observation import Observation
@@ -141,6 +142,7 @@ class Brief:
     set_aside: tuple[SetAside, ...] = ()
     mixes: MixSettings = MixSettings()
     passes: Choices = AS_THE_SCHOOL_HAS_IT
+    sittings: SittingSettings = NOT_SAID
 
     def __post_init__(self) -> None:
         school_of(self.passes.school)

@@ -9,12 +9,12 @@ from .graph import Node
 from .line_node import LINES
 from .mix_node import MIXES, SOLVED
 from .pass_nodes import PASSES, STAGES
+from .sitting_nodes import FIRST_SCHEDULE, SCHEDULE
 from .subject_node import SUBJECT
 from .value_node import BRUSH, VALUES
 
+_TO_A_PLAN = (SUBJECT, BRUSH, VALUES, PIECES, LINES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES)
+
 NODES: Mapping[str, Node[Any]] = MappingProxyType(
-    {
-        node.name: node
-        for node in (SUBJECT, BRUSH, VALUES, PIECES, LINES, AREAS, JUDGEMENT, SOLVED, MIXES, PASSES, STAGES)
-    }
+    {node.name: node for node in (*_TO_A_PLAN, STAGES, FIRST_SCHEDULE, SCHEDULE)}
 )

@@ -40,6 +40,7 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         focal=brief.focal,
         factors=work.inputs.factors,
         brushes=work.inputs.stock.brushes,
+        climate=brief.sittings.climate,
         gradations={
             one.id: one.gradation
             for one in found.facts
@@ -74,7 +75,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=3,
+    version=4,
     needs=("areas", "mixes"),
     takes={
         "planes of areas": _planes,
@@ -84,6 +85,7 @@ PASSES: Node[PassPlan] = Node(
         "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
         "what is left of the mediums": lambda i: [[one.kind, one.left_ml] for one in i.stock.mediums],
+        "the air you paint in": lambda i: i.brief.sittings.climate,
         "your brushes": lambda i: sorted([one.kind, one.width_mm] for one in i.stock.brushes if one.count > 0),
         "your own factors": lambda i: [i.factors.film, i.factors.loss, i.factors.pace, i.factors.drying],
     },

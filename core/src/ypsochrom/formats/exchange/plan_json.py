@@ -135,6 +135,7 @@ def plan_json(plan: Plan) -> Json:
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
         "passes": [_pass_json(p, blends) for p in plan.passes.passes],
+        "order": [codec.written(pair) for pair in plan.passes.pairs],
         "jobs": [codec.written(job) for job in plan.passes.jobs],
         "paint": [codec.written(need) for need in plan.passes.paint],
         "mediums": [codec.written(need) for need in plan.passes.mediums],

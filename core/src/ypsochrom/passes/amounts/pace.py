@@ -8,7 +8,7 @@ from ..step import Job, PaintPass
 from ..units.clock import Waiting
 from ..units.minutes import MINUTES_PER_PASS, MINUTES_PER_PILE
 
-_JOB_MINUTES = {
+JOB_MINUTES = {
     "drawing": 20.0, "sealing coat": 5.0, "muting layer": 8.0, "re-stating": 15.0, "sides": 15.0, "signature": 3.0,
     "isolation coat": 5.0, "varnish": 10.0,
 }  # fmt: skip
@@ -32,7 +32,7 @@ def pace_of(
 ) -> Pace:
     """The pace of a plan that is painted with so many piles, for a painter with these factors."""
     pace = factors.pace.value
-    minutes = pace * (sum(_JOB_MINUTES[job.kind] for job in jobs) + MINUTES_PER_PILE * piles)
+    minutes = pace * (sum(JOB_MINUTES[job.kind] for job in jobs) + MINUTES_PER_PILE * piles)
     minutes += sum(pass_minutes(one, pace) for one in passes)
     return Pace(minutes / 60, waiting.times, waiting.minutes)
 

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 
 from ...areas.families import FAMILIES, Family
 from ...mixes.mix_set import Mix
-from ..films.drying import dry_through_minutes, open_minutes, touch_dry_minutes
+from ..films.drying import Drying
 from ..manners import GLAZES
 from ..order import rules
 from ..scene import Scene
@@ -43,9 +43,9 @@ class _Clock:
     mixed: set[str] = field(default_factory=set)
 
     @property
-    def drying(self) -> float:
-        """The painter's own factor on all drying."""
-        return self.scene.factors.drying.value
+    def drying(self) -> Drying:
+        """How coats dry where it is painted."""
+        return Drying.of(self.scene)
 
     def wait_until(self, ready: float) -> float:
         """Wait, if there is anything to wait for; how long."""
@@ -84,7 +84,6 @@ def on_the_clock(
         for unit, (starts, idle) in zip(one.units, times, strict=True):
             own = [laid[id_] for id_ in unit.steps]
             techniques = [step.technique for step in own]
-            films = [step.film_um for step in own]
             units.append(
                 replace(
                     unit,
@@ -92,8 +91,8 @@ def on_the_clock(
                     starts=tuple(start - begun for start in starts),
                     wait=max((step.wait for step in own), key=_WAITS.index),
                     wait_minutes=idle,
-                    open_minutes=open_minutes(min(films), clock.drying),
-                    dry_minutes=touch_dry_minutes(max(films), clock.drying),
+                    open_minutes=min(clock.drying.open(step) for step in own),
+                    dry_minutes=max(clock.drying.overcoat(step) for step in own),
                     edges=(
                         *along(unit, own, scene, clock.drying),
                         *longest_of([edge for id_ in unit.steps for edge in edges.get(id_, [])]),
@@ -128,7 +127,7 @@ def _timed(
             for step in own:
                 begun = clock.now
                 clock.now += laying[step.id]
-                spans[step.id] = Laid(begun, clock.now, step.film_um, step)
+                spans[step.id] = Laid(begun, clock.now, step)
                 for family in FAMILIES if step.family is None else (step.family,):
                     clock.laid[step.area, family] = spans[step.id]
     units = {unit.id for unit in one.units}
@@ -147,14 +146,14 @@ def _ready(step: Step, coat: int, spans: Mapping[str, Laid], clock: _Clock) -> f
     """When a coat can be laid: its own last coat, and what lies beneath, have dried as far as they must."""
     if coat > 1:
         last = spans[step.id]
-        dries = dry_through_minutes if step.technique in GLAZES else touch_dry_minutes
-        return last.done + dries(last.film_um, clock.drying)
+        dries = clock.drying.glaze if step.technique in GLAZES else clock.drying.overcoat
+        return last.done + dries(last.step)
     if step.wait == "none":
         return 0.0
-    dries = dry_through_minutes if step.wait == "dry" else touch_dry_minutes
+    dries = clock.drying.glaze if step.wait == "dry" else clock.drying.overcoat
     families = FAMILIES if step.family is None else (step.family,)
     below = [clock.laid[step.area, family] for family in families if (step.area, family) in clock.laid]
-    return max((one.done + dries(one.film_um, clock.drying) for one in below), default=0.0)
+    return max((one.done + dries(one.step) for one in below), default=0.0)
 
 
 def _as_it_can_be_laid(step: Step, edges: Sequence[StepEdge], chosen: Collection[str]) -> Step:

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from ...areas.area import Area
 from ...areas.families import Family
 from ...materials.measures import DROP_ML, drops
-from ..films.drying import RETARDER_SHARE, RETARDER_TIMES, open_minutes
+from ..films.drying import RETARDER_SHARE, Drying
 from ..manners import WET_IN_WET
 from ..scene import Scene
 from ..step import PaintPass, Step
@@ -29,7 +29,6 @@ class Laid:
 
     begun: float
     done: float
-    film_um: float
     step: Step
 
 
@@ -41,7 +40,7 @@ class StepEdge:
     beside: str | None
 
 
-def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: float) -> dict[str, list[StepEdge]]:
+def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: Drying) -> dict[str, list[StepEdge]]:
     """By step the edges to mind: told with the side that is laid last."""
     if one.role in EDGELESS_ROLES:
         return {}
@@ -79,32 +78,33 @@ def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: fl
     return found
 
 
-def _can_blend(span: Laid, there: Laid, drying: float) -> bool:
+def _can_blend(span: Laid, there: Laid, drying: Drying) -> bool:
     gap = span.begun - there.done
-    return {span.step.technique, there.step.technique} <= WET_IN_WET and gap <= open_minutes(there.film_um, drying)
+    return {span.step.technique, there.step.technique} <= WET_IN_WET and gap <= drying.open(there.step)
 
 
-def _soft(span: Laid, there: Laid | None, area: Area, other: Area, length_mm: float, drying: float) -> StepEdge:
+def _soft(span: Laid, there: Laid | None, area: Area, other: Area, length_mm: float, drying: Drying) -> StepEdge:
     """How the soft edge of a step is made with what was laid beside it last."""
     dry_words = "drag a nearly dry brush across it, or a thin scumble"
     how: EdgeHow = "soften"
     if there is None:
         words = f"Soft edge with “{other.name}”, dry by then: {dry_words}."
         return StepEdge(EdgeWork(area.id, other.id, how, length_mm, words), None)
-    left = open_minutes(there.film_um, drying) - (span.begun - there.done)
+    gap = span.begun - there.done
+    left = drying.open(there.step) - gap
     both = {span.step.technique, there.step.technique} <= WET_IN_WET
     retarder_ml = there.step.volume_ml * RETARDER_SHARE
     if both and left >= 0:
         how = "blend"
         words = f"Blend the soft edge with “{other.name}” at once: it stays open {_minutes(left)} more."
-    elif both and retarder_ml >= DROP_ML and left + (RETARDER_TIMES - 1) * open_minutes(there.film_um, drying) >= 0:
+    elif both and retarder_ml >= DROP_ML and drying.open(there.step, RETARDER_SHARE) >= gap:
         how = "retarder"
         words = (
             f"Soft edge with “{other.name}”, dry by then unless {_in_drops(retarder_ml)} of retarder went into its paint; "
             f"without it {dry_words}."
         )
     else:
-        ago = _minutes(span.begun - there.done)
+        ago = _minutes(gap)
         words = f"Soft edge with “{other.name}”, laid {ago} before and dry by then: {dry_words}."
     return StepEdge(EdgeWork(area.id, other.id, how, length_mm, words), there.step.id if how == "blend" else None)
 
@@ -113,22 +113,22 @@ def _minutes(count: float) -> str:
     return "less than a minute" if count < 1 else f"{count:.0f} min"
 
 
-def along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: float) -> tuple[EdgeWork, ...]:
+def along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) -> tuple[EdgeWork, ...]:
     """How a gradation is blended along its length, in the time that it stays open."""
     gradation = scene.gradations.get(steps[0].area)
     if steps[0].technique != "blended" or gradation is None:
         return ()
-    stays = open_minutes(min(step.film_um for step in steps), drying)
+    stays, longer = (min(drying.open(step, retarder) for step in steps) for retarder in (0.0, RETARDER_SHARE))
     name = scene.area_of[steps[0].area].name
     way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
     words = f"Lay “{name}” in bands {way} and work them into each other, wiping the brush between: "
     how: EdgeHow = "blend"
     if unit.minutes <= stays:
         words += f"it stays open for {_minutes(stays)}."
-    elif unit.minutes <= stays * RETARDER_TIMES:
+    elif unit.minutes <= longer:
         how = "retarder"
         retarder = RETARDER_SHARE * sum(step.volume_ml for step in steps)
-        words += f"{_in_drops(retarder)} of retarder in its piles keep it open for {_minutes(stays * RETARDER_TIMES)}."
+        words += f"{_in_drops(retarder)} of retarder in its piles keep it open for {_minutes(longer)}."
     else:
         how = "soften"
         words += (

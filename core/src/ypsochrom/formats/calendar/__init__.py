@@ -1,0 +1,1 @@
+"""Calendars: sittings out, busy times in (iCalendar, RFC 5545)."""

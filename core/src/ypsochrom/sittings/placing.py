@@ -1,0 +1,138 @@
+"""Tasks laid one after the other into the sittings: the plan's own order with its waits, and a first good answer.
+
+What has to stay wet belongs together and is never cut by the end of a stretch.
+"""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+import networkx as nx
+
+from .task import Task, Tasks, Wait
+
+Stretch = tuple[float, float]
+_SNUG = 1e-6
+
+
+@dataclass(frozen=True)
+class Block:
+    """Tasks (ids) that are done in one go, in this order; `offsets` are the minutes from its begin to that of each."""
+
+    tasks: tuple[str, ...]
+    offsets: tuple[float, ...]
+    minutes: float
+
+
+def in_plan_order(tasks: Tasks, stretches: Sequence[Stretch]) -> dict[str, float] | None:
+    """When each task begins if they follow each other as the plan has them, every pile mixed right before it is used and every
+    wait waited; None where the stretches do not hold them."""
+    order = _as_planned(tasks)
+    return _laid(tasks, stretches, lambda ready: min(ready, key=lambda block: order[block.tasks[0]]))
+
+
+def first_answer(tasks: Tasks, stretches: Sequence[Stretch]) -> dict[str, float] | None:
+    """The same where of all that can be done the first that needs no waiting is taken."""
+    order = _as_planned(tasks)
+    return _laid(
+        tasks, stretches, lambda ready: min(ready, key=lambda block: (round(ready[block], 3), order[block.tasks[0]]))
+    )
+
+
+def _as_planned(tasks: Tasks) -> dict[str, int]:
+    """Places of the tasks in the plan, each pile right before its first use."""
+    found: dict[str, int] = {}
+    before: dict[str, list[str]] = {}
+    for wait in tasks.waits:
+        if wait.kind == "mixing":
+            before.setdefault(wait.after, []).append(wait.before)
+
+    def put(id_: str) -> None:
+        for pile in before.get(id_, ()):
+            put(pile)
+        found.setdefault(id_, len(found))
+
+    for task in tasks.tasks:
+        if task.kind != "mixing":
+            put(task.id)
+    return found
+
+
+def _blocks(tasks: Tasks) -> list[Block]:
+    """Tasks that must stay together because of what is wet, with all that has to lie between them."""
+    graph = nx.DiGraph()
+    graph.add_nodes_from(task.id for task in tasks.tasks)
+    for wait in tasks.waits:
+        graph.add_edge(wait.before, wait.after)
+        if wait.most_min is not None:
+            graph.add_edge(wait.after, wait.before)
+    order = _as_planned(tasks)
+    inner = {(wait.before, wait.after): wait for wait in tasks.waits}
+    into: dict[str, list[Wait]] = {}
+    for wait in inner.values():
+        into.setdefault(wait.after, []).append(wait)
+    task_of, found = tasks.task_of, []
+    for component in nx.strongly_connected_components(graph):
+        own = _topological(component, into, order)
+        at: dict[str, float] = {}
+        now = 0.0
+        for id_ in own:
+            waits = [wait for wait in into.get(id_, ()) if wait.before in at]
+            now = max([now, *(at[w.before] + task_of[w.before].minutes + w.least_min for w in waits)])
+            at[id_] = now
+            now += task_of[id_].minutes
+        found.append(Block(tuple(own), tuple(at[id_] for id_ in own), now))
+    return found
+
+
+def _topological(component: set[str], into: Mapping[str, Sequence[Wait]], order: Mapping[str, int]) -> list[str]:
+    left, done = set(component), []
+    while left:
+        free = [id_ for id_ in left if not any(wait.before in left for wait in into.get(id_, ()))]
+        first = min(free or left, key=lambda id_: order[id_])
+        done.append(first)
+        left.discard(first)
+    return done
+
+
+def _laid(
+    tasks: Tasks, stretches: Sequence[Stretch], choose: Callable[[Mapping[Block, float]], Block]
+) -> dict[str, float] | None:
+    """One block after the other; `choose` takes the next of those that can begin (block: earliest begin)."""
+    task_of: Mapping[str, Task] = tasks.task_of
+    blocks = _blocks(tasks)
+    block_of = {id_: block for block in blocks for id_ in block.tasks}
+    into: dict[Block, list[tuple[Wait, float]]] = {block: [] for block in blocks}
+    for wait in tasks.waits:
+        after = block_of[wait.after]
+        if block_of[wait.before] is not after:
+            into[after].append((wait, after.offsets[after.tasks.index(wait.after)]))
+    begins: dict[str, float] = {}
+    waiting, now = list(blocks), stretches[0][0] if stretches else 0.0
+    while waiting:
+        ready: dict[Block, float] = {}
+        for block in waiting:
+            if any(wait.before not in begins for wait, _ in into[block]):
+                continue
+            earliest = [
+                begins[w.before] + task_of[w.before].minutes + w.least_min - offset for w, offset in into[block]
+            ]
+            at = _fits(max([now, *earliest]), block.minutes, stretches)
+            if at is not None:
+                ready[block] = at
+        if not ready:
+            return None
+        block = choose(ready)
+        for id_, offset in zip(block.tasks, block.offsets, strict=True):
+            begins[id_] = ready[block] + offset
+        now = ready[block] + block.minutes
+        waiting.remove(block)
+    return begins
+
+
+def _fits(at: float, minutes: float, stretches: Sequence[Stretch]) -> float | None:
+    """The first time from `at` on at which a stretch has so many minutes left."""
+    for start, end in stretches:
+        begin = max(at, start)
+        if begin + minutes <= end + _SNUG:
+            return begin
+    return None

@@ -1,0 +1,260 @@
+"""The shortest schedule for one pair of hands: OR-Tools CP-SAT, with what cannot be had explained by what is in its way.
+
+First the shortest time from the first stroke to the last; then, no longer than that, piles that are on the palette for as short
+as can be (few of them fresh in a later sitting, little paint that dries), and the plan's own order where nothing else counts. One
+worker, a fixed seed and limits in the solver's own deterministic time, so that the same input gives the same schedule.
+"""
+
+import math
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING, Literal
+
+import numpy as np
+
+from ..kit.progress import Progress, silent
+from .placing import Stretch, first_answer
+from .task import Tasks
+
+if TYPE_CHECKING:  # the solver is loaded when it is asked for: it takes as long as a small schedule
+    from ortools.sat.python.cp_model import CpModel, CpSolver, CpSolverSolutionCallback, IntVar, LinearExprT
+
+Status = Literal["optimal", "feasible", "infeasible"]
+
+TICKS_PER_MIN = 60
+"""The solver counts in seconds, as tasks and waits are made."""
+
+_SEED = 15
+SHORTEST_WORK, TIDIER_WORK = 1.5, 0.8
+"""Deterministic time for the shortest schedule, and for a tidier one of the same length; about seconds on a quiet core."""
+
+_LEAST_EFFORT = 0.2
+"""Wishes want a search, however short."""
+
+_WALL_S = 20.0
+"""Never more than this, on a machine so slow that the same input may then give another schedule."""
+
+_ORDER_WEIGHT, _PILE_WEIGHT = 1, 40
+
+
+@dataclass(frozen=True)
+class Wish:
+    """What the painter asks of a task (id): to begin not before and not after so many minutes after the plan's begin."""
+
+    task: str
+    not_before: float
+    not_after: float
+
+
+@dataclass(frozen=True)
+class Found:
+    """Begins of the tasks in minutes, how good that is, and the shortest that could not be ruled out."""
+
+    status: Status
+    begins: dict[str, float] = field(default_factory=dict)
+    makespan_min: float = 0.0
+    bound_min: float = 0.0
+
+
+Better = Callable[[Found], None]
+"""Told of every better schedule as it comes."""
+
+
+@dataclass
+class _Model:
+    """The model under way, with its variables by task."""
+
+    model: "CpModel"
+    begins: Mapping[str, "IntVar"]
+    end: "IntVar"
+    horizon: int
+
+
+def solved(
+    tasks: Tasks,
+    stretches: Sequence[Stretch],
+    wishes: Sequence[Wish] = (),
+    *,
+    effort: float = 1.0,
+    better: Better = lambda _: None,
+    progress: Progress = silent,
+) -> Found:
+    """The best schedule that is found with this effort (1.0: some seconds; 0: a first good one, at once). `infeasible` where
+    there is none.
+
+    `better` hears of every better one; `progress` may raise to stop the search.
+    """
+    from ortools.sat.python import cp_model
+
+    hint = None if wishes else first_answer(tasks, stretches)
+    least = _least_end(tasks, stretches)
+    best = math.inf
+
+    def told(found: Found) -> None:
+        nonlocal best
+        if found.makespan_min < best - 0.5 / TICKS_PER_MIN:
+            best = found.makespan_min
+            better(found)
+
+    if hint is not None:
+        now = _measured(tasks, hint, least)
+        told(now)
+        if effort > 0 and now.makespan_min <= least + 1 / TICKS_PER_MIN:
+            hint_end = int(np.ceil(now.makespan_min * TICKS_PER_MIN))
+            return _tidied(tasks, stretches, wishes, hint, hint_end, now.makespan_min, effort, progress)
+    if effort == 0.0 and hint is not None:
+        return _measured(tasks, hint, least)
+    model = _model(tasks, stretches, wishes, least)
+    model.model.minimize(model.end)
+    _hinted(model, hint)
+
+    class Listening(cp_model.CpSolverSolutionCallback):
+        def on_solution_callback(self) -> None:
+            begins = {id_: self.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
+            told(_measured(tasks, begins, self.best_objective_bound / TICKS_PER_MIN))
+            _stopping(self, progress)
+
+    solver = _solver(max(effort, _LEAST_EFFORT) * SHORTEST_WORK)
+    status = solver.solve(model.model, Listening())
+    progress(0.7, "looking for a tidier order")
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        if hint is not None:
+            return _measured(tasks, hint, least)
+        return Found("infeasible")
+    begins = {id_: solver.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
+    bound = solver.best_objective_bound / TICKS_PER_MIN
+    if effort == 0.0:
+        return _measured(tasks, begins, bound)
+    return _tidied(tasks, stretches, wishes, begins, solver.value(model.end), bound, effort, progress)
+
+
+def is_possible(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wish] = ()) -> bool:
+    """Whether there is any schedule at all; what cannot be told in a second counts as possible."""
+    from ortools.sat.python import cp_model
+
+    if not wishes and first_answer(tasks, stretches) is not None:
+        return True
+    if not stretches:
+        return False
+    model = _model(tasks, stretches, wishes, 0.0)
+    return _solver(1.0).solve(model.model) != cp_model.INFEASIBLE
+
+
+def _tidied(
+    tasks: Tasks,
+    stretches: Sequence[Stretch],
+    wishes: Sequence[Wish],
+    begins: Mapping[str, float],
+    end: int,
+    bound: float,
+    effort: float,
+    progress: Progress,
+) -> Found:
+    """A schedule no longer than this in which piles are out for as short as can be found."""
+    from ortools.sat.python import cp_model
+
+    model = _model(tasks, stretches, wishes, 0.0)
+    model.model.add(model.end <= end)
+    cost: list[LinearExprT] = []
+    for task in tasks.tasks:
+        if task.kind == "mixing":
+            gone = model.model.new_int_var(0, model.horizon, f"{task.id} gone")
+            users = [w.after for w in tasks.waits if w.kind == "mixing" and w.before == task.id]
+            for user in users:
+                model.model.add(gone >= model.begins[user])
+            cost.append(_PILE_WEIGHT * (gone - model.begins[task.id]))
+    planned = [task for task in tasks.tasks if task.kind != "mixing"]
+    for place, task in enumerate(planned):
+        # what comes early in the plan weighs more, so that it comes early where nothing else counts
+        weight = _ORDER_WEIGHT * (len(planned) - place)
+        cost.append(weight * model.begins[task.id])
+    model.model.minimize(sum(cost))
+    _hinted(model, begins)
+
+    class Listening(cp_model.CpSolverSolutionCallback):
+        def on_solution_callback(self) -> None:
+            _stopping(self, progress)
+
+    solver = _solver(effort * TIDIER_WORK)
+    status = solver.solve(model.model, Listening())
+    if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        begins = {id_: solver.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
+    return _measured(tasks, begins, bound)
+
+
+def _solver(work: float) -> "CpSolver":
+    from ortools.sat.python import cp_model
+
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = _SEED
+    solver.parameters.max_deterministic_time = work
+    solver.parameters.max_time_in_seconds = _WALL_S
+    return solver
+
+
+def _stopping(callback: "CpSolverSolutionCallback", progress: Progress) -> None:
+    """Ask whether the painter wants to stop, and stop the search before that is told."""
+    try:
+        progress(0.5, "looking for a shorter one")
+    except BaseException:
+        callback.stop_search()
+        raise
+
+
+def _ticks_up(minutes: float) -> int:
+    return int(np.ceil(minutes * TICKS_PER_MIN - 1e-6))
+
+
+def _model(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wish], least: float) -> _Model:
+    from ortools.sat.python import cp_model
+
+    model = cp_model.CpModel()
+    spans = [(_ticks_up(a), int(b * TICKS_PER_MIN + 1e-6)) for a, b in stretches]
+    horizon = max((b for _, b in spans), default=0)
+    begins, intervals = {}, []
+    end = model.new_int_var(_ticks_up(least) if stretches else 0, max(horizon, _ticks_up(least)), "end")
+    for task in tasks.tasks:
+        minutes = _ticks_up(task.minutes)
+        where = cp_model.Domain.from_intervals([(a, b - minutes) for a, b in spans if b - minutes >= a])
+        begin = model.new_int_var_from_domain(where, task.id)
+        begins[task.id] = begin
+        intervals.append(model.new_fixed_size_interval_var(begin, minutes, f"{task.id} at work"))
+        if task.kind != "mixing":
+            model.add(end >= begin + minutes)
+    model.add_no_overlap(intervals)
+    of = tasks.task_of
+    for wait in tasks.waits:
+        done = begins[wait.before] + _ticks_up(of[wait.before].minutes)
+        model.add(begins[wait.after] >= done + _ticks_up(wait.least_min))
+        if wait.most_min is not None:
+            model.add(begins[wait.after] <= done + int(wait.most_min * TICKS_PER_MIN))
+    for wish in wishes:
+        model.add(begins[wish.task] >= _ticks_up(wish.not_before))
+        model.add(begins[wish.task] <= int(wish.not_after * TICKS_PER_MIN))
+    return _Model(model, begins, end, horizon)
+
+
+def _hinted(model: _Model, begins: Mapping[str, float] | None) -> None:
+    if begins is not None:
+        for id_, var in model.begins.items():
+            model.model.add_hint(var, round(begins[id_] * TICKS_PER_MIN))
+
+
+def _measured(tasks: Tasks, begins: Mapping[str, float], bound: float) -> Found:
+    ends = [begins[task.id] + task.minutes for task in tasks.tasks]
+    makespan = max(ends, default=0.0)
+    bound = min(bound, makespan)
+    return Found(
+        "optimal" if makespan - bound <= 1 / TICKS_PER_MIN + 1e-6 else "feasible", dict(begins), makespan, bound
+    )
+
+
+def _least_end(tasks: Tasks, stretches: Sequence[Stretch]) -> float:
+    """Nothing can be done earlier: the time at which the stretches have held all the work, in ticks as the solver counts."""
+    work = sum(_ticks_up(task.minutes) for task in tasks.tasks) / TICKS_PER_MIN
+    for start, end in stretches:
+        if work <= end - start:
+            return start + work
+        work -= end - start
+    return stretches[-1][1] if stretches else 0.0
