@@ -20,7 +20,7 @@ from . import revisions
 from .models import Painting, Run, Shelf
 
 _OF_A_PAINTING = re.compile(
-    r"/api/(?:subject/paintings|values|areas|mixes|passes|desk|desk/history/paintings)/(\d{1,12})(?:/|$)"
+    r"/api/(?:subject/paintings|values|areas|mixes|passes|sittings|desk|desk/history/paintings)/(\d{1,12})(?:/|$)"
 )
 
 

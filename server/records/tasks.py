@@ -14,6 +14,8 @@ WORK = {
     "schools": "server.passes.studies.work",
     "grounds": "server.passes.studies.work",
     "what-if": "server.passes.studies.work",
+    "giving": "server.sittings.studies.work",
+    "together": "server.sittings.studies.work",
 }
 """Where the work of every kind of run is done."""
 

@@ -7,6 +7,7 @@ from server.areas.api import router as areas
 from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
+from server.sittings.api import router as sittings
 from server.subject.api import router as subject
 from server.values.api import router as values
 from server.work.api import router as desk
@@ -25,3 +26,4 @@ api.add_router("/values", values, tags=["values"])
 api.add_router("/areas", areas, tags=["areas"])
 api.add_router("/mixes", mixes, tags=["mixes"])
 api.add_router("/passes", passes, tags=["passes"])
+api.add_router("/sittings", sittings, tags=["sittings"])

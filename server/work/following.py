@@ -20,10 +20,18 @@ def at_once(work: Work) -> Iterator[str]:
         for node in nodes:
             if work.state(node) != "missing":
                 yield node
+    if is_scheduled(work) and work.state("passes") == "current":
+        yield "first schedule"
 
 
-def paint_stages(painting: Painting, work: Work) -> None:
-    """Begin to paint the stages in the background where the passes are planned and their pictures are missing."""
-    missing = work.state("passes") == "current" and work.state("stages") != "current"
+def is_scheduled(work: Work) -> bool:
+    """Whether the painter has said when they paint."""
+    return work.inputs.brief.sittings.diary is not None
+
+
+def goes_on(painting: Painting, work: Work) -> None:
+    """Begin in the background what takes longer and is missing where the passes are planned: stages and the best schedule."""
+    wanted = ("stages", "schedule") if is_scheduled(work) else ("stages",)
+    missing = work.state("passes") == "current" and any(work.state(node) != "current" for node in wanted)
     if missing and not runs.is_under_way(painting):
         tasks.enqueue(runs.begin(painting.owner, painting.pk))

@@ -6,8 +6,9 @@ from server.records.models import Painting, Run
 from ypsochrom.kit.progress import Progress, part_of
 
 from .desk import opened
+from .following import is_scheduled
 
-GOALS = (("values", 0.1), ("judgement", 0.5), ("passes", 0.8), ("stages", 1.0))
+GOALS = (("values", 0.1), ("judgement", 0.4), ("passes", 0.6), ("stages", 0.8))
 """What one action brings up to date, and how far that is of the whole."""
 
 
@@ -17,6 +18,9 @@ def compute(painting: Painting, progress: Progress) -> None:
     for goal, share in GOALS:
         work.bring(goal, part_of(progress, done, share))
         done = share
+    if is_scheduled(work):
+        work.bring("first schedule", part_of(progress, done, done))
+        work.bring("schedule", part_of(progress, done, 1.0))
 
 
 def plan(run: Run, progress: Progress) -> dict[str, Any] | None:

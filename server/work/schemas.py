@@ -21,6 +21,7 @@ class StandingOut(Schema):
     areas: Freshness
     mixes: Freshness
     passes: Freshness
+    sittings: Freshness
     why: dict[str, list[str]]
     stamps: dict[str, str]
     run: RunOut | None

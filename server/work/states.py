@@ -6,9 +6,16 @@ from ypsochrom.kit.codec import fingerprint
 from ypsochrom.work.graph import State, Work
 
 from . import desk
+from .following import is_scheduled
 from .schemas import StandingOut
 
-SHOWN = {"values": ("values",), "areas": ("areas",), "mixes": ("mixes",), "passes": ("passes", "stages")}
+SHOWN = {
+    "values": ("values",),
+    "areas": ("areas",),
+    "mixes": ("mixes",),
+    "passes": ("passes", "stages"),
+    "sittings": ("first schedule", "schedule"),
+}
 """The nodes behind every word of the work; what is made from something out of date is out of date itself."""
 
 _FOLLOWS = {
@@ -17,6 +24,7 @@ _FOLLOWS = {
     "areas": ("areas", "judgement", "solved", "mixes", "passes"),
     "mixes": ("areas", "solved", "mixes"),
     "passes": ("areas", "mixes", "passes", "stages"),
+    "sittings": ("areas", "passes", "first schedule", "schedule"),
 }
 _DECIDED = {
     "subject": ("notes", "sketch", "marks", "focal", "others"),
@@ -24,6 +32,7 @@ _DECIDED = {
     "areas": ("areas", "decisions", "things", "edges", "set_aside", "passes", "mixes", "crop", "adjustments"),
     "mixes": ("mixes", "things"),
     "passes": ("passes", "decisions", "things", "set_aside", "marks", "others"),
+    "sittings": ("sittings", "decisions", "things"),
 }
 """What an answer of the API says beside the results: fields of the brief."""
 
@@ -49,7 +58,8 @@ def standing(painting: Painting, work: Work, run: Run | None) -> StandingOut:
 
 def of_words(work: Work) -> dict[str, State]:
     """The state of every word."""
-    return {word: _state(work, nodes) for word, nodes in SHOWN.items()}
+    states = {word: _state(work, nodes) for word, nodes in SHOWN.items()}
+    return states if is_scheduled(work) else {**states, "sittings": "missing"}
 
 
 def of_painting(painting: Painting) -> StandingOut:

@@ -2,7 +2,7 @@
 done."""
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, time, timedelta
 
@@ -40,7 +40,10 @@ class UnitWish:
 
 @dataclass(frozen=True)
 class Placed:
-    """A task in its place: minutes after the plan's begin, and the number of its sitting (from 1)."""
+    """A task in its place: minutes after the plan's begin, and the number of its sitting (from 1).
+
+    `waits_for` says in words for what the hands rest before it; empty where they do not.
+    """
 
     id: str
     kind: TaskKind
@@ -53,6 +56,7 @@ class Placed:
     begins_min: float
     ends_min: float
     sitting: int
+    waits_for: str = ""
 
 
 @dataclass(frozen=True)
@@ -322,6 +326,7 @@ def _told(
             key=lambda one: (one.begins_min, one.id),
         )
     )
+    placed = tuple(_with_reasons(placed, tasks))
     used = max(one.sitting for one in placed)
     sittings = tuple(room[:used])
     begin = begin_of(asked.diary)
@@ -382,6 +387,43 @@ def _placed(task: Task, begins: float, sittings: Sequence[Sitting]) -> Placed:
         task.id, task.kind, task.subject, task.title, task.coat, task.pass_number, task.piles, task.areas,
         begins, begins + task.minutes, sitting,
     )  # fmt: skip
+
+
+_RESTING_MIN = 1.0
+_WAITED_FOR = {
+    "overcoat": "“{}” to dry to the touch",
+    "coat": "the coat before to dry",
+    "glaze": "“{}” to dry enough for a glaze",
+}
+
+
+def _with_reasons(placed: Sequence[Placed], tasks: Tasks) -> Iterator[Placed]:
+    """The same with what is waited for before each task, where the hands rest within a sitting."""
+    of = {one.id: one for one in placed}
+    drying: dict[str, list[Wait]] = {}
+    for wait in tasks.waits:
+        if wait.kind in _WAITED_FOR:
+            drying.setdefault(wait.after, []).append(wait)
+    ends, sitting = 0.0, 0
+    for place, one in enumerate(placed):
+        said = ""
+        if one.sitting == sitting and one.begins_min - ends > _RESTING_MIN:
+            said = _waited_for(placed[place:], ends, of, drying)
+        ends, sitting = one.ends_min, one.sitting
+        yield replace(one, waits_for=said)
+
+
+def _waited_for(
+    coming: Sequence[Placed], ends: float, of: Mapping[str, Placed], drying: Mapping[str, Sequence[Wait]]
+) -> str:
+    """What the first task that could not begin earlier waits for; piles that are mixed meanwhile are mixed for it."""
+    for one in coming:
+        for wait in drying.get(one.id, ()):
+            if of[wait.before].ends_min + wait.least_min > ends:
+                return _WAITED_FOR[wait.kind].format(of[wait.before].title)
+        if one.kind != "mixing":
+            break
+    return ""
 
 
 def _pile_lives(

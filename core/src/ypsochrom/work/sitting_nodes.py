@@ -1,8 +1,10 @@
 """The schedule as nodes: a first good one at once, the best that is found in some seconds in the background."""
 
+from dataclasses import dataclass
 from typing import Any
 
 from ..kit import codec
+from ..kit.errors import NoSchedule
 from ..kit.progress import Progress
 from ..passes.films.drying import Drying
 from ..passes.plan.pass_plan import PassPlan
@@ -36,7 +38,17 @@ def tasks_in(work: Work, plan: PassPlan) -> Tasks:
     return tasks_of(painted_of(plan), drying, factors.pace.value)
 
 
-def _found(work: Work, progress: Progress, effort: float) -> Schedule:
+@dataclass(frozen=True)
+class Scheduled:
+    """The schedule, or why there can be none and what to do; that the plan does not fit into the sittings is no error of the
+    plan."""
+
+    schedule: Schedule | None
+    message: str = ""
+    hint: str = ""
+
+
+def _found(work: Work, progress: Progress, effort: float) -> Scheduled:
     plan: PassPlan = work.now("passes")
     best = ""
 
@@ -47,15 +59,19 @@ def _found(work: Work, progress: Progress, effort: float) -> Schedule:
     def told(share: float, doing: str) -> None:
         progress(share, f"{doing}{best}")
 
-    return find_schedule(
-        tasks_in(work, plan),
-        painted_of(plan).piles,
-        work.inputs.brief.sittings.asked,
-        work.inputs.factors,
-        effort=effort,
-        better=better,
-        progress=told,
-    )
+    try:
+        found = find_schedule(
+            tasks_in(work, plan),
+            painted_of(plan).piles,
+            work.inputs.brief.sittings.asked,
+            work.inputs.factors,
+            effort=effort,
+            better=better,
+            progress=told,
+        )
+    except NoSchedule as error:
+        return Scheduled(None, error.message, error.hint)
+    return Scheduled(found)
 
 
 def _hours(minutes: float) -> str:
@@ -66,15 +82,15 @@ def _took(i: Inputs) -> Any:
     return [i.brief.sittings.diary, i.brief.sittings.wishes, i.brief.sittings.deadline]
 
 
-def _node(name: str, effort: float, doing: str, weight: float) -> Node[Schedule]:
+def _node(name: str, effort: float, doing: str, weight: float) -> Node[Scheduled]:
     return Node(
         name=name,
         version=1,
         needs=("passes",),
         takes={"your sittings": _took, "your own pace": lambda i: i.factors.pace},
         compute=lambda work, progress: _found(work, progress, effort),
-        write=lambda schedule, _: codec.written(schedule),
-        read=lambda body, _: codec.read(body, Schedule),
+        write=lambda found, _: codec.written(found),
+        read=lambda body, _: codec.read(body, Scheduled),
         doing=doing,
         weight=weight,
     )

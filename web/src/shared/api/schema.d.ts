@@ -1552,6 +1552,230 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sittings/climate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Climate
+         * @description What the climate sensor says now.
+         */
+        get: operations["server_sittings_api_climate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sittings
+         * @description When and where a painting is painted, and its schedule.
+         */
+        get: operations["server_sittings_api_sittings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Calendar
+         * @description Keep free what a calendar file has busy.
+         */
+        post: operations["server_sittings_api_bring_calendar"];
+        /**
+         * Leave Calendar
+         * @description Keep nothing busy any more.
+         */
+        delete: operations["server_sittings_api_leave_calendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar File
+         * @description The sittings as iCalendar.
+         */
+        get: operations["server_sittings_api_calendar_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/giving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Giving
+         * @description The newest answer to what has to give, if there is one.
+         */
+        get: operations["server_sittings_api_giving"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Time
+         * @description How long what a unit lays can be blended, and what buys more time.
+         */
+        get: operations["server_sittings_api_open_time"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/packing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packing
+         * @description What goes into the bag.
+         */
+        get: operations["server_sittings_api_packing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Keep what the painter said; a first schedule follows at once, the best one in the background.
+         */
+        put: operations["server_sittings_api_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/studies/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Study
+         * @description Ask what has to give, or for two paintings side by side, in the background.
+         */
+        post: operations["server_sittings_api_study"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/studies/{kind}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Study Run
+         * @description How far the newest study of a kind is.
+         */
+        get: operations["server_sittings_api_study_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sittings/{painting_id}/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Together
+         * @description The newest schedule of this painting and another side by side, if there is one.
+         */
+        get: operations["server_sittings_api_together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studio": {
         parameters: {
             query?: never;
@@ -2036,6 +2260,18 @@ export interface components {
             subject: string | null;
         };
         /**
+         * Afterwards
+         * @description What comes long after the last stroke, as an isolation coat and varnish do: not before so many minutes after it.
+         */
+        Afterwards: {
+            /** Not Before Min */
+            not_before_min: number;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * AlikeOut
          * @description Two tubes of the shelf that do nearly the same, and how far (CIEDE2000) their strings lie apart.
          */
@@ -2411,6 +2647,24 @@ export interface components {
             width_mm: number;
         };
         /**
+         * BusyOut
+         * @description A time that the painter's calendar keeps busy.
+         */
+        BusyOut: {
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * CalibrationIn
          * @description Readings to fit a tube to; `keep` false only shows what would come of it.
          */
@@ -2633,6 +2887,28 @@ export interface components {
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
         };
         /**
+         * ClimateData
+         * @description The air that is painted in.
+         */
+        ClimateData: {
+            /**
+             * Air
+             * @default still
+             * @enum {string}
+             */
+            air: "still" | "moving" | "draught";
+            /**
+             * Humidity Pct
+             * @default 50
+             */
+            humidity_pct: number;
+            /**
+             * Temperature C
+             * @default 20
+             */
+            temperature_c: number;
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -2727,6 +3003,54 @@ export interface components {
             /** Pile Words */
             pile_words: string;
             target: components["schemas"]["ColourOut"];
+        };
+        /**
+         * DiaryData
+         * @description When the painter paints; what a calendar keeps busy stays with the painting and is not sent with it.
+         */
+        DiaryData: {
+            /** Begins */
+            begins: string;
+            /** Days */
+            days?: number | null;
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: string[];
+            /**
+             * Moved
+             * @default {}
+             */
+            moved: {
+                [key: string]: components["schemas"]["MovedData"];
+            };
+            /**
+             * Recurring
+             * @default [
+             *       {
+             *         "at": "09:00",
+             *         "minutes": 180,
+             *         "rest_after_min": 90,
+             *         "rest_min": 0,
+             *         "weekdays": [
+             *           0,
+             *           1,
+             *           2,
+             *           3,
+             *           4,
+             *           5,
+             *           6
+             *         ]
+             *       }
+             *     ]
+             */
+            recurring: components["schemas"]["RecurringData"][];
+            /**
+             * Zone
+             * @default UTC
+             */
+            zone: string;
         };
         /**
          * DismissalIn
@@ -2957,6 +3281,34 @@ export interface components {
             severity: string;
         };
         /**
+         * Finish
+         * @description When the last stroke is laid (UTC): for a quick hand, as planned, for a slow one; four in five lie between the outer two.
+         *
+         *     `late` says that the slow hand runs out of sittings.
+         */
+        Finish: {
+            /**
+             * Early
+             * Format: date-time
+             */
+            early: string;
+            /**
+             * Late
+             * Format: date-time
+             */
+            late: string;
+            /**
+             * Likely
+             * Format: date-time
+             */
+            likely: string;
+            /**
+             * Open Ended
+             * @default false
+             */
+            open_ended: boolean;
+        };
+        /**
          * FocalData
          * @description The focal passage: centre in shares, radius as a share of the width.
          */
@@ -2970,6 +3322,35 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * Giving
+         * @description One way to be done in time: what gives, that in words, its hours of work, when it is done (UTC), and whether in time.
+         */
+        Giving: {
+            /** Done */
+            done: string | null;
+            /**
+             * Gives
+             * @enum {string}
+             */
+            gives: "longer sittings" | "another method" | "smaller" | "fewer passes";
+            /** Hours */
+            hours: number;
+            /** In Time */
+            in_time: boolean;
+            /** Trade */
+            trade: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * GivingOut
+         * @description What can give so that the painting is done by its day.
+         */
+        GivingOut: {
+            /** Ways */
+            ways: components["schemas"]["Giving"][];
         };
         /**
          * GlazeCoatOut
@@ -3165,6 +3546,43 @@ export interface components {
             undo: string | null;
         };
         /**
+         * Holds
+         * @description Until when (UTC) the light is as it was at the start, and in words why it is another then.
+         */
+        Holds: {
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Item
+         * @description One line of the list: what, how much of it in words, grams, and why; `key` is stable, for ticks.
+         */
+        Item: {
+            /** Amount */
+            amount: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paint" | "brushes" | "medium" | "surface" | "kit" | "painter";
+            /** Weight G */
+            weight_g: number;
+            /** What */
+            what: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
          * Job
          * @description Work that is not painting an area; it is done before the pass `before_pass` (one more than the last: at the end).
          */
@@ -3290,6 +3708,33 @@ export interface components {
              * @default 5
              */
             volume_ml: number;
+        };
+        /**
+         * Light
+         * @description The light at a time (UTC): the sun's altitude and azimuth; how far from the view it stands (-180 to 180, right is above 0);
+         *     shadows' length against what throws them (None: the sun is down) and how far they have turned since the start.
+         */
+        Light: {
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** From View Deg */
+            from_view_deg: number;
+            /**
+             * Look
+             * @enum {string}
+             */
+            look: "night" | "twilight" | "golden" | "low" | "day";
+            /** Shadow Ratio */
+            shadow_ratio: number | null;
+            /** Shadow Turn Deg */
+            shadow_turn_deg: number;
+            /**
+             * Time
+             * Format: date-time
+             */
+            time: string;
         };
         /**
          * LightOut
@@ -3536,6 +3981,20 @@ export interface components {
             up_to_date: boolean;
         };
         /**
+         * Moon
+         * @description The moon on an evening: days since new moon (0-28), its altitude and azimuth, and that in a word.
+         */
+        Moon: {
+            /** Age Days */
+            age_days: number;
+            /** Altitude Deg */
+            altitude_deg: number;
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * MoveData
          * @description The painter's hand in the order.
          */
@@ -3546,6 +4005,16 @@ export interface components {
             role: string;
             /** Step */
             step: string;
+        };
+        /**
+         * MovedData
+         * @description A sitting as it was dragged.
+         */
+        MovedData: {
+            /** Begins */
+            begins: string;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * MovedMass
@@ -3642,6 +4111,18 @@ export interface components {
             zones: components["schemas"]["ZoneData"][];
         };
         /**
+         * OpenTimeOut
+         * @description How long a unit stays open, how long it takes, and what buys more time.
+         */
+        OpenTimeOut: {
+            /** Open Min */
+            open_min: number;
+            /** Takes Min */
+            takes_min: number;
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+        };
+        /**
          * OtherBrushIn
          * @description Another brush to compare with.
          */
@@ -3726,6 +4207,18 @@ export interface components {
             wait_minutes: number;
             /** Waits */
             waits: number;
+        };
+        /**
+         * PackingOut
+         * @description What goes into the bag.
+         */
+        PackingOut: {
+            /** Cautions */
+            cautions: components["schemas"]["AdviceOut"][];
+            /** Items */
+            items: components["schemas"]["Item"][];
+            /** Weight G */
+            weight_g: number;
         };
         /**
          * PaintNeedOut
@@ -4043,6 +4536,31 @@ export interface components {
             source: "catalogue" | "calibrated";
         };
         /**
+         * PassInLight
+         * @description A pass of the plan under this light: when it is painted (UTC), and what that means.
+         */
+        PassInLight: {
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+            /**
+             * Light
+             * @enum {string}
+             */
+            light: "holds" | "turns" | "indoors";
+            /** Number */
+            number: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * PassOut
          * @description One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
          *
@@ -4209,6 +4727,27 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * PileLife
+         * @description A pile on the palette: when it is mixed and used last, in which sittings (numbers), and how it is kept between them.
+         */
+        PileLife: {
+            /**
+             * Keeping
+             * @default
+             */
+            keeping: string;
+            /** Mixed Min */
+            mixed_min: number;
+            /** Name */
+            name: string;
+            /** Pile */
+            pile: string;
+            /** Sittings */
+            sittings: number[];
+            /** Used Until Min */
+            used_until_min: number;
+        };
+        /**
          * PilePaint
          * @description Paint of a pile in a pass, in ml, with what stays in brush and palette.
          */
@@ -4274,6 +4813,26 @@ export interface components {
             piles: number;
         };
         /**
+         * PlaceData
+         * @description Where it is painted on site, and which way the view goes.
+         */
+        PlaceData: {
+            /**
+             * Facing Deg
+             * @default 0
+             */
+            facing_deg: number;
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
          * PlaceOut
          * @description A heap on the tray; `on_shelf` when a tube of it has paint left.
          */
@@ -4291,6 +4850,44 @@ export interface components {
              * @enum {string}
              */
             side: "warm" | "white" | "cool";
+        };
+        /**
+         * Placed
+         * @description A task in its place: minutes after the plan's begin, and the number of its sitting (from 1).
+         *
+         *     `waits_for` says in words for what the hands rest before it; empty where they do not.
+         */
+        Placed: {
+            /** Areas */
+            areas: string[];
+            /** Begins Min */
+            begins_min: number;
+            /** Coat */
+            coat: number;
+            /** Ends Min */
+            ends_min: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "unit" | "own" | "job" | "mixing";
+            /** Pass Number */
+            pass_number: number;
+            /** Piles */
+            piles: string[];
+            /** Sitting */
+            sitting: number;
+            /** Subject */
+            subject: string;
+            /** Title */
+            title: string;
+            /**
+             * Waits For
+             * @default
+             */
+            waits_for: string;
         };
         /**
          * PortionOut
@@ -4337,22 +4934,15 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description The same with its colour for the screen.
+         * @description What the climate sensor says; `simulated` as long as it is the stand-in.
          */
         ReadingOut: {
-            /** Colour */
-            colour: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "on white" | "on black" | "1:1" | "1:4" | "1:10";
-            /** Lab */
-            lab?: number[] | null;
-            /** Reflectance */
-            reflectance?: number[] | null;
-            /** Sigma Lab */
-            sigma_lab?: number | null;
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Simulated */
+            simulated: boolean;
+            /** Temperature C */
+            temperature_c: number;
         };
         /**
          * ReadingsFile
@@ -4499,6 +5089,45 @@ export interface components {
             words: string;
         };
         /**
+         * RecurringData
+         * @description Sittings that come back: weekdays (0 is Monday), local time, minutes, and breaks.
+         */
+        RecurringData: {
+            /**
+             * At
+             * @default 09:00
+             */
+            at: string;
+            /**
+             * Minutes
+             * @default 180
+             */
+            minutes: number;
+            /**
+             * Rest After Min
+             * @default 90
+             */
+            rest_after_min: number;
+            /**
+             * Rest Min
+             * @default 0
+             */
+            rest_min: number;
+            /**
+             * Weekdays
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4,
+             *       5,
+             *       6
+             *     ]
+             */
+            weekdays: number[];
+        };
+        /**
          * ReferenceIn
          * @description Another photo's name, place and marks.
          */
@@ -4625,6 +5254,61 @@ export interface components {
             words: string;
         };
         /**
+         * ScheduleOut
+         * @description The schedule; minutes count from `begins`. `colours` are by pile id, `roles` by pass number.
+         */
+        ScheduleOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Afterwards */
+            afterwards: components["schemas"]["Afterwards"][];
+            /** Basis */
+            basis: string;
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /** Bound Min */
+            bound_min: number;
+            /** Busy */
+            busy: components["schemas"]["BusyOut"][];
+            /** Colours */
+            colours: {
+                [key: string]: string;
+            };
+            finish: components["schemas"]["Finish"];
+            /** Fits */
+            fits: boolean;
+            /** Hands On Min */
+            hands_on_min: number;
+            /** In The Way */
+            in_the_way: string[];
+            /** Look Back Min */
+            look_back_min: number[];
+            /** Makespan Min */
+            makespan_min: number;
+            /** Piles */
+            piles: components["schemas"]["PileLife"][];
+            /** Roles */
+            roles: {
+                [key: string]: string;
+            };
+            /** Sittings */
+            sittings: components["schemas"]["SittingOut"][];
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "optimal" | "feasible" | "infeasible";
+            /** Tasks */
+            tasks: components["schemas"]["Placed"][];
+            /** Wet */
+            wet: components["schemas"]["WetSpan"][];
+            /** Zone */
+            zone: string;
+        };
+        /**
          * SchoolOut
          * @description A school of painting.
          */
@@ -4720,6 +5404,18 @@ export interface components {
             piles: components["schemas"]["SharedPileOut"][];
         };
         /**
+         * SharedPileName
+         * @description A pile that serves both paintings.
+         */
+        SharedPileName: {
+            /** Mine */
+            mine: string;
+            /** Theirs */
+            theirs: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
          * SharedPileOut
          * @description A mix that serves two panels.
          */
@@ -4769,6 +5465,103 @@ export interface components {
             name: string | null;
             /** Problem */
             problem: string | null;
+        };
+        /**
+         * SittingLightOut
+         * @description The light of one sitting.
+         */
+        SittingLightOut: {
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            day: components["schemas"]["SunDay"];
+            holds: components["schemas"]["Holds"];
+            moon: components["schemas"]["Moon"];
+            /** Number */
+            number: number;
+            /** Passes */
+            passes: components["schemas"]["PassInLight"][];
+            /** Samples */
+            samples: components["schemas"]["Light"][];
+        };
+        /**
+         * SittingOut
+         * @description One sitting: when it begins and ends, and the stretches for painting (minutes after the plan's begin).
+         */
+        SittingOut: {
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+            /** Id */
+            id: string;
+            /** Stretches */
+            stretches: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * SittingsData
+         * @description What a painter says about when and where they paint; `diary` null: not said yet.
+         */
+        SittingsData: {
+            /**
+             * @default {
+             *       "air": "still",
+             *       "humidity_pct": 50,
+             *       "temperature_c": 20
+             *     }
+             */
+            climate: components["schemas"]["ClimateData"];
+            /**
+             * Cloud
+             * @default clear
+             * @enum {string}
+             */
+            cloud: "clear" | "broken" | "overcast";
+            /** Deadline */
+            deadline?: string | null;
+            diary?: components["schemas"]["DiaryData"] | null;
+            /**
+             * Packed
+             * @default []
+             */
+            packed: string[];
+            place?: components["schemas"]["PlaceData"] | null;
+            /**
+             * Wishes
+             * @default {}
+             */
+            wishes: {
+                [key: string]: components["schemas"]["WishData"];
+            };
+        };
+        /**
+         * SittingsOut
+         * @description All about when a painting is painted. `problem` says why there is no schedule; `best`: the search for a shorter one has
+         *     ended.
+         */
+        SittingsOut: {
+            /** Best */
+            best: boolean;
+            /** Busy */
+            busy: number;
+            /** Hint */
+            hint: string;
+            /** Light */
+            light: components["schemas"]["SittingLightOut"][];
+            /** Problem */
+            problem: string;
+            schedule: components["schemas"]["ScheduleOut"] | null;
+            settings: components["schemas"]["SittingsData"];
+            /** Up To Date */
+            up_to_date: boolean;
         };
         /**
          * SliceIn
@@ -4823,6 +5616,11 @@ export interface components {
             /** Revision */
             revision: number;
             run: components["schemas"]["RunOut"] | null;
+            /**
+             * Sittings
+             * @enum {string}
+             */
+            sittings: "missing" | "stale" | "current";
             /** Stamps */
             stamps: {
                 [key: string]: string;
@@ -4997,6 +5795,14 @@ export interface components {
             painter: string;
         };
         /**
+         * StudyIn
+         * @description What a study is asked: the other painting, where two are worked side by side.
+         */
+        StudyIn: {
+            /** Other */
+            other?: number | null;
+        };
+        /**
          * SubstituteOut
          * @description A recipe that stands for a paint: in words, its string on the screen, how far that is off (CIEDE2000, mean and most), what
          *     it cannot do, and what a ml costs (None: a price is not known).
@@ -5065,6 +5871,18 @@ export interface components {
             wait_minutes: number;
             /** Waits */
             waits: number;
+        };
+        /**
+         * SunDay
+         * @description Sunrise and sunset of a day (UTC); None on a polar day or night, which `polar` then says.
+         */
+        SunDay: {
+            /** Polar */
+            polar?: ("the sun does not set" | "the sun does not rise") | null;
+            /** Sunrise */
+            sunrise: string | null;
+            /** Sunset */
+            sunset: string | null;
         };
         /**
          * SupplyIn
@@ -5166,6 +5984,30 @@ export interface components {
         TitleOut: {
             /** Id */
             id: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TogetherOut
+         * @description Two paintings side by side: the order of work, and what it saves against one after the other.
+         */
+        TogetherOut: {
+            /** Hands On Min */
+            hands_on_min: number;
+            /** Makespan Min */
+            makespan_min: number;
+            /** Order */
+            order: string[];
+            /** Other */
+            other: number;
+            /** Saved Hands Min */
+            saved_hands_min: number;
+            /** Saved Waits Min */
+            saved_waits_min: number;
+            /** Shared */
+            shared: components["schemas"]["SharedPileName"][];
+            /** Sittings */
+            sittings: number;
             /** Title */
             title: string;
         };
@@ -5541,6 +6383,20 @@ export interface components {
             words: string;
         };
         /**
+         * Way
+         * @description One way to more time: what is done, the minutes it then stays open, and how many more that is.
+         */
+        Way: {
+            /** Enough */
+            enough: boolean;
+            /** More Min */
+            more_min: number;
+            /** Open Min */
+            open_min: number;
+            /** What */
+            what: string;
+        };
+        /**
          * WeightOut
          * @description What the simulated scale shows.
          */
@@ -5549,6 +6405,22 @@ export interface components {
             mass_g: number;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * WetSpan
+         * @description What a task laid: until when it blends, and from when on it can be painted over; minutes after the plan's begin.
+         */
+        WetSpan: {
+            /** Areas */
+            areas: string[];
+            /** Blends Until Min */
+            blends_until_min: number;
+            /** Dry Min */
+            dry_min: number;
+            /** From Min */
+            from_min: number;
+            /** Task */
+            task: string;
         };
         /**
          * WhatIfIn
@@ -5579,6 +6451,19 @@ export interface components {
                 [key: string]: number;
             };
             then: components["schemas"]["Summary"];
+        };
+        /**
+         * WishData
+         * @description A unit in a sitting of the painter's choice, not before so many minutes after it begins.
+         */
+        WishData: {
+            /**
+             * Minute
+             * @default 0
+             */
+            minute: number;
+            /** Sitting */
+            sitting: string;
         };
         /**
          * WorstPartOut
@@ -11559,6 +12444,828 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_climate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_sittings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_bring_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Calendar
+                     * Format: binary
+                     */
+                    calendar: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_leave_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_calendar_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_giving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GivingOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_open_time: {
+        parameters: {
+            query: {
+                unit: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenTimeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_packing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SittingsData"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SittingsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_study: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                kind: "giving" | "together";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudyIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_study_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                kind: "giving" | "together";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_api_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"] | null;
                 };
             };
             /** @description Unauthorized */
