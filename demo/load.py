@@ -24,6 +24,8 @@ MEASURED = "PB29"
 
 def load() -> None:
     """Put the demo's shelf and painting into the local painter's studio."""
+    from django.utils import timezone
+
     from server.materials import calibrations, palettes
     from server.materials.schemas import CalibrationIn, PaletteIn, ReadingIn
     from server.materials.services import (
@@ -37,13 +39,14 @@ def load() -> None:
     )
     from server.records.models import Painting
     from server.site.middleware import local_painter
+    from server.sittings.services import change as change_sittings
     from server.subject.schemas import NewObservation
     from server.subject.services import change_observation, new_observation, new_painting
     from server.work.planning import compute
     from ypsochrom.kit.progress import silent
     from ypsochrom.materials.shelf import read_csv
 
-    from . import slipway
+    from . import sittings, slipway
 
     painter = local_painter()
     there = {tube.key for tube in tubes_of(painter)}
@@ -60,10 +63,12 @@ def load() -> None:
     there_already = set(Painting.objects.of(painter).values_list("title", flat=True))
     if TITLE not in there_already:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
+        painting, _ = change_sittings(painter, painting.pk, sittings.at_home(timezone.now()))
         compute(painting, silent)
     if slipway.TITLE not in there_already:
         begun = new_observation(painter, NewObservation(title=slipway.TITLE, size=slipway.SIZE, notes=slipway.NOTES))
         laid, _ = change_observation(painter, begun.pk, slipway.observed())
+        laid, _ = change_sittings(painter, laid.pk, sittings.on_the_slip(timezone.now()))
         compute(laid, silent)
 
 

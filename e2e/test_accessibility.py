@@ -28,6 +28,11 @@ VIEWS = {
     "/paintings/1/passes?tab=method&area=a05": "Try four grounds",
     "/paintings/1/passes?tab=amounts": "Amounts",
     "/paintings/1/passes?tab=if": "Work it out",
+    "/paintings/1/sittings": "Sheet for this sitting",
+    "/paintings/1/sittings?tab=when": "Read the sensor",
+    "/paintings/2/sittings?tab=light": "Change the place",
+    "/paintings/2/sittings?tab=bag": "Table",
+    "/paintings/1/sheet/1": "Print",
 }
 
 

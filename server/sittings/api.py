@@ -19,7 +19,7 @@ from .schemas import (
     GivingOut,
     OpenTimeOut,
     PackingOut,
-    ReadingOut,
+    ClimateOut,
     SittingsData,
     SittingsOut,
     StudyIn,
@@ -30,8 +30,8 @@ from .schemas import (
 router = Router()
 
 
-@router.get("/climate", response={200: ReadingOut, **PROBLEMS})
-def climate(request: HttpRequest) -> ReadingOut:
+@router.get("/climate", response={200: ClimateOut, **PROBLEMS})
+def climate(request: HttpRequest) -> ClimateOut:
     """What the climate sensor says now."""
     return services.read_climate(painter(request))
 

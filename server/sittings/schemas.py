@@ -169,7 +169,7 @@ class PackingOut(Schema):
     cautions: list[AdviceOut]
 
 
-class ReadingOut(Schema):
+class ClimateOut(Schema):
     """What the climate sensor says; `simulated` as long as it is the stand-in."""
 
     temperature_c: float

@@ -37,7 +37,7 @@ from .schemas import (
     BusyOut,
     OpenTimeOut,
     PackingOut,
-    ReadingOut,
+    ClimateOut,
     ScheduleOut,
     SittingLightOut,
     SittingOut,
@@ -235,9 +235,9 @@ def packing(owner: Any, painting_id: int) -> PackingOut:
     return PackingOut(items=list(found.items), weight_g=found.weight_g, cautions=advice_out(found.cautions))
 
 
-def read_climate(owner: Any) -> ReadingOut:
+def read_climate(owner: Any) -> ClimateOut:
     """The simulated sensor's reading now."""
     now = timezone.now()
     minutes = now.hour * 60 + now.minute + now.second / 60
     temperature, humidity = SimulatedClimate(seed=int(owner.pk)).read(minutes)
-    return ReadingOut(temperature_c=temperature, humidity_pct=humidity, simulated=True)
+    return ClimateOut(temperature_c=temperature, humidity_pct=humidity, simulated=True)

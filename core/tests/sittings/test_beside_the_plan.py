@@ -141,6 +141,8 @@ def test_two_paintings_share_piles_and_paint_one_while_the_other_dries(plans):
     assert found.saved_hands_min == pytest.approx(2.0 * len(shared), abs=0.1)  # two minutes a pile
     ids = [task.id for task in found.schedule.tasks]
     assert len(ids) == len(set(ids))
+    sides = [task.id[:2] for task in found.schedule.tasks if task.kind == "unit"]
+    assert {MINE, THEIRS} <= set(sides[:12])  # not one painting after the other
     assert sum(id_.startswith(MINE) for id_ in ids) == sum(id_.startswith(THEIRS) for id_ in ids)
     assert found.schedule.makespan_min > 0
     of = {one.id: one for one in found.schedule.tasks}

@@ -14,6 +14,7 @@ const SessionEnded = lazy(() => import("./SessionEnded"));
 const LoginPage = lazy(() => import("./LoginPage"));
 const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage"));
 const ShelfPage = lazy(() => import("../features/materials/ShelfPage"));
+const SheetPage = lazy(() => import("../features/sittings/SheetPage"));
 const StudioPage = lazy(() => import("./StudioPage"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
@@ -41,6 +42,7 @@ export function App() {
             <Route path="mixes" element={<MixingPage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
+            <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>

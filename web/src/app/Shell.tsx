@@ -14,7 +14,7 @@ import { logOut, type Studio } from "./queries";
 import { Saving } from "./Saving";
 
 export const SHORTCUTS: [string, string][] = [
-  ["1 – 5", "Subject, values, areas, mixes, passes"],
+  ["1 – 6", "Subject, values, areas, mixes, passes, sittings"],
   ["[ and ]", "The pass before, the pass after; on the passes also the arrow keys"],
   ["+ − 0", "Zoom in, zoom out, the whole picture (on the picture)"],
   ["↑ ↓", "Move a border of the ladder (Page keys: half a step)"],

@@ -12,6 +12,8 @@ from .task import Task, Tasks, Wait
 
 Stretch = tuple[float, float]
 _SNUG = 1e-6
+_ANOTHER_DAY_MIN = 6 * 60
+"""What is used so much later is used on another day."""
 
 
 @dataclass(frozen=True)
@@ -36,6 +38,30 @@ def first_answer(tasks: Tasks, stretches: Sequence[Stretch]) -> dict[str, float]
     return _laid(
         tasks, stretches, lambda ready: min(ready, key=lambda block: (round(ready[block], 3), order[block.tasks[0]]))
     )
+
+
+def mixed_when_needed(
+    tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float]
+) -> dict[str, float] | None:
+    """The same order of work, but piles that would be kept for another day mixed right before their first use; None where the
+    stretches do not hold it."""
+    users: dict[str, list[str]] = {}
+    for wait in tasks.waits:
+        if wait.kind == "mixing":
+            users.setdefault(wait.before, []).append(wait.after)
+
+    def first_use(id_: str) -> float:
+        return min(
+            (first_use(user) if user in users else begins[user] for user in users.get(id_, ())), default=begins[id_]
+        )
+
+    def place(task: Task) -> tuple[float, int, float]:
+        if task.kind == "mixing" and first_use(task.id) - begins[task.id] > _ANOTHER_DAY_MIN:
+            return (first_use(task.id), 0, begins[task.id])
+        return (begins[task.id], 1, 0.0)
+
+    order = {task.id: number for number, task in enumerate(sorted(tasks.tasks, key=place))}
+    return _laid(tasks, stretches, lambda ready: min(ready, key=lambda block: order[block.tasks[0]]))
 
 
 def _as_planned(tasks: Tasks) -> dict[str, int]:

@@ -1,8 +1,8 @@
 """The shortest schedule for one pair of hands: OR-Tools CP-SAT, with what cannot be had explained by what is in its way.
 
-First the shortest time from the first stroke to the last; then, no longer than that, piles that are on the palette for as short
-as can be (few of them fresh in a later sitting, little paint that dries), and the plan's own order where nothing else counts. One
-worker, a fixed seed and limits in the solver's own deterministic time, so that the same input gives the same schedule.
+First the shortest time from the first stroke to the last; then, no longer than that (over several days: no later than half an
+hour on the last), piles that are on the palette for as short as can be, and the plan's own order where nothing else counts.
+One worker, a fixed seed and limits in the solver's own deterministic time, so that the same input gives the same schedule.
 """
 
 import math
@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING, Literal
 import numpy as np
 
 from ..kit.progress import Progress, silent
-from .placing import Stretch, first_answer
+from .placing import Stretch, first_answer, mixed_when_needed
 from .task import Tasks
 
 if TYPE_CHECKING:  # the solver is loaded when it is asked for: it takes as long as a small schedule
@@ -25,7 +25,7 @@ TICKS_PER_MIN = 60
 """The solver counts in seconds, as tasks and waits are made."""
 
 _SEED = 15
-SHORTEST_WORK, TIDIER_WORK = 1.5, 0.8
+SHORTEST_WORK, TIDIER_WORK = 1.2, 0.6
 """Deterministic time for the shortest schedule, and for a tidier one of the same length; about seconds on a quiet core."""
 
 _LEAST_EFFORT = 0.2
@@ -35,6 +35,9 @@ _WALL_S = 20.0
 """Never more than this, on a machine so slow that the same input may then give another schedule."""
 
 _ORDER_WEIGHT, _PILE_WEIGHT = 1, 40
+
+_A_DAY_MIN, _LATER_THAT_DAY_MIN = 20 * 60, 30
+"""Over several days half an hour on the last one is given for piles that need not be kept overnight."""
 
 
 @dataclass(frozen=True)
@@ -100,10 +103,11 @@ def solved(
         now = _measured(tasks, hint, least)
         told(now)
         if effort > 0 and now.makespan_min <= least + 1 / TICKS_PER_MIN:
-            hint_end = int(np.ceil(now.makespan_min * TICKS_PER_MIN))
-            return _tidied(tasks, stretches, wishes, hint, hint_end, now.makespan_min, effort, progress)
+            return _tidied(
+                tasks, stretches, wishes, hint, _end_in_ticks(tasks, hint), now.makespan_min, effort, progress
+            )
     if effort == 0.0 and hint is not None:
-        return _measured(tasks, hint, least)
+        return _measured(tasks, _fresher(tasks, stretches, hint, _end_in_ticks(tasks, hint)), least)
     model = _model(tasks, stretches, wishes, least)
     model.model.minimize(model.end)
     _hinted(model, hint)
@@ -153,8 +157,10 @@ def _tidied(
     """A schedule no longer than this in which piles are out for as short as can be found."""
     from ortools.sat.python import cp_model
 
+    if not wishes:
+        begins = _fresher(tasks, stretches, begins, end)
     model = _model(tasks, stretches, wishes, 0.0)
-    model.model.add(model.end <= end)
+    model.model.add(model.end <= _no_later_that_day(stretches, end))
     cost: list[LinearExprT] = []
     for task in tasks.tasks:
         if task.kind == "mixing":
@@ -180,6 +186,26 @@ def _tidied(
     if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         begins = {id_: solver.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
     return _measured(tasks, begins, bound)
+
+
+def _end_in_ticks(tasks: Tasks, begins: Mapping[str, float]) -> int:
+    return max(round((begins[task.id] + task.minutes) * TICKS_PER_MIN) for task in tasks.tasks)
+
+
+def _fresher(tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float], end: int) -> Mapping[str, float]:
+    """The schedule with piles mixed on the day of their use, where that does not end later than it may."""
+    fresher = mixed_when_needed(tasks, stretches, begins)
+    if fresher is None or _end_in_ticks(tasks, fresher) > _no_later_that_day(stretches, end):
+        return begins
+    return fresher
+
+
+def _no_later_that_day(stretches: Sequence[Stretch], end: int) -> int:
+    """How late a tidier schedule may end: as early as the shortest within one day, and so much later on the last of several."""
+    last = next(b for _, b in stretches if end <= b * TICKS_PER_MIN + 1e-6)
+    if last - stretches[0][0] < _A_DAY_MIN:
+        return end
+    return min(int(last * TICKS_PER_MIN + 1e-6), end + _LATER_THAT_DAY_MIN * TICKS_PER_MIN)
 
 
 def _solver(work: float) -> "CpSolver":

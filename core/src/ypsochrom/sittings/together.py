@@ -7,7 +7,7 @@ from ..kit.progress import Progress, silent
 from ..passes.amounts.keeping import SharedPile
 from ..passes.factors import USUAL_FACTORS, Factors
 from .schedule import AS_IT_COMES, Asked, Schedule, find_schedule
-from .task import Tasks
+from .task import Task, Tasks
 from .tasks import Pile, renamed
 
 MINE, THEIRS = "1:", "2:"
@@ -43,7 +43,7 @@ def side_by_side(
     kept = [task for task in other.tasks if not (task.kind == "mixing" and task.id in mixed)]
     bases_of_shared = {f"mix/{pile}" for pile in same.values()}
     both = Tasks(
-        tasks=(*one.tasks, *kept),
+        tasks=_side_by_side(one.tasks, kept),
         waits=tuple(
             dict.fromkeys(
                 (
@@ -70,6 +70,22 @@ def side_by_side(
         saved_waits_min=max(0.0, waited - _idle(schedule)),
         shared=tuple(shared),
     )
+
+
+def _side_by_side(mine: Sequence[Task], theirs: Sequence[Task]) -> tuple[Task, ...]:
+    """Both plans' tasks with passes that are about as far on beside each other: the grounds of both, then the block-ins of
+    both."""
+
+    def placed(tasks: Sequence[Task], side: int) -> list[tuple[float, int, int, Task]]:
+        last = max((task.pass_number for task in tasks), default=0) or 1
+        at, found = 0, []
+        for place, task in enumerate(tasks):
+            at = task.pass_number or at  # a job goes with what stands before it
+            found.append((0.0 if task.kind == "mixing" else at / last, side, place, task))
+        return found
+
+    both = sorted([*placed(mine, 0), *placed(theirs, 1)], key=lambda one: one[:3])
+    return tuple(task for *_, task in both)
 
 
 def _idle(schedule: Schedule) -> float:

@@ -18,6 +18,7 @@ import { isWord, WORDS, type Word } from "./words";
 const AreasView = lazy(() => import("./AreasView"));
 const MixesView = lazy(() => import("./MixesView"));
 const PassesView = lazy(() => import("./PassesView"));
+const SittingsView = lazy(() => import("./SittingsView"));
 const SubjectView = lazy(() => import("./SubjectView"));
 const ValuesView = lazy(() => import("./ValuesView"));
 
@@ -49,7 +50,7 @@ export default function Workspace() {
       else if (count && (event.key === "]" || (event.key === "ArrowRight" && arrowsAreFree(event, word))))
         choose({ pass: Math.min(count, now + 1) });
       else if (event.key === "Escape") {
-        choose({ area: null, mix: null, palette: null });
+        choose({ area: null, mix: null, palette: null, task: null, sitting: null });
         setIsolated(null);
         setEscapes((times) => times + 1);
       }
@@ -81,6 +82,8 @@ export default function Workspace() {
         return <MixesView easel={easel} />;
       case "passes":
         return <PassesView easel={easel} />;
+      case "sittings":
+        return <SittingsView key={id} easel={easel} />;
     }
   };
   return (
@@ -108,19 +111,21 @@ export default function Workspace() {
           search={search.size ? `?${search}` : ""}
         />
       </Box>
-      <Box sx={{ gridArea: "ladder", minHeight: 0, bgcolor: "background.default" }}>
-        <ValueLadder
-          steps={facts.steps}
-          thresholds={easel.live ?? facts.thresholds}
-          bytes={easel.valueGreys.data?.data ?? null}
-          isolated={easel.isolated}
-          isolate={setIsolated}
-          move={(limits, done) => {
-            easel.setLive(limits);
-            if (done) void easel.keepValues({ ...askedOf(facts), limits });
-          }}
-        />
-      </Box>
+      {word !== "sittings" && (
+        <Box sx={{ gridArea: "ladder", minHeight: 0, bgcolor: "background.default" }}>
+          <ValueLadder
+            steps={facts.steps}
+            thresholds={easel.live ?? facts.thresholds}
+            bytes={easel.valueGreys.data?.data ?? null}
+            isolated={easel.isolated}
+            isolate={setIsolated}
+            move={(limits, done) => {
+              easel.setLive(limits);
+              if (done) void easel.keepValues({ ...askedOf(facts), limits });
+            }}
+          />
+        </Box>
+      )}
       <ZoomProvider key={id}>
         <LooksProvider>
           <ViewBoundary what={`the ${word}`} resetKey={`${id} ${word}`}>

@@ -31,6 +31,8 @@ type Chosen = {
   pass?: number | null;
   unit?: number | null;
   palette?: string | null;
+  task?: string | null;
+  sitting?: number | null;
   tab?: string | null;
 };
 

@@ -10,6 +10,7 @@ const standing = (facts: Partial<Standing>): Standing => ({
   areas: "current",
   mixes: "current",
   passes: "current",
+  sittings: "missing",
   run: null,
   revision: 1,
   why: {},
@@ -23,6 +24,7 @@ it("offers a plan when there is none, an update when something is stale, nothing
   );
   expect(planLabel(standing({ mixes: "stale", passes: "stale" }))).toBe("Bring up to date");
   expect(planLabel(standing({ values: "stale" }))).toBe("Bring up to date");
+  expect(planLabel(standing({ sittings: "stale" }))).toBe("Bring up to date");
   expect(planLabel(standing({}))).toBeNull();
 });
 

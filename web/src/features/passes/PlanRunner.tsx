@@ -13,7 +13,7 @@ const PLANNED = ["values", "areas", "mixes", "passes"] as const;
 
 /** What the button says: nothing to do, a first plan, or bringing an old one up to date. */
 export function planLabel(standing: Standing): string | null {
-  if (PLANNED.every((word) => standing[word] === "current")) return null;
+  if (PLANNED.every((word) => standing[word] === "current") && standing.sittings !== "stale") return null;
   return standing.passes === "missing" ? "Plan the painting" : "Bring up to date";
 }
 

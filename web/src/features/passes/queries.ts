@@ -2,7 +2,8 @@
 
 import type { Readable } from "openapi-typescript-helpers";
 
-import { $api, answered, api, ofPainting, ProblemError, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { download } from "../../shared/api/download";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 import type { paths } from "../../shared/api/schema";
 
@@ -116,13 +117,5 @@ export const glazeQuery = (painting_id: number, after: number, area: string, fam
   });
 
 /** Fetch one of the plan's files and hand it to the browser to save. */
-export async function saveFile(painting_id: number, name: FileName, paper: "A4" | "Letter", saveAs: string) {
-  const response = await fetch(`/api/passes/${painting_id}/files/${name}?paper=${paper}`);
-  if (!response.ok) throw new ProblemError((await response.json()) as Schemas["Problem"], response.status);
-  const url = URL.createObjectURL(await response.blob());
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = saveAs;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
+export const saveFile = (painting_id: number, name: FileName, paper: "A4" | "Letter", saveAs: string) =>
+  download(`/api/passes/${painting_id}/files/${name}?paper=${paper}`, saveAs);

@@ -2909,6 +2909,18 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * ClimateOut
+         * @description What the climate sensor says; `simulated` as long as it is the stand-in.
+         */
+        ClimateOut: {
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Simulated */
+            simulated: boolean;
+            /** Temperature C */
+            temperature_c: number;
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -4934,15 +4946,22 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description What the climate sensor says; `simulated` as long as it is the stand-in.
+         * @description The same with its colour for the screen.
          */
         ReadingOut: {
-            /** Humidity Pct */
-            humidity_pct: number;
-            /** Simulated */
-            simulated: boolean;
-            /** Temperature C */
-            temperature_c: number;
+            /** Colour */
+            colour: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "on white" | "on black" | "1:1" | "1:4" | "1:10";
+            /** Lab */
+            lab?: number[] | null;
+            /** Reflectance */
+            reflectance?: number[] | null;
+            /** Sigma Lab */
+            sigma_lab?: number | null;
         };
         /**
          * ReadingsFile
@@ -12508,7 +12527,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadingOut"];
+                    "application/json": components["schemas"]["ClimateOut"];
                 };
             };
             /** @description Unauthorized */

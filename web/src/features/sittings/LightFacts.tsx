@@ -1,0 +1,189 @@
+/** The light on site: where you stand and look, how long it holds, and how the passes go with it. */
+import { useState } from "react";
+
+import { Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+
+import { AdviceList } from "../../shared/ui/AdviceList";
+import { Choice } from "../../shared/ui/Choice";
+import { Fact, Section } from "../../shared/ui/Facts";
+import { LightClock } from "./LightClock";
+import type { Place, Sittings, SittingLight } from "./queries";
+import { clock, day } from "./times";
+import type { ChangeSittings } from "./useSittings";
+
+const SKIES: [string, string][] = [
+  ["clear", "Clear: sun and cast shadows"],
+  ["broken", "Broken cloud: sun that comes and goes"],
+  ["overcast", "Overcast: no cast shadows"],
+];
+
+interface Props {
+  sittings: Sittings;
+  number: number;
+  chooseSitting: (number: number) => void;
+  change: ChangeSittings;
+}
+
+export function LightFacts({ sittings, number, chooseSitting, change }: Props) {
+  const { settings, schedule, light } = sittings;
+  const shown = light.find((one) => one.number === number) ?? light[0];
+  const zone = schedule?.zone ?? settings.diary?.zone ?? "UTC";
+  return (
+    <>
+      {shown && settings.place && (
+        <Shown
+          light={shown}
+          all={light}
+          zone={zone}
+          facing={settings.place.facing_deg ?? 0}
+          choose={chooseSitting}
+        />
+      )}
+      <PlaceForm
+        key={JSON.stringify(settings.place)}
+        place={settings.place ?? null}
+        keep={(place) => void change({ place })}
+      />
+      {settings.place && (
+        <Section title="The sky">
+          <Choice
+            label="Expected"
+            value={settings.cloud ?? "clear"}
+            options={SKIES}
+            choose={(cloud) => void change({ cloud: cloud as "clear" | "broken" | "overcast" })}
+          />
+        </Section>
+      )}
+    </>
+  );
+}
+
+interface ShownProps {
+  light: SittingLight;
+  all: SittingLight[];
+  zone: string;
+  facing: number;
+  choose: (number: number) => void;
+}
+
+function Shown({ light, all, zone, facing, choose }: ShownProps) {
+  const first = light.samples[0];
+  const at = (time: string | null) => (time ? clock(new Date(time), zone) : "does not");
+  const middle = light.samples[Math.floor(light.samples.length / 2)];
+  const holdsAll = light.holds.until === light.samples.at(-1)?.time;
+  return (
+    <Section title={holdsAll ? "The light holds" : `The light holds until ${at(light.holds.until)}`}>
+      {!holdsAll && <Typography color="text.secondary">Then {light.holds.why}.</Typography>}
+      {all.length > 1 && (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={light.number}
+          onChange={(_, to: number | null) => to && choose(to)}
+          aria-label="Sitting"
+          sx={{ my: 1, flexWrap: "wrap" }}
+        >
+          {all.slice(0, 8).map((one) => (
+            <ToggleButton key={one.number} value={one.number}>
+              {day(new Date(one.samples[0]?.time ?? one.holds.until), zone)}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      )}
+      <LightClock light={light} facing={facing} zone={zone} />
+      <Fact name="Sun rises, sets">
+        {light.day.polar ?? `${at(light.day.sunrise)}, ${at(light.day.sunset)}`}
+      </Fact>
+      <Fact name="Shadows at the start">
+        {!first?.shadow_ratio
+          ? "none, the sun is down"
+          : `${first.shadow_ratio.toFixed(1)} times as long as high`}
+      </Fact>
+      {middle && middle.altitude_deg > 0 && (
+        <Fact name="Sun, to the view">{sideOf(middle.from_view_deg)}</Fact>
+      )}
+      <Fact name="Moon">
+        {light.moon.words}
+        {light.moon.altitude_deg > 0 ? ", up at the end" : ""}
+      </Fact>
+      {light.passes.map((one) => (
+        <Typography key={one.number} sx={{ mt: 1 }}>
+          <strong>
+            Pass {one.number}, {at(one.begins)} to {at(one.ends)}:
+          </strong>{" "}
+          {one.words}.
+        </Typography>
+      ))}
+      <AdviceList advice={light.advice} />
+    </Section>
+  );
+}
+
+/** On which side of the view the sun stands. */
+export function sideOf(degrees: number): string {
+  const away = Math.abs(degrees);
+  if (away < 30) return "in front of you";
+  if (away > 150) return "behind you";
+  const side = degrees > 0 ? "right" : "left";
+  return away > 110 ? `behind you, to the ${side}` : `to the ${side}`;
+}
+
+const numberOf = (text: string): number => (text.trim() === "" ? NaN : Number(text.replace(",", ".")));
+
+function PlaceForm({ place, keep }: { place: Place | null; keep: (place: Place | null) => void }) {
+  const [lat, setLat] = useState(place ? String(place.latitude_deg) : "");
+  const [lon, setLon] = useState(place ? String(place.longitude_deg) : "");
+  const [facing, setFacing] = useState(String(place?.facing_deg ?? 0));
+  const [name, setName] = useState(place?.name ?? "");
+  const [latitude_deg, longitude_deg, facing_deg] = [lat, lon, facing].map(numberOf) as [
+    number,
+    number,
+    number,
+  ];
+  const field = (label: string, text: string, set: (text: string) => void, help?: string) => (
+    <TextField
+      label={label}
+      size="small"
+      fullWidth
+      value={text}
+      onChange={(event) => set(event.target.value)}
+      helperText={help}
+      slotProps={{ htmlInput: { inputMode: "decimal" } }}
+    />
+  );
+  return (
+    <Section title={place ? "Where you stand" : "Painting on site"}>
+      {!place && (
+        <Typography color="text.secondary" gutterBottom>
+          Say where you stand and which way you look, and see how long the light holds. Nothing is looked up:
+          type the coordinates from any map.
+        </Typography>
+      )}
+      <Stack spacing={1.5}>
+        {field("What you call it", name, setName)}
+        <Stack direction="row" spacing={1.5}>
+          {field("Latitude", lat, setLat, "north above 0")}
+          {field("Longitude", lon, setLon, "east above 0")}
+        </Stack>
+        {field("You look towards, degrees", facing, setFacing, "0 north, 90 east, 180 south, 270 west")}
+        <Stack direction="row" spacing={1}>
+          <Button
+            variant="outlined"
+            disabled={![latitude_deg, longitude_deg, facing_deg].every(Number.isFinite)}
+            onClick={() =>
+              keep({
+                latitude_deg,
+                longitude_deg,
+                facing_deg,
+                name: name.trim(),
+              })
+            }
+          >
+            {place ? "Change the place" : "Show the light here"}
+          </Button>
+          {place && <Button onClick={() => keep(null)}>Indoors after all</Button>}
+        </Stack>
+      </Stack>
+    </Section>
+  );
+}

@@ -1,0 +1,13 @@
+export { Bag } from "./Bag";
+export { Giving } from "./Giving";
+export { LightFacts } from "./LightFacts";
+export { PlanFacts } from "./PlanFacts";
+export { sittingsQuery } from "./queries";
+export { ScheduleTable } from "./ScheduleTable";
+export { SittingFacts } from "./SittingFacts";
+export { nextSitting } from "./times";
+export { Timeline } from "./Timeline";
+export { Together } from "./Together";
+export { UnitTimes } from "./UnitTimes";
+export { useSittings } from "./useSittings";
+export { WhenFacts } from "./WhenFacts";

@@ -1,0 +1,14 @@
+/** Files of the server for the browser to save. */
+import { ProblemError, type Problem } from "./client";
+
+/** Fetch a file and hand it to the browser to save under a name; `ProblemError` where the server refuses it. */
+export async function download(address: string, saveAs: string) {
+  const response = await fetch(address);
+  if (!response.ok) throw new ProblemError((await response.json()) as Problem, response.status);
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = saveAs;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
