@@ -6,9 +6,6 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from server.sittings.schemas import SittingsData
 
-SLIP = {"latitude_deg": 54.1, "longitude_deg": -3.2, "facing_deg": 250.0, "name": "the slip"}
-"""A place of the demo's own; the coordinates are those of its notes."""
-
 
 def at_home(now: datetime) -> "SittingsData":
     """Two hours and a half in the morning, with a break, in a heated room with dry air."""
@@ -22,14 +19,14 @@ def at_home(now: datetime) -> "SittingsData":
 
 
 def on_the_slip(now: datetime) -> "SittingsData":
-    """One long morning outdoors, in moving air."""
+    """One long morning outdoors, in moving air, at coordinates out on the water that stand for no place."""
     from server.sittings.schemas import ClimateData, DiaryData, PlaceData, RecurringData, SittingsData
 
     morning = RecurringData(at="10:00", minutes=210)
     return SittingsData(
         diary=DiaryData(begins=_tomorrow(now, "10:00"), recurring=[morning]),
         climate=ClimateData(temperature_c=15, humidity_pct=70, air="moving"),
-        place=PlaceData(**SLIP),
+        place=PlaceData(latitude_deg=54.1, longitude_deg=-3.2, facing_deg=250.0, name="the slip"),
         cloud="broken",
     )
 

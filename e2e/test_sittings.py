@@ -28,6 +28,11 @@ def units_in(page: Page, number: int):
     )
 
 
+def title_of(label: str) -> str:
+    """What a unit on the timeline paints, from its accessible name."""
+    return re.search(r"^Unit \d+ (.*?)(, coat \d)?, at \d\d:\d\d", label)[1]
+
+
 def settled(page: Page) -> None:
     """The schedule has been laid and the search for a shorter one has ended."""
     expect(page.get_by_label("Laying the plan into your sittings")).to_have_count(0)
@@ -56,7 +61,7 @@ def test_the_plan_stands_on_the_clock_and_the_table_says_the_same(at_home):
     table = page.get_by_role("region", name="The schedule as a table")
     rows = table.get_by_role("row").filter(has_not_text="Takes").filter(has_not_text=re.compile("Mix "))
     expect(rows).to_have_count(units)
-    title = re.search(r"\d\d: (.*), \d+ min", first)[1]
+    title = title_of(first)
     expect(rows.first).to_contain_text(title)
 
 
@@ -68,7 +73,7 @@ def test_arrows_go_from_unit_to_unit_and_each_says_how_long_it_blends(at_home):
     expect(facts).to_contain_text("the whole surface")
     for _ in range(3):
         page.keyboard.press("ArrowRight")
-    chosen = page.get_by_role("button", name=re.compile("^Unit 4,"))
+    chosen = page.get_by_role("button", name=re.compile("^Unit 4 "))
     expect(chosen).to_be_focused()
     expect(chosen).to_have_attribute("aria-pressed", "true")
     expect(facts).to_contain_text("How long it blends")
@@ -81,7 +86,7 @@ def test_arrows_go_from_unit_to_unit_and_each_says_how_long_it_blends(at_home):
 def test_a_unit_is_moved_to_another_sitting_and_back_and_a_reload_keeps_it(at_home):
     page = at_home
     block = units_in(page, 1).nth(3)
-    title = re.search(r"\d\d: (.*?)(, coat \d)?, \d+ min", block.get_attribute("aria-label"))[1]
+    title = title_of(block.get_attribute("aria-label"))
     block.click()
     page.get_by_role("combobox", name="Sitting").click()
     page.get_by_role("option", name=re.compile("^2: ")).click()
@@ -104,7 +109,7 @@ def test_a_unit_is_moved_to_another_sitting_and_back_and_a_reload_keeps_it(at_ho
 def test_a_unit_is_dragged_into_the_next_sitting(at_home):
     page = at_home
     block = units_in(page, 1).nth(2)
-    title = re.search(r"\d\d: (.*?)(, coat \d)?, \d+ min", block.get_attribute("aria-label"))[1]
+    title = title_of(block.get_attribute("aria-label"))
     start, row = block.bounding_box(), units_in(page, 2).first.bounding_box()
     page.mouse.move(start["x"] + start["width"] / 2, start["y"] + 20)
     page.mouse.down()
@@ -119,6 +124,23 @@ def test_a_unit_is_dragged_into_the_next_sitting(at_home):
     settled(page)
     page.keyboard.press("Control+z")
     expect(there).to_have_count(0)
+    settled(page)
+
+
+def test_a_sitting_is_dragged_an_hour_later(at_home):
+    page = at_home
+    head = sittings(page).first.get_by_role("button", name=re.compile("unit")).first
+    expect(head).to_contain_text("09:30 – 12:00")
+    box = head.bounding_box()
+    page.mouse.move(box["x"] + 40, box["y"] + 20)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 88, box["y"] + 22, steps=6)  # a quarter of an hour for every 12 pixels
+    expect(sittings(page).first).to_contain_text("60 min later")
+    page.mouse.up()
+    expect(head).to_contain_text("10:30 – 13:00")
+    settled(page)
+    page.keyboard.press("Control+z")
+    expect(head).to_contain_text("09:30 – 12:00")
     settled(page)
 
 

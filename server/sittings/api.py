@@ -16,10 +16,11 @@ from server.work import desk
 
 from . import services, studies
 from .schemas import (
+    ClimateOut,
     GivingOut,
     OpenTimeOut,
     PackingOut,
-    ClimateOut,
+    PlaceData,
     SittingsData,
     SittingsOut,
     StudyIn,
@@ -34,6 +35,12 @@ router = Router()
 def climate(request: HttpRequest) -> ClimateOut:
     """What the climate sensor says now."""
     return services.read_climate(painter(request))
+
+
+@router.get("/places", response={200: list[PlaceData], **PROBLEMS})
+def places(request: HttpRequest) -> list[PlaceData]:
+    """The places that the painter has given a name, to choose one."""
+    return services.named_places(painter(request))
 
 
 @router.get("/{painting_id}", response={200: SittingsOut, **PROBLEMS})

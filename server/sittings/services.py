@@ -35,9 +35,10 @@ from ypsochrom.work.sitting_nodes import Scheduled
 
 from .schemas import (
     BusyOut,
+    ClimateOut,
     OpenTimeOut,
     PackingOut,
-    ClimateOut,
+    PlaceData,
     ScheduleOut,
     SittingLightOut,
     SittingOut,
@@ -46,6 +47,7 @@ from .schemas import (
 )  # fmt: skip
 
 _CALENDAR_DAYS = 366
+_MOST_PAINTINGS = 200
 
 
 def change(owner: Any, painting_id: int, given: SittingsData) -> tuple[Painting, Work]:
@@ -215,7 +217,7 @@ def open_time_of(owner: Any, painting_id: int, unit_id: str) -> OpenTimeOut:
         for unit in one.units:
             if unit.id == unit_id:
                 thinnest = min((step for step in one.steps if step.id in unit.steps), key=lambda step: step.film_um)
-                factor = work.inputs.factors.drying.value
+                factor = work.inputs.factors.drying_of(thinnest.medium)
                 climate = work.inputs.brief.sittings.climate
                 found = open_time(film_of(thinnest), unit.minutes, unit.volume_ml, climate, factor)
                 return OpenTimeOut(open_min=found.open_min, takes_min=found.takes_min, ways=list(found.ways))
@@ -233,6 +235,16 @@ def packing(owner: Any, painting_id: int) -> PackingOut:
         plan, work.inputs.stock.tubes, brief.support, plan.pace.hours, brief.sittings.climate.temperature_c
     )
     return PackingOut(items=list(found.items), weight_g=found.weight_g, cautions=advice_out(found.cautions))
+
+
+def named_places(owner: Any) -> list[PlaceData]:
+    """Places of the painter's paintings that have a name, each once, the newest first."""
+    found: dict[str, PlaceData] = {}
+    for painting in Painting.objects.of(owner).filter(removed=None).order_by("-id")[:_MOST_PAINTINGS]:
+        place = brief_of(painting).sittings.place
+        if place is not None and place.name:
+            found.setdefault(place.name, PlaceData(**codec.written(place)))
+    return list(found.values())
 
 
 def read_climate(owner: Any) -> ClimateOut:

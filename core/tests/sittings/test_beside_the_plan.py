@@ -24,7 +24,7 @@ from ypsochrom.sky.air import ORDINARY_ROOM, Climate
 from ypsochrom.sky.sun import Place
 from ypsochrom.work.sitting_nodes import painted_of
 
-ROOM = Drying(ORDINARY_ROOM, 1.0)
+ROOM = Drying(ORDINARY_ROOM)
 MORNINGS = Diary("2026-06-01T09:00", recurring=(Recurring("09:00", 180),))
 SHORE = Place(54.1, -3.2, 200, "the slip")
 
@@ -134,7 +134,7 @@ def test_what_gives_for_a_deadline_is_in_time_first_and_says_its_trade(kettle_sc
 
 def test_two_paintings_share_piles_and_paint_one_while_the_other_dries(plans):
     plan = plans["direct"]
-    tasks, piles = tasks_of(painted_of(plan), Drying(Climate(15, 75), 1.0)), painted_of(plan).piles
+    tasks, piles = tasks_of(painted_of(plan), Drying(Climate(15, 75))), painted_of(plan).piles
     shared = shared_piles(plan.mixes, plan.volumes, plan.mixes, plan.volumes)
     found = side_by_side(tasks, tasks, shared, (piles, piles), Asked(MORNINGS), effort=0.1)
     assert len(shared) == len(plan.mixes)

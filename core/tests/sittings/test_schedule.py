@@ -18,7 +18,7 @@ from ypsochrom.sittings.task import Task, Tasks, Wait
 from ypsochrom.sittings.tasks import tasks_of
 from ypsochrom.sky.air import ORDINARY_ROOM, Climate
 
-ROOM = Drying(ORDINARY_ROOM, 1.0)
+ROOM = Drying(ORDINARY_ROOM)
 MORNINGS = Diary("2026-06-01T09:00", recurring=(Recurring("09:00", 180),))
 EPS = 1e-3
 
@@ -58,7 +58,7 @@ def test_a_schedule_keeps_hands_waits_and_sittings(key, tasks, painted):
 
 
 def test_the_first_answer_keeps_them_too_and_the_search_is_never_worse(tasks, painted):
-    climate = Drying(Climate(15, 75), 1.0)
+    climate = Drying(Climate(15, 75))
     for key in ("direct", "background-first"):
         cool = tasks_of(painted[key], climate)
         first = find_schedule(cool, {}, Asked(MORNINGS), effort=0.0)

@@ -5,13 +5,14 @@ from dataclasses import replace
 import networkx as nx
 import pytest
 
+from ypsochrom.passes.factors import USUAL_FACTORS, Factor
 from ypsochrom.passes.films.drying import Drying
 from ypsochrom.passes.manners import GLAZES
 from ypsochrom.passes.unit import OwnUnit
 from ypsochrom.sittings.tasks import STAND_BACK_EVERY_MIN, STAND_BACK_MIN, renamed, tasks_of
 from ypsochrom.sky.air import ORDINARY_ROOM, Climate
 
-ROOM = Drying(ORDINARY_ROOM, 1.0)
+ROOM = Drying(ORDINARY_ROOM)
 
 
 @pytest.fixture(scope="module", params=["direct", "glazes", "background-first"])
@@ -87,7 +88,7 @@ def test_a_glaze_waits_for_paint_that_is_dry_enough_for_it(painted):
 
 def test_cool_damp_air_makes_all_waits_longer(painted):
     for key in ("direct", "glazes"):
-        usual, cool = (tasks_of(painted[key], Drying(climate, 1.0)) for climate in (ORDINARY_ROOM, Climate(12, 80)))
+        usual, cool = (tasks_of(painted[key], Drying(climate)) for climate in (ORDINARY_ROOM, Climate(12, 80)))
         of = {(w.before, w.after, w.kind): w for w in usual.waits}
         longer = [
             w.least_min >= of[w.before, w.after, w.kind].least_min
@@ -100,9 +101,17 @@ def test_cool_damp_air_makes_all_waits_longer(painted):
         assert all(cool.stays_wet[task] >= minutes for task, minutes in usual.stays_wet.items())
 
 
-def test_a_slow_hand_takes_longer_and_nothing_else_changes(painted):
-    usual, slow = (tasks_of(painted["direct"], ROOM, pace) for pace in (1.0, 1.0))
-    assert usual == slow
+def test_a_painter_whose_glazes_dry_slowly_waits_longer_for_them_alone(painted):
+    own = replace(USUAL_FACTORS, drying_with={"glazing liquid": Factor(2.0, 0.2, 6)})
+    plan = painted["glazes"]
+    steps = [step for one in plan.passes for step in one.steps]
+    usual, slow = Drying(ORDINARY_ROOM), Drying(ORDINARY_ROOM, own)
+    for step in steps:
+        times = 2 if step.medium == "glazing liquid" else 1
+        assert slow.glaze(step) == pytest.approx(times * usual.glaze(step))
+    assert {step.medium for step in steps} >= {"glazing liquid"}
+    waits = [sum(wait.least_min for wait in tasks_of(plan, drying).waits) for drying in (usual, slow)]
+    assert waits[1] > waits[0]
 
 
 def test_own_units_stand_where_they_were_put(painted):

@@ -192,6 +192,15 @@ def test_the_light_over_the_sittings_of_a_place(client, planned):
     assert 0 <= light[0]["moon"]["age_days"] < 28
 
 
+def test_a_place_with_a_name_can_be_chosen_for_another_painting(client, planned, other_client):
+    assert ask(client, "get", "places") == []
+    say(client, planned, place={**SHORE, "name": ""})
+    assert ask(client, "get", "places") == []
+    say(client, planned, place=SHORE)
+    assert ask(client, "get", "places") == [SHORE]
+    assert other_client.get("/api/sittings/places").json() == []
+
+
 def test_how_long_a_unit_can_be_blended_and_what_buys_more(client, planned):
     passes = client.get(f"/api/passes/{planned['id']}").json()["passes"]
     unit = passes[1]["units"][0]

@@ -339,7 +339,7 @@ def _schedule(options: argparse.Namespace) -> None:
         days = 366 if options.days is None else options.days
         busy = busy_times(content, options.tz, begin_of(diary), days)
         diary = Diary(diary.begins, diary.zone, diary.recurring, diary.days, busy=busy)
-    found = find_schedule(tasks_of(painted, Drying(climate, 1.0)), painted.piles, Asked(diary))
+    found = find_schedule(tasks_of(painted, Drying(climate)), painted.piles, Asked(diary))
     answer = schedule_json(found)
     if options.json:
         print(json.dumps(answer, indent=2))

@@ -1,9 +1,11 @@
 """A painter's own factors: what the logbook will learn, with how sure it is; the defaults are common practice."""
 
 import math
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from ..kit.errors import BadSetting
+from ..materials.supplies import MediumKind
 
 
 @dataclass(frozen=True)
@@ -26,6 +28,7 @@ class Factor:
 class Factors:
     """`film`, `pace`, `drying` and `wet_shift` multiply the defaults; `loss` is the share (0-1) that never gets to the picture.
 
+    `drying_with` multiplies the drying of coats that hold a medium (by its kind), beside `drying`.
     Film thickness, minutes for a surface, minutes until a film is dry, and how far wet paint differs from dry. The spreads are
     from memory: hands differ by about a quarter in their films and by more than a third in their pace.
     """
@@ -35,10 +38,16 @@ class Factors:
     pace: Factor = Factor(1.0, 0.4)
     drying: Factor = Factor(1.0, 0.3)
     wet_shift: Factor = Factor(1.0, 0.3)
+    drying_with: Mapping[MediumKind, Factor] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         if self.loss.value >= 1:
             raise BadSetting(f"A loss of {self.loss.value:.0%} leaves no paint.", "Give a share below 1.")
+
+    def drying_of(self, medium: MediumKind | None) -> float:
+        """By how much this painter's coats with a medium dry slower than usual."""
+        own = None if medium is None else self.drying_with.get(medium)
+        return self.drying.value * (1.0 if own is None else own.value)
 
 
 USUAL_FACTORS = Factors()

@@ -34,7 +34,7 @@ def painted_of(plan: PassPlan) -> Painted:
 def tasks_in(work: Work, plan: PassPlan) -> Tasks:
     """The tasks of a plan of this painting, for its painter in the air that it is painted in."""
     factors = work.inputs.factors
-    drying = Drying(work.inputs.brief.sittings.climate, factors.drying.value)
+    drying = Drying(work.inputs.brief.sittings.climate, factors)
     return tasks_of(painted_of(plan), drying, factors.pace.value)
 
 

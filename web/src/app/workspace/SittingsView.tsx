@@ -16,6 +16,7 @@ import {
   Bag,
   Giving,
   LightFacts,
+  movedBy,
   nextSitting,
   PlanFacts,
   ScheduleTable,
@@ -103,6 +104,11 @@ export default function SittingsView({ easel }: { easel: Easel }) {
             sitting={sitting ? sittingNumber : null}
             choose={(one) => choose({ task: one, sitting: null, tab: null })}
             chooseSitting={chooseSitting}
+            moveSitting={(number, by) => {
+              const diary = settings.diary;
+              const one = schedule.sittings[number - 1];
+              if (diary && one) void keep.change({ diary: movedBy(diary, one, by, schedule.zone) });
+            }}
             moveUnit={(unit, where, minute) =>
               void keep.change({ wishes: { ...settings.wishes, [unit]: { sitting: where, minute } } })
             }

@@ -3,11 +3,13 @@ import { useState } from "react";
 
 import { Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 
+import { useQuery } from "@tanstack/react-query";
+
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Choice } from "../../shared/ui/Choice";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { LightClock } from "./LightClock";
-import type { Place, Sittings, SittingLight } from "./queries";
+import { placesQuery, type Place, type Sittings, type SittingLight } from "./queries";
 import { clock, day } from "./times";
 import type { ChangeSittings } from "./useSittings";
 
@@ -131,6 +133,8 @@ export function sideOf(degrees: number): string {
 const numberOf = (text: string): number => (text.trim() === "" ? NaN : Number(text.replace(",", ".")));
 
 function PlaceForm({ place, keep }: { place: Place | null; keep: (place: Place | null) => void }) {
+  const places = useQuery(placesQuery);
+  const known = (places.data ?? []).filter((one) => one.name !== place?.name);
   const [lat, setLat] = useState(place ? String(place.latitude_deg) : "");
   const [lon, setLon] = useState(place ? String(place.longitude_deg) : "");
   const [facing, setFacing] = useState(String(place?.facing_deg ?? 0));
@@ -159,7 +163,21 @@ function PlaceForm({ place, keep }: { place: Place | null; keep: (place: Place |
           type the coordinates from any map.
         </Typography>
       )}
-      <Stack spacing={1.5}>
+      {known.length > 0 && (
+        <Choice
+          label="A place you know"
+          value=""
+          options={[
+            ["", "Choose"],
+            ...known.map((one): [string, string] => [one.name ?? "", one.name ?? ""]),
+          ]}
+          choose={(chosen) => {
+            const there = known.find((one) => one.name === chosen);
+            if (there) keep(there);
+          }}
+        />
+      )}
+      <Stack spacing={1.5} sx={{ mt: 1.5 }}>
         {field("What you call it", name, setName)}
         <Stack direction="row" spacing={1.5}>
           {field("Latitude", lat, setLat, "north above 0")}

@@ -7,7 +7,7 @@ import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { saveCalendar, type Schedule, type Sittings } from "./queries";
-import { clock, day, minutesWords, nextSitting, tasksOf, timeAt } from "./times";
+import { clock, day, minutesWords, nextSitting, tasksOf, timeAt, workBefore } from "./times";
 
 interface Props {
   paintingId: number;
@@ -20,6 +20,7 @@ export function PlanFacts({ paintingId, sittings, schedule, now }: Props) {
   const { tell } = useUndo();
   const { zone, finish } = schedule;
   const on = (time: string) => day(new Date(time), zone);
+  const behind = workBefore(schedule, now);
   const kept = schedule.piles.filter((pile) => pile.keeping);
   return (
     <>
@@ -38,6 +39,7 @@ export function PlanFacts({ paintingId, sittings, schedule, now }: Props) {
           </Fact>
         ))}
         <Fact name="Hands at work">{minutesWords(schedule.hands_on_min)}</Fact>
+        {behind > 0 && <Fact name="Planned by now">{minutesWords(behind)}</Fact>}
         <Fact name="Sittings">{schedule.sittings.length}</Fact>
         <Typography variant="caption" color="text.secondary" component="p">
           {quality(sittings, schedule)}

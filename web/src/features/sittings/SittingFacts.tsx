@@ -6,7 +6,7 @@ import { Link } from "react-router";
 
 import { Fact, Section } from "../../shared/ui/Facts";
 import type { Diary, Schedule } from "./queries";
-import { clock, day, lengthOf, localField, minutesWords, tasksOf } from "./times";
+import { clock, day, lengthOf, localField, minutesWords, movedBy, tasksOf } from "./times";
 import type { ChangeSittings } from "./useSittings";
 
 interface Props {
@@ -31,8 +31,7 @@ export function SittingFacts({ paintingId, schedule, diary, sitting, number, cha
     delete moved[sitting.id];
     void change({ diary: { ...diary, moved } });
   };
-  const shifted = (by: number) =>
-    move(localField(new Date(Date.parse(sitting.begins) + by * 60_000), zone), lengthOf(sitting));
+  const shifted = (by: number) => void change({ diary: movedBy(diary, sitting, by, zone) });
   return (
     <>
       <Section title={`Sitting ${number}`}>

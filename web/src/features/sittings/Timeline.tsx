@@ -4,10 +4,11 @@
  */
 import { useMemo, useRef, useState } from "react";
 
-import { Box, ButtonBase, Typography } from "@mui/material";
+import { Box, Typography } from "@mui/material";
 
 import type { Schedule, SittingLight, Task } from "./queries";
-import { clock, day, lengthOf, minutesAt, minutesWords, snapped, tasksOf, timeAt } from "./times";
+import { day, lengthOf, minutesAt, minutesWords, snapped, tasksOf, timeAt } from "./times";
+import { SittingHead } from "./SittingHead";
 import { TimelineRow } from "./TimelineRow";
 
 interface Props {
@@ -18,6 +19,8 @@ interface Props {
   sitting: number | null;
   choose: (task: string | null) => void;
   chooseSitting: (number: number) => void;
+  /** A sitting (number) was dragged to so many minutes later, or earlier below 0. */
+  moveSitting: (number: number, by: number) => void;
   /** A unit was dragged into a sitting (id), so many minutes after it begins. */
   moveUnit: (unit: string, sitting: string, minute: number) => void;
 }
@@ -25,7 +28,7 @@ interface Props {
 const HEAD_PX = 128;
 
 export function Timeline(props: Props) {
-  const { schedule, light, chosen, sitting, choose, chooseSitting, moveUnit } = props;
+  const { schedule, light, chosen, sitting, choose, chooseSitting, moveSitting, moveUnit } = props;
   const longest = Math.max(...schedule.sittings.map(lengthOf));
   const [dragged, setDragged] = useState<{
     task: Task;
@@ -78,26 +81,14 @@ export function Timeline(props: Props) {
             aria-label={`Sitting ${number}, ${day(timeAt(schedule, begins), schedule.zone)}`}
             sx={{ display: "grid", gridTemplateColumns: `${HEAD_PX}px minmax(0,1fr)`, mt: 1.5 }}
           >
-            <ButtonBase
-              onClick={() => chooseSitting(number)}
-              aria-pressed={sitting === number}
-              sx={{
-                display: "block",
-                textAlign: "left",
-                pr: 1,
-                borderLeft: 3,
-                pl: 1,
-                borderColor: sitting === number ? "text.primary" : "transparent",
-              }}
-            >
-              <Typography sx={{ fontWeight: 650 }}>{day(new Date(one.begins), schedule.zone)}</Typography>
-              <Typography variant="body2">
-                {clock(new Date(one.begins), schedule.zone)} – {clock(new Date(one.ends), schedule.zone)}
-              </Typography>
-              <Typography variant="caption" color="text.secondary">
-                {units} {units === 1 ? "unit" : "units"}
-              </Typography>
-            </ButtonBase>
+            <SittingHead
+              sitting={one}
+              zone={schedule.zone}
+              units={units}
+              isChosen={sitting === number}
+              choose={() => chooseSitting(number)}
+              move={(by) => moveSitting(number, by)}
+            />
             <TimelineRow
               schedule={schedule}
               sitting={one}
@@ -174,7 +165,7 @@ function Legend({ hasLight }: { hasLight: boolean }) {
       moment to stand back. Lines below: thick while what was laid still blends, thin until it can be painted
       over.
       {hasLight && " The band above is the light: it ends in a mark where it no longer holds."} Drag a unit to
-      another time; the rest follows.
+      another time, or a sitting by its name to left and right; the rest follows.
     </Typography>
   );
 }

@@ -1,7 +1,7 @@
 /** One sitting on the timeline: light, units, mixing, waits, what lies wet, and where nothing is painted. */
 import { useRef } from "react";
 
-import { Box, ButtonBase, useTheme } from "@mui/material";
+import { Box, ButtonBase, getLuminance, useTheme, type Theme } from "@mui/material";
 
 import { Hatching } from "./Hatching";
 import { LightBand } from "./LightBand";
@@ -165,6 +165,10 @@ export function TimelineRow(props: Props) {
   );
 }
 
+/** Black or white, whichever can be read better on a colour: never under 4.5 to 1. */
+const inkOn = (colour: string, { palette }: Theme): string =>
+  getLuminance(colour) > 0.179 ? palette.common.black : palette.common.white;
+
 /** Where a sitting holds no painting: setting out, breaks, what else there is, washing up. */
 function gaps(sitting: Sitting, begins: number, length: number) {
   const edges = [begins, ...sitting.stretches.flat(), begins + length];
@@ -222,7 +226,7 @@ function Block(props: Props & { task: Task; left: string; width: string; colour:
     <ButtonBase
       data-task={task.id}
       tabIndex={isChosen || (chosen === null && numberOf(task) === 1) ? 0 : -1}
-      aria-label={`Unit ${numberOf(task)}, ${time}: ${task.title}${coat}, ${minutesWords(minutes)}`}
+      aria-label={`Unit ${numberOf(task)} ${task.title}${coat}, at ${time}, ${minutesWords(minutes)}`}
       aria-pressed={isChosen}
       title={`${time} ${task.title}${coat}`}
       onClick={() => choose(isChosen ? null : task.id)}
@@ -256,7 +260,7 @@ function Block(props: Props & { task: Task; left: string; width: string; colour:
         height: BLOCKS_PX - 14,
         minWidth: 4,
         bgcolor: colour ?? "background.default",
-        color: colour ? theme.palette.getContrastText(colour) : "text.primary",
+        color: colour ? inkOn(colour, theme) : "text.primary",
         border: 1,
         borderColor: isChosen ? "text.primary" : "divider",
         outline: isChosen ? "3px solid" : "none",
@@ -274,7 +278,7 @@ function Block(props: Props & { task: Task; left: string; width: string; colour:
     >
       <Box component="span" sx={{ fontWeight: 650 }}>
         {minutes / longest > NUMBER_FROM_PX / 800 ? numberOf(task) : ""}
-      </Box>
+      </Box>{" "}
       <Box
         component="span"
         className="title"

@@ -5,7 +5,7 @@ export { PlanFacts } from "./PlanFacts";
 export { sittingsQuery } from "./queries";
 export { ScheduleTable } from "./ScheduleTable";
 export { SittingFacts } from "./SittingFacts";
-export { nextSitting } from "./times";
+export { movedBy, nextSitting } from "./times";
 export { Timeline } from "./Timeline";
 export { Together } from "./Together";
 export { UnitTimes } from "./UnitTimes";

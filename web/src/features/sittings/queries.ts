@@ -32,6 +32,8 @@ export const openTimeQuery = (painting_id: number, unit: string) =>
 export const packingQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/sittings/{painting_id}/packing", ofPainting(painting_id));
 
+export const placesQuery = $api.queryOptions("get", "/api/sittings/places");
+
 export const readClimate = () => answered(api.GET("/api/sittings/climate"));
 
 export const givingQuery = (painting_id: number) =>

@@ -1,5 +1,5 @@
 /** Times of a schedule in the painter's words, and where they lie on the timeline. */
-import type { Schedule, Sitting, Task } from "./queries";
+import type { Diary, Schedule, Sitting, Task } from "./queries";
 
 const MINUTE_MS = 60_000;
 
@@ -56,6 +56,12 @@ export function nextSitting(schedule: Pick<Schedule, "sittings">, now: Date): nu
   return place < 0 ? null : place + 1;
 }
 
+/** Minutes of work that the plan has before a time. */
+export const workBefore = (schedule: Pick<Schedule, "begins" | "tasks">, now: Date): number =>
+  schedule.tasks
+    .filter((task) => timeAt(schedule, task.ends_min) <= now)
+    .reduce((sum, task) => sum + task.ends_min - task.begins_min, 0);
+
 export const lengthOf = (sitting: Pick<Sitting, "begins" | "ends">): number =>
   (Date.parse(sitting.ends) - Date.parse(sitting.begins)) / MINUTE_MS;
 
@@ -73,3 +79,15 @@ export function lanes<T extends { from: number; to: number }>(spans: T[], most: 
 /** A minute within a sitting, in steps that a hand can choose. */
 export const STEP_MIN = 5;
 export const snapped = (minutes: number): number => Math.max(0, Math.round(minutes / STEP_MIN) * STEP_MIN);
+
+/** The diary with a sitting moved by so many minutes. */
+export const movedBy = (diary: Diary, sitting: Sitting, by: number, zone: string): Diary => ({
+  ...diary,
+  moved: {
+    ...diary.moved,
+    [sitting.id]: {
+      begins: localField(new Date(Date.parse(sitting.begins) + by * MINUTE_MS), zone),
+      minutes: lengthOf(sitting),
+    },
+  },
+});

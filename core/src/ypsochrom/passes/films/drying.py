@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from ...paint import drying
 from ...paint.drying import WetFilm
 from ...sky.air import Climate
+from ..factors import USUAL_FACTORS, Factors
 from ..scene import Scene
 from ..step import Step
 
@@ -26,28 +27,28 @@ def film_of(step: Step, retarder: float = 0.0) -> WetFilm:
 
 @dataclass(frozen=True)
 class Drying:
-    """The air that is painted in, and the painter's own factor on all drying."""
+    """The air that is painted in, and the painter's own factors on drying."""
 
     climate: Climate
-    factor: float
+    factors: Factors = USUAL_FACTORS
 
     @classmethod
     def of(cls, scene: Scene) -> "Drying":
         """As the scene has it."""
-        return cls(scene.climate, scene.factors.drying.value)
+        return cls(scene.climate, scene.factors)
 
     def open(self, step: Step, retarder: float = 0.0) -> float:
         """Minutes for which a coat can still be worked into what is laid beside it."""
-        return drying.open_minutes(film_of(step, retarder), self.climate, self.factor)
+        return drying.open_minutes(film_of(step, retarder), self.climate, self.factors.drying_of(step.medium))
 
     def overcoat(self, step: Step) -> float:
         """Minutes until a coat can be painted over."""
-        return drying.overcoat_minutes(film_of(step), self.climate, self.factor)
+        return drying.overcoat_minutes(film_of(step), self.climate, self.factors.drying_of(step.medium))
 
     def glaze(self, step: Step) -> float:
         """Minutes until a coat is dry enough for a glaze."""
-        return drying.glaze_minutes(film_of(step), self.climate, self.factor)
+        return drying.glaze_minutes(film_of(step), self.climate, self.factors.drying_of(step.medium))
 
     def through(self, step: Step) -> float:
         """Minutes until a coat is dry through."""
-        return drying.drying_times(film_of(step), self.climate, self.factor).through.mid
+        return drying.drying_times(film_of(step), self.climate, self.factors.drying_of(step.medium)).through.mid
