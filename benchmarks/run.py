@@ -16,7 +16,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from . import passes, work
+from . import passes, sittings, work
 from .timing import report, seconds
 
 REPOSITORY = Path(__file__).parents[1]
@@ -213,6 +213,7 @@ def main() -> None:
     value_map_of_a_large_photo()
     areas_of_the_demo()
     passes.main()
+    sittings.main()
     with tempfile.TemporaryDirectory() as folder:
         os.environ["YPSOCHROM_DATA"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"

@@ -92,6 +92,17 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     for words in ("304.8 x 228.6 mm", "the cup's side", "block-in", "titanium white", "Paint needed"):
         assert words in text
 
+    # sittings: nothing has been said yet; said once, the plan stands on the clock
+    page.get_by_role("link", name=re.compile("Sittings")).click()
+    expect(page.get_by_role("heading", name="When do you paint?")).to_be_visible()
+    page.get_by_role("button", name="Put the plan on the clock").click()
+    expect(page.get_by_role("button", name=re.compile("^Unit 1 the whole surface"))).to_be_visible()
+    page.get_by_role("button", name="Plan", exact=True).click()
+    expect(page.get_by_role("region", name="Facts")).to_contain_text("First sitting")
+    expect(page.get_by_role("region", name="Facts")).to_contain_text(
+        re.compile("No order of these units|could be saved"), timeout=60_000
+    )
+
 
 def test_a_plan_can_be_stopped_and_begun_again(page: Page, photo: Path):
     begin_painting(page, photo)

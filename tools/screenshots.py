@@ -1,7 +1,6 @@
 """Take the pictures of the main views for the README: `make screenshots`. Uses the demo, in a studio of its own."""
 
 import os
-import re
 import socket
 import subprocess
 import sys
@@ -25,17 +24,17 @@ VIEWS = {
     "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3", DESK),
     "films": ("/mixes?painting=1&mode=films&parts=PY83:1", DESK),
     "subject": ("/paintings/1/subject", DESK),
-    "compose": ("/paintings/1/subject", DESK),
     "drawing": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
     "observation": ("/paintings/2/subject", DESK),
     "areas": ("/paintings/1/areas", DESK),
-    "advice": ("/paintings/1/areas", DESK),
     "mixes": ("/paintings/1/mixes?area=a15", DESK),
     "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
     "passes": ("/paintings/1/passes?pass=2&unit=1", DESK),
     "amounts": ("/paintings/1/passes?tab=amounts", DESK),
     "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
+    "sittings": ("/paintings/1/sittings", DESK),
+    "light": ("/paintings/2/sittings?tab=light&sitting=1", DESK),
     "tablet": ("/paintings/1/areas?area=a06", TABLET),
 }
 
@@ -52,12 +51,10 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
         time.sleep(0.1)
 
 
-PRESSED: dict[str, list[str | re.Pattern[str]]] = {
+PRESSED: dict[str, list[str]] = {
     "amounts": ["The whole table", "Tubes"],
-    "compose": ["Thirds", "Mark it"],
     "drawing": ["show it on the picture", "White paper"],
     "schools": ["Try all methods on this picture"],
-    "advice": ["Borders", re.compile("^Advice")],
 }
 """Buttons and switches to press before a picture is taken."""
 
@@ -72,9 +69,8 @@ def _take(page: Page, name: str) -> None:
     page.goto(f"http://127.0.0.1:{PORT}{path}")
     page.wait_for_load_state("networkidle")
     for pressed in PRESSED.get(name, []):
-        exact = isinstance(pressed, str)
-        button = page.get_by_role("button", name=pressed, exact=exact)
-        button.or_(page.get_by_role("switch", name=pressed, exact=exact)).click()
+        button = page.get_by_role("button", name=pressed, exact=True)
+        button.or_(page.get_by_role("switch", name=pressed, exact=True)).click()
     if name in AWAITED:
         page.get_by_role("table", name=AWAITED[name]).wait_for(timeout=60_000)
         page.get_by_role("table", name=AWAITED[name]).scroll_into_view_if_needed()

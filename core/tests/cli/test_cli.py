@@ -294,6 +294,7 @@ def test_schedule_keeps_a_calendar_free(planned, capsys, tmp_path):
         (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--sitting-hours", "0.3"], "20 minutes"),
         (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--sitting-hours", "0.4"], "split that unit"),
         (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--tz", "Moon/Sea"], "time zone"),
+        (["schedule", "{plan}", "--from", "2026-06-01T09:00", "--humidity", "100"], "does not dry"),
         (["schedule", "{values}", "--from", "2026-06-01T09:00"], "no plan"),
     ],
 )

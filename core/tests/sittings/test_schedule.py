@@ -91,6 +91,17 @@ def made_up(minutes, waits):
     return Tasks(tasks, tuple(waits), {}, {})
 
 
+@pytest.mark.parametrize("humidity", [0.0, 98.0])
+def test_very_dry_and_very_damp_air_can_be_planned_in(painted, humidity):
+    tasks = tasks_of(painted["direct"], Drying(Climate(20, humidity)))
+    checked(find_schedule(tasks, {}, Asked(MORNINGS), effort=0.0), tasks)
+
+
+def test_in_saturated_air_nothing_is_planned_and_that_is_said():
+    with pytest.raises(BadSetting, match="does not dry"):
+        Drying(Climate(20, 100))
+
+
 def test_a_worked_example_by_hand():
     """A and B are laid, each dries for 20 minutes and is glazed; C (15 minutes) is laid meanwhile: no minute is lost."""
     tasks = made_up(
@@ -246,3 +257,13 @@ def test_what_lies_wet_is_told_with_its_times(tasks):
 def test_a_first_answer_does_not_fit_where_there_is_no_room():
     assert first_answer(made_up({"A": 10}, []), []) is None
     assert first_answer(made_up({"A": 10}, []), [(0.0, 5.0)]) is None
+
+
+@pytest.mark.parametrize("key", ["direct", "glazes", "background-first"])
+def test_within_one_long_day_the_best_is_never_later_than_the_first_answer(tasks, key):
+    day = [(0.0, 1000.0)]
+    first = first_answer(tasks[key], day)
+    end = max(first[task.id] + task.minutes for task in tasks[key].tasks)
+    assert solved(tasks[key], day, effort=0.2).makespan_min <= end + EPS
+    tomorrow = [(0.0, 1000.0), (1440.0, 2440.0)]
+    assert solved(tasks[key], tomorrow, effort=0.2).makespan_min <= end + EPS

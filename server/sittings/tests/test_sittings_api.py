@@ -131,6 +131,7 @@ def test_a_unit_longer_than_every_sitting_is_said_and_nothing_is_lost(client, pl
         {"diary": {**MORNINGS, "recurring": [{"minutes": 1}]}},
         {"climate": {"temperature_c": 40}},
         {"climate": {"humidity_pct": 101}},
+        {"climate": {"humidity_pct": 100}},
         {"place": {"latitude_deg": 95, "longitude_deg": 0}},
         {"deadline": "christmas"},
     ],

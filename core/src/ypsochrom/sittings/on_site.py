@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import Literal
 
 from ..kit.advice import Advice
@@ -107,8 +107,3 @@ def _advice(samples: Sequence[Light], day: SunDay, zone: str) -> tuple[Advice, .
             )
         )
     return tuple(found)
-
-
-def in_minutes(since: datetime, until: datetime) -> float:
-    """Minutes from one time to another."""
-    return (until - since) / timedelta(minutes=1)

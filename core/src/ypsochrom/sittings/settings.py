@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ..kit.errors import NoSchedule
+from ..passes.films.drying import Drying
 from ..sky.air import ORDINARY_ROOM, Climate
 from ..sky.sun import Cloud, Place
 from .calendar import Diary
@@ -24,6 +25,7 @@ class SittingSettings:
     packed: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
+        Drying(self.climate)  # air in which nothing dries is refused
         if self.deadline is not None:
             deadline_of(self.deadline, "UTC" if self.diary is None else self.diary.zone)
 

@@ -202,9 +202,9 @@ def _fresher(tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, fl
 
 def _no_later_that_day(stretches: Sequence[Stretch], end: int) -> int:
     """How late a tidier schedule may end: as early as the shortest within one day, and so much later on the last of several."""
-    last = next(b for _, b in stretches if end <= b * TICKS_PER_MIN + 1e-6)
-    if last - stretches[0][0] < _A_DAY_MIN:
+    if end / TICKS_PER_MIN - stretches[0][0] < _A_DAY_MIN:
         return end
+    last = next(b for _, b in stretches if end <= b * TICKS_PER_MIN + 1e-6)
     return min(int(last * TICKS_PER_MIN + 1e-6), end + _LATER_THAT_DAY_MIN * TICKS_PER_MIN)
 
 

@@ -40,13 +40,12 @@ class Pile:
 
 @dataclass(frozen=True)
 class Painted:
-    """What is put on the clock: the passes with their jobs, the order that rules want, the piles by id, the areas' names."""
+    """What is put on the clock: the passes with their jobs, the order that rules want, the piles by id."""
 
     passes: tuple[PaintPass, ...]
     jobs: tuple[Job, ...]
     pairs: tuple[Pair, ...]
     piles: Mapping[str, Pile]
-    school: str = ""
 
 
 @dataclass(frozen=True)

@@ -31,6 +31,9 @@ _WIDENS = {"clear": 1.0, "broken": 1.5}
 GOLDEN_BELOW_DEG, LOW_BELOW_DEG, DARK_BELOW_DEG = 6.0, 15.0, -4.0
 """Golden light, low raking light, and too dark to judge colour; common practice of photographers and painters."""
 
+_LOOKS_EVERY = timedelta(minutes=8)
+"""So often it is looked, and then minute by minute: nothing in the sky comes and goes within it."""
+
 Look = Literal["night", "twilight", "golden", "low", "day"]
 PolarKind = Literal["the sun does not set", "the sun does not rise"]
 
@@ -179,13 +182,17 @@ def light_through(place: Place, begins: datetime, ends: datetime, every_min: flo
 def holds_until(samples: Sequence[Light], place: Place, cloud: Cloud = "clear") -> Holds:
     """How long the light of the first sample holds, to the minute; at the longest until the last sample."""
     first, last = samples[0], samples[-1]
-    time, step = first.time, timedelta(minutes=1)
+
+    def why(time: datetime) -> str | None:
+        return _why_another(first, light_at(place, time, first.azimuth_deg), cloud)
+
+    time = first.time
     while time < last.time:
-        time += step
-        now = light_at(place, time, first.azimuth_deg)
-        why = _why_another(first, now, cloud)
-        if why is not None:
-            return Holds(time, why)
+        begun, time = time, min(time + _LOOKS_EVERY, last.time)
+        if why(time) is not None:
+            while (said := why(begun)) is None:
+                begun += timedelta(minutes=1)
+            return Holds(begun, said)
     return Holds(last.time, "it holds to the end")
 
 

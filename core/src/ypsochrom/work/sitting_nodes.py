@@ -28,7 +28,7 @@ def painted_of(plan: PassPlan) -> Painted:
         )
         for mix in plan.mixes
     }
-    return Painted(plan.passes, plan.jobs, plan.pairs, piles, plan.school)
+    return Painted(plan.passes, plan.jobs, plan.pairs, piles)
 
 
 def tasks_in(work: Work, plan: PassPlan) -> Tasks:

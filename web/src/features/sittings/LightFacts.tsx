@@ -72,6 +72,8 @@ function Shown({ light, all, zone, facing, choose }: ShownProps) {
   const first = light.samples[0];
   const at = (time: string | null) => (time ? clock(new Date(time), zone) : "does not");
   const middle = light.samples[Math.floor(light.samples.length / 2)];
+  const low = light.samples.find((sample) => sample.look === "low");
+  const golden = light.samples.find((sample) => sample.look === "golden");
   const holdsAll = light.holds.until === light.samples.at(-1)?.time;
   return (
     <Section title={holdsAll ? "The light holds" : `The light holds until ${at(light.holds.until)}`}>
@@ -104,6 +106,8 @@ function Shown({ light, all, zone, facing, choose }: ShownProps) {
       {middle && middle.altitude_deg > 0 && (
         <Fact name="Sun, to the view">{sideOf(middle.from_view_deg)}</Fact>
       )}
+      {low && <Fact name="Low, raking light from">{at(low.time)}</Fact>}
+      {golden && <Fact name="Golden light from">{at(golden.time)}</Fact>}
       <Fact name="Moon">
         {light.moon.words}
         {light.moon.altitude_deg > 0 ? ", up at the end" : ""}

@@ -39,7 +39,9 @@ export function ScheduleTable({ schedule }: { schedule: Schedule }) {
                     {task.kind === "mixing" ? `Mix ${task.title}` : task.title}
                     {task.coat > 1 && `, coat ${task.coat}`}
                   </TableCell>
-                  <TableCell align="right">{minutesWords(task.ends_min - task.begins_min)}</TableCell>
+                  <TableCell align="right" sx={{ whiteSpace: "nowrap" }}>
+                    {minutesWords(task.ends_min - task.begins_min)}
+                  </TableCell>
                   <TableCell>{task.waits_for}</TableCell>
                   <TableCell>{wet.has(task.id) ? at(wet.get(task.id)!.blends_until_min) : ""}</TableCell>
                   <TableCell>{wet.has(task.id) ? at(wet.get(task.id)!.dry_min) : ""}</TableCell>

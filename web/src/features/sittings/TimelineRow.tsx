@@ -41,6 +41,7 @@ export function TimelineRow(props: Props) {
     .filter((span) => ids.has(span.task))
     .map((span) => ({ ...span, from: span.from_min, to: Math.min(span.dry_min, begins + length) }));
   const rows = lanes(wet, MOST_LANES);
+  const breaks = gaps(sitting, begins, length);
   const colourOf = (task: Task) => schedule.colours[task.piles[0] ?? ""];
   return (
     <Box
@@ -59,7 +60,7 @@ export function TimelineRow(props: Props) {
           aria-hidden
           sx={{ position: "absolute", inset: 0, width: wide(length), bgcolor: "background.paper" }}
         />
-        {gaps(sitting, begins, length).map((gap) => (
+        {breaks.map((gap) => (
           <Hatching
             key={gap.from}
             left={at(gap.from)}
@@ -70,7 +71,9 @@ export function TimelineRow(props: Props) {
         ))}
         {tasks.map((task, place) => {
           const before = tasks[place - 1];
-          const rests = before ? task.begins_min - before.ends_min : 0;
+          const rests = before
+            ? task.begins_min - before.ends_min - within(breaks, before.ends_min, task.begins_min)
+            : 0;
           return (
             <span key={task.id}>
               {before && rests > 1 && (
@@ -164,6 +167,10 @@ export function TimelineRow(props: Props) {
     </Box>
   );
 }
+
+/** Minutes of breaks between two times. */
+const within = (breaks: { from: number; to: number }[], from: number, to: number): number =>
+  breaks.reduce((sum, gap) => sum + Math.max(0, Math.min(gap.to, to) - Math.max(gap.from, from)), 0);
 
 /** Black or white, whichever can be read better on a colour: never under 4.5 to 1. */
 const inkOn = (colour: string, { palette }: Theme): string =>

@@ -20,7 +20,7 @@ Json = dict[str, Any]
 
 DRYING_VERSION, LIGHT_VERSION, SCHEDULE_VERSION = 1, 1, 1
 
-_MARGIN_PLACES = 4
+_PLACES = 4
 
 
 def drying_json(times: DryingTimes) -> Json:
@@ -33,7 +33,7 @@ def drying_json(times: DryingTimes) -> Json:
 
 
 def _span(span: Span) -> list[float | None]:
-    return [round(x, _MARGIN_PLACES) if math.isfinite(x) else None for x in (span.low, span.mid, span.high)]
+    return [round(x, _PLACES) if math.isfinite(x) else None for x in (span.low, span.mid, span.high)]
 
 
 def light_json(light: SittingLight, zone: str) -> Json:
@@ -150,7 +150,6 @@ def painted_from(text: str) -> Painted:
             jobs=codec.read(plan["jobs"], tuple[Job, ...]),
             pairs=codec.read(plan.get("order", []), tuple[Pair, ...]),
             piles=piles,
-            school=str(plan.get("school", "")),
         )
     except (KeyError, TypeError, OldDocument) as error:
         raise BadSetting(

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from ...kit.errors import BadSetting
 from ...paint import drying
 from ...paint.drying import WetFilm
 from ...sky.air import Climate
@@ -25,12 +26,23 @@ def film_of(step: Step, retarder: float = 0.0) -> WetFilm:
     )
 
 
+DAMPEST_PCT = 98.0
+"""Beyond, a coat takes more than a day; what comes out is no plan."""
+
+
 @dataclass(frozen=True)
 class Drying:
     """The air that is painted in, and the painter's own factors on drying."""
 
     climate: Climate
     factors: Factors = USUAL_FACTORS
+
+    def __post_init__(self) -> None:
+        if self.climate.humidity_pct > DAMPEST_PCT:
+            raise BadSetting(
+                f"In air of {self.climate.humidity_pct:g} % paint does not dry, so nothing can be planned by the clock.",
+                f"Air the room or heat it a little; planning goes up to {DAMPEST_PCT:g} %.",
+            )
 
     @classmethod
     def of(cls, scene: Scene) -> "Drying":
