@@ -14,6 +14,7 @@ WORK = {
     "schools": "server.passes.studies.work",
     "grounds": "server.passes.studies.work",
     "what-if": "server.passes.studies.work",
+    "schedule": "server.work.planning.search",
     "giving": "server.sittings.studies.work",
     "together": "server.sittings.studies.work",
 }

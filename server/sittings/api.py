@@ -91,6 +91,21 @@ def packing(request: HttpRequest, painting_id: int) -> PackingOut:
     return services.packing(painter(request), painting_id)
 
 
+@router.post("/{painting_id}/search", response={202: RunOut, **PROBLEMS})
+def search(request: HttpRequest, painting_id: int) -> Status[RunOut]:
+    """Look for a better schedule than the first, in the background."""
+    owner = painter(request)
+    services.current(owner, painting_id)
+    return Status(202, runs.out(tasks.enqueue(runs.begin(owner, painting_id, "schedule"))))
+
+
+@router.get("/{painting_id}/search", response={200: RunOut | None, **PROBLEMS})
+def search_run(request: HttpRequest, painting_id: int) -> RunOut | None:
+    """How far the newest search is."""
+    found = runs.latest(painting_of(painter(request), painting_id), "schedule")
+    return None if found is None else runs.out(found)
+
+
 @router.get("/{painting_id}/giving", response={200: GivingOut | None, **PROBLEMS})
 def giving(request: HttpRequest, painting_id: int) -> GivingOut | None:
     """The newest answer to what has to give, if there is one."""

@@ -22,7 +22,7 @@ from ypsochrom.work.inputs import Inputs
 from ypsochrom.work.memory import Memory
 from ypsochrom.work.nodes import NODES
 
-from .following import at_once, goes_on
+from .following import at_once, paint_stages
 from .stock import stock_of, stocks_of
 
 _memory = Memory()
@@ -160,7 +160,9 @@ def changed(
                     _write(painting, rows)
         except Overtaken:
             continue
-        goes_on(painting, opened(painting))  # anew: a run may have kept other results while this change was worked out
+        paint_stages(
+            painting, opened(painting)
+        )  # anew: a run may have kept other results while this change was worked out
         return painting, work
     raise Stale(f"painting-{painting_id}")
 
@@ -177,5 +179,5 @@ def turned(owner: Any, painting_id: int, way: Literal["undo", "redo"]) -> tuple[
     work = opened(painting)
     for node in at_once(work):
         work.now(node)
-    goes_on(painting, work)
+    paint_stages(painting, work)
     return painting, label

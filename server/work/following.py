@@ -29,9 +29,8 @@ def is_scheduled(work: Work) -> bool:
     return work.inputs.brief.sittings.diary is not None
 
 
-def goes_on(painting: Painting, work: Work) -> None:
-    """Begin in the background what takes longer and is missing where the passes are planned: stages and the best schedule."""
-    wanted = ("stages", "schedule") if is_scheduled(work) else ("stages",)
-    missing = work.state("passes") == "current" and any(work.state(node) != "current" for node in wanted)
+def paint_stages(painting: Painting, work: Work) -> None:
+    """Begin to paint the stages in the background where the passes are planned and their pictures are missing."""
+    missing = work.state("passes") == "current" and work.state("stages") != "current"
     if missing and not runs.is_under_way(painting):
         tasks.enqueue(runs.begin(painting.owner, painting.pk))

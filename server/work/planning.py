@@ -19,8 +19,13 @@ def compute(painting: Painting, progress: Progress) -> None:
         work.bring(goal, part_of(progress, done, share))
         done = share
     if is_scheduled(work):
-        work.bring("first schedule", part_of(progress, done, done))
-        work.bring("schedule", part_of(progress, done, 1.0))
+        work.bring("first schedule", part_of(progress, done, 1.0))
+
+
+def search(run: Run, progress: Progress) -> dict[str, Any] | None:
+    """The work of a search for a better schedule than the first."""
+    opened(run.painting).bring("schedule", progress)
+    return None
 
 
 def plan(run: Run, progress: Progress) -> dict[str, Any] | None:

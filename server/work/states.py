@@ -14,7 +14,7 @@ SHOWN = {
     "areas": ("areas",),
     "mixes": ("mixes",),
     "passes": ("passes", "stages"),
-    "sittings": ("first schedule", "schedule"),
+    "sittings": ("first schedule",),
 }
 """The nodes behind every word of the work; what is made from something out of date is out of date itself."""
 

@@ -73,7 +73,7 @@ def test_the_same_input_gives_the_same_schedule(tasks):
     assert one == other
 
 
-def test_better_ones_are_told_as_they_come_and_the_search_can_be_stopped(tasks):
+def test_better_ones_are_told_as_they_come_and_the_search_can_be_stopped(tasks, painted):
     heard = []
     find_schedule(tasks["direct"], {}, Asked(MORNINGS), effort=0.2, better=heard.append)
     assert heard
@@ -82,8 +82,9 @@ def test_better_ones_are_told_as_they_come_and_the_search_can_be_stopped(tasks):
     def stop(share, doing):
         raise Cancelled
 
+    cool = tasks_of(painted["direct"], Drying(Climate(15, 75)))
     with pytest.raises(Cancelled):
-        find_schedule(tasks["direct"], {}, Asked(MORNINGS), progress=stop)
+        find_schedule(cool, {}, Asked(MORNINGS), progress=stop)
 
 
 def made_up(minutes, waits):
@@ -191,6 +192,14 @@ def test_a_unit_dragged_to_a_later_sitting_stays_there_and_the_rest_follows(task
     begins = (found.sittings[placed.sitting - 1].begins - found.begins).total_seconds() / 60
     assert placed.begins_min >= begins + 30 - EPS
     assert found.in_the_way == ()
+
+
+def test_a_dragged_unit_has_its_schedule_at_once(tasks):
+    for unit in [task.subject for task in tasks["direct"].tasks if task.kind == "unit"][2::9]:
+        found = find_schedule(tasks["direct"], {}, Asked(MORNINGS, {unit: UnitWish("2026-06-02/0", 20)}), effort=0.0)
+        checked(found, tasks["direct"])
+        placed = next(one for one in found.tasks if one.subject == unit)
+        assert (found.in_the_way == ()) == (found.sittings[placed.sitting - 1].id == "2026-06-02/0")
 
 
 def test_wishes_that_cannot_be_had_together_are_the_smallest_set(tasks):

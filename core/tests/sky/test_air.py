@@ -15,8 +15,7 @@ from ypsochrom.sky.air import (
 )
 
 STEAM_TABLE_KPA = {5: 0.8726, 10: 1.2282, 12: 1.403, 15: 1.7058, 20: 2.3393, 25: 3.1699, 30: 4.2470, 35: 5.6290}
-"""Saturation pressure of water, as printed in steam tables after IAPWS-IF97 (from memory; 12, 20 and 30 C also in the
-findings)."""
+"""Saturation pressure of water, as printed in steam tables after IAPWS-IF97 (from memory)."""
 
 temperatures = st.floats(5, 35)
 humidities = st.floats(0, 100)

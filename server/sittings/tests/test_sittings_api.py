@@ -50,9 +50,13 @@ def test_before_anything_is_said_there_is_no_schedule_and_nothing_is_out_of_date
     assert state(client, planned)["sittings"] == "missing"
 
 
-def test_saying_when_gives_a_schedule_at_once_and_the_best_one_follows(client, planned):
+def test_saying_when_gives_a_schedule_at_once_and_a_search_the_best_one(client, planned):
     first = say(client, planned)
     assert first["schedule"]["sittings"][0]["begins"].startswith("2026-06-01T07:00")  # nine in the morning, summer time
+    assert not first["best"]
+    assert ask(client, "get", f"{planned['id']}/search") is None
+    assert ask(client, "post", f"{planned['id']}/search", {}, 202)["state"] == "done"
+    assert ask(client, "get", f"{planned['id']}/search")["state"] == "done"
     after = ask(client, "get", str(planned["id"]))
     assert after["best"]
     assert after["up_to_date"]
@@ -64,6 +68,10 @@ def test_saying_when_gives_a_schedule_at_once_and_the_best_one_follows(client, p
     assert schedule["makespan_min"] <= first["schedule"]["makespan_min"] + 1e-6
     assert set(schedule["colours"]) >= {pile for task in schedule["tasks"] for pile in task["piles"]}
     assert not any("⟦" in task["title"] for task in schedule["tasks"])
+
+
+def test_nothing_is_searched_where_there_is_no_schedule(client, planned):
+    assert ask(client, "post", f"{planned['id']}/search", {}, 409)["hint"]
 
 
 def test_names_of_areas_show_in_the_schedule_without_planning_anew(client, planned):

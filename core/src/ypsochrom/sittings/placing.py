@@ -5,10 +5,11 @@ What has to stay wet belongs together and is never cut by the end of a stretch.
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from types import MappingProxyType
 
 import networkx as nx
 
-from .task import Task, Tasks, Wait
+from .task import Task, Tasks, Wait, Wish
 
 Stretch = tuple[float, float]
 _SNUG = 1e-6
@@ -32,12 +33,18 @@ def in_plan_order(tasks: Tasks, stretches: Sequence[Stretch]) -> dict[str, float
     return _laid(tasks, stretches, lambda ready: min(ready, key=lambda block: order[block.tasks[0]]))
 
 
-def first_answer(tasks: Tasks, stretches: Sequence[Stretch]) -> dict[str, float] | None:
-    """The same where of all that can be done the first that needs no waiting is taken."""
+def first_answer(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wish] = ()) -> dict[str, float] | None:
+    """The same where of all that can be done the first that needs no waiting is taken; None also where that misses a wish."""
     order = _as_planned(tasks)
-    return _laid(
-        tasks, stretches, lambda ready: min(ready, key=lambda block: (round(ready[block], 3), order[block.tasks[0]]))
+    begins = _laid(
+        tasks,
+        stretches,
+        lambda ready: min(ready, key=lambda block: (round(ready[block], 3), order[block.tasks[0]])),
+        {wish.task: wish.not_before for wish in wishes},
     )
+    if begins is None or any(begins[wish.task] > wish.not_after for wish in wishes):
+        return None
+    return begins
 
 
 def mixed_when_needed(
@@ -121,7 +128,10 @@ def _topological(component: set[str], into: Mapping[str, Sequence[Wait]], order:
 
 
 def _laid(
-    tasks: Tasks, stretches: Sequence[Stretch], choose: Callable[[Mapping[Block, float]], Block]
+    tasks: Tasks,
+    stretches: Sequence[Stretch],
+    choose: Callable[[Mapping[Block, float]], Block],
+    not_before: Mapping[str, float] = MappingProxyType({}),
 ) -> dict[str, float] | None:
     """One block after the other; `choose` takes the next of those that can begin (block: earliest begin)."""
     task_of: Mapping[str, Task] = tasks.task_of
@@ -140,6 +150,9 @@ def _laid(
             if any(wait.before not in begins for wait, _ in into[block]):
                 continue
             earliest = [
+                not_before.get(id_, 0.0) - offset for id_, offset in zip(block.tasks, block.offsets, strict=True)
+            ]
+            earliest += [
                 begins[w.before] + task_of[w.before].minutes + w.least_min - offset for w, offset in into[block]
             ]
             at = _fits(max([now, *earliest]), block.minutes, stretches)

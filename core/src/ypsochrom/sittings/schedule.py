@@ -12,8 +12,8 @@ from ..kit.progress import Progress, silent
 from ..passes.factors import USUAL_FACTORS, Factor, Factors
 from .calendar import EVERY_MORNING, Diary, Sitting, begin_of, clock_advice, sittings_of, zone_of
 from .placing import Stretch
-from .solve import Better, Found, Status, Wish, is_possible, solved
-from .task import Afterwards, Task, TaskKind, Tasks, Wait
+from .solve import Better, Found, Status, is_possible, solved
+from .task import Afterwards, Task, TaskKind, Tasks, Wait, Wish
 from .tasks import STAND_BACK_EVERY_MIN, Pile
 
 KEPT_DAYS_ON_TRAY, LEAST_JAR_ML = 3.0, 3.0

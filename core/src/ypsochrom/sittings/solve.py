@@ -7,17 +7,27 @@ One worker, a fixed seed and limits in the solver's own deterministic time, so t
 
 import math
 from collections.abc import Callable, Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import wait as wait_for
 from dataclasses import dataclass, field
+from functools import partial
 from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 
 from ..kit.progress import Progress, silent
 from .placing import Stretch, first_answer, mixed_when_needed
-from .task import Tasks
+from .task import Tasks, Wish
 
 if TYPE_CHECKING:  # the solver is loaded when it is asked for: it takes as long as a small schedule
-    from ortools.sat.python.cp_model import CpModel, CpSolver, CpSolverSolutionCallback, IntVar, LinearExprT
+    from ortools.sat.python.cp_model import (
+        CpModel,
+        CpSolver,
+        CpSolverSolutionCallback,
+        CpSolverStatus,
+        IntVar,
+        LinearExprT,
+    )
 
 Status = Literal["optimal", "feasible", "infeasible"]
 
@@ -25,11 +35,11 @@ TICKS_PER_MIN = 60
 """The solver counts in seconds, as tasks and waits are made."""
 
 _SEED = 15
-SHORTEST_WORK, TIDIER_WORK = 1.2, 0.6
+SHORTEST_WORK, TIDIER_WORK = 0.8, 0.3
 """Deterministic time for the shortest schedule, and for a tidier one of the same length; about seconds on a quiet core."""
 
-_LEAST_EFFORT = 0.2
-"""Wishes want a search, however short."""
+_LEAST_EFFORT = 0.5
+"""Where the simple rule finds nothing, a search decides whether there is anything at all."""
 
 _WALL_S = 20.0
 """Never more than this, on a machine so slow that the same input may then give another schedule."""
@@ -38,15 +48,6 @@ _ORDER_WEIGHT, _PILE_WEIGHT = 1, 40
 
 _A_DAY_MIN, _LATER_THAT_DAY_MIN = 20 * 60, 30
 """Over several days half an hour on the last one is given for piles that need not be kept overnight."""
-
-
-@dataclass(frozen=True)
-class Wish:
-    """What the painter asks of a task (id): to begin not before and not after so many minutes after the plan's begin."""
-
-    task: str
-    not_before: float
-    not_after: float
 
 
 @dataclass(frozen=True)
@@ -89,7 +90,7 @@ def solved(
     """
     from ortools.sat.python import cp_model
 
-    hint = None if wishes else first_answer(tasks, stretches)
+    hint = first_answer(tasks, stretches, wishes)
     least = _least_end(tasks, stretches)
     best = math.inf
 
@@ -107,7 +108,8 @@ def solved(
                 tasks, stretches, wishes, hint, _end_in_ticks(tasks, hint), now.makespan_min, effort, progress
             )
     if effort == 0.0 and hint is not None:
-        return _measured(tasks, _fresher(tasks, stretches, hint, _end_in_ticks(tasks, hint)), least)
+        fresh = hint if wishes else _fresher(tasks, stretches, hint, _end_in_ticks(tasks, hint))
+        return _measured(tasks, fresh, least)
     model = _model(tasks, stretches, wishes, least)
     model.model.minimize(model.end)
     _hinted(model, hint)
@@ -116,11 +118,9 @@ def solved(
         def on_solution_callback(self) -> None:
             begins = {id_: self.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
             told(_measured(tasks, begins, self.best_objective_bound / TICKS_PER_MIN))
-            _stopping(self, progress)
 
-    solver = _solver(max(effort, _LEAST_EFFORT) * SHORTEST_WORK)
-    status = solver.solve(model.model, Listening())
-    progress(0.7, "looking for a tidier order")
+    solver = _solver((effort if hint is not None else max(effort, _LEAST_EFFORT)) * SHORTEST_WORK)
+    status = _searched(solver, model.model, partial(progress, 0.5, "looking for a shorter order"), Listening())
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         if hint is not None:
             return _measured(tasks, hint, least)
@@ -136,7 +136,7 @@ def is_possible(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wis
     """Whether there is any schedule at all; what cannot be told in a second counts as possible."""
     from ortools.sat.python import cp_model
 
-    if not wishes and first_answer(tasks, stretches) is not None:
+    if first_answer(tasks, stretches, wishes) is not None:
         return True
     if not stretches:
         return False
@@ -177,12 +177,8 @@ def _tidied(
     model.model.minimize(sum(cost))
     _hinted(model, begins)
 
-    class Listening(cp_model.CpSolverSolutionCallback):
-        def on_solution_callback(self) -> None:
-            _stopping(self, progress)
-
     solver = _solver(effort * TIDIER_WORK)
-    status = solver.solve(model.model, Listening())
+    status = _searched(solver, model.model, partial(progress, 0.8, "looking for a tidier order"))
     if status in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         begins = {id_: solver.value(var) / TICKS_PER_MIN for id_, var in model.begins.items()}
     return _measured(tasks, begins, bound)
@@ -219,13 +215,25 @@ def _solver(work: float) -> "CpSolver":
     return solver
 
 
-def _stopping(callback: "CpSolverSolutionCallback", progress: Progress) -> None:
-    """Ask whether the painter wants to stop, and stop the search before that is told."""
-    try:
-        progress(0.5, "looking for a shorter one")
-    except BaseException:
-        callback.stop_search()
-        raise
+_ASKS_EVERY_S = 0.2
+
+
+def _searched(
+    solver: "CpSolver",
+    model: "CpModel",
+    ask: Callable[[], None],
+    listening: "CpSolverSolutionCallback | None" = None,
+) -> "CpSolverStatus":
+    """Solve while this thread asks now and then whether to go on; what the question raises stops the search and is raised."""
+    with ThreadPoolExecutor(1) as aside:
+        search = aside.submit(solver.solve, model, listening)
+        try:
+            while not wait_for([search], timeout=_ASKS_EVERY_S).done:
+                ask()
+        except BaseException:
+            solver.stop_search()
+            raise
+        return search.result()
 
 
 def _ticks_up(minutes: float) -> int:

@@ -41,6 +41,15 @@ class Wait:
 
 
 @dataclass(frozen=True)
+class Wish:
+    """What the painter asks of a task (id): to begin not before and not after so many minutes after the plan's begin."""
+
+    task: str
+    not_before: float
+    not_after: float
+
+
+@dataclass(frozen=True)
 class Afterwards:
     """What comes long after the last stroke, as an isolation coat and varnish do: not before so many minutes after it."""
 

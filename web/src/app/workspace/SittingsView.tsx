@@ -25,10 +25,12 @@ import {
   Timeline,
   Together,
   UnitTimes,
+  useSearch,
   useSittings,
   WhenFacts,
 } from "../../features/sittings";
 import { titlesQuery } from "../../features/subject";
+import { RunLine } from "../../shared/ui/RunLine";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
 import type { Easel } from "./easel";
 import { FactsFrame, NotPlanned } from "./frames";
@@ -46,6 +48,7 @@ export default function SittingsView({ easel }: { easel: Easel }) {
   const { id, search, choose } = easel;
   const sittings = useQuery(sittingsQuery(id));
   const keep = useSittings(id, sittings.data);
+  const better = useSearch(id, sittings.data);
   const paintings = useQuery(titlesQuery);
   const [look, setLook] = useState<Look>("drawing");
   const now = useMemo(() => new Date(), []);
@@ -156,6 +159,7 @@ export default function SittingsView({ easel }: { easel: Easel }) {
         )}
         {tab === "plan" && !task && !sitting && schedule && (
           <>
+            <RunLine label="Looking for a shorter schedule" doing={better.doing} stop={better.stop} />
             <PlanFacts paintingId={id} sittings={sittings.data} schedule={schedule} now={now} />
             {settings.deadline && !schedule.fits && <Giving paintingId={id} zone={schedule.zone} />}
             <Together paintingId={id} others={(paintings.data ?? []).filter((one) => one.id !== id)} />

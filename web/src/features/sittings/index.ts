@@ -9,5 +9,6 @@ export { movedBy, nextSitting } from "./times";
 export { Timeline } from "./Timeline";
 export { Together } from "./Together";
 export { UnitTimes } from "./UnitTimes";
+export { useSearch } from "./useSearch";
 export { useSittings } from "./useSittings";
 export { WhenFacts } from "./WhenFacts";

@@ -36,6 +36,15 @@ export const placesQuery = $api.queryOptions("get", "/api/sittings/places");
 
 export const readClimate = () => answered(api.GET("/api/sittings/climate"));
 
+export const searchRunQuery = (painting_id: number) =>
+  $api.queryOptions("get", "/api/sittings/{painting_id}/search", ofPainting(painting_id), {
+    refetchInterval: (query) => (isUnderWay(query.state.data) ? POLL_MS : false),
+  });
+
+/** Look for a better schedule than the first, in the background. */
+export const beginSearch = (painting_id: number) =>
+  answered(api.POST("/api/sittings/{painting_id}/search", ofPainting(painting_id)));
+
 export const givingQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/sittings/{painting_id}/giving", ofPainting(painting_id));
 
