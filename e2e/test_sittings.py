@@ -43,6 +43,8 @@ def settled(page: Page) -> None:
 @pytest.fixture
 def at_home(page: Page) -> Page:
     open_sittings(page, KETTLE)
+    searched = re.compile("No order of these units|could be saved by another order")
+    expect(page.get_by_role("region", name="Facts")).to_contain_text(searched, timeout=60_000)
     settled(page)
     return page
 

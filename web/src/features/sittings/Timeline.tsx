@@ -28,12 +28,15 @@ interface Props {
 const HEAD_PX = 128;
 
 export function Timeline(props: Props) {
-  const { schedule, light, chosen, sitting, choose, chooseSitting, moveSitting, moveUnit } = props;
-  const longest = Math.max(...schedule.sittings.map(lengthOf));
+  const { light, chosen, sitting, choose, chooseSitting, moveSitting, moveUnit } = props;
   const [dragged, setDragged] = useState<{
     task: Task;
     over: { sitting: string; minute: number } | null;
+    /** What is dragged over stays as it is: a better schedule that comes meanwhile would take the unit out of the hand. */
+    schedule: Schedule;
   } | null>(null);
+  const schedule = dragged?.schedule ?? props.schedule;
+  const longest = Math.max(...schedule.sittings.map(lengthOf));
   const rows = useRef<HTMLDivElement>(null);
   const order = useMemo(() => schedule.tasks.filter((task) => task.kind !== "mixing"), [schedule]);
 
@@ -101,7 +104,7 @@ export function Timeline(props: Props) {
               choose={choose}
               target={dragged?.over?.sitting === one.id ? dragged.over.minute : null}
               drag={{
-                begin: (task) => setDragged({ task, over: null }),
+                begin: (task) => setDragged({ task, over: null, schedule }),
                 move: (x, y) => setDragged((now) => now && { ...now, over: placeAt(x, y) }),
                 end: () => {
                   if (dragged?.over)
