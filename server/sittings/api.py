@@ -93,10 +93,12 @@ def packing(request: HttpRequest, painting_id: int) -> PackingOut:
 
 @router.post("/{painting_id}/search", response={202: RunOut, **PROBLEMS})
 def search(request: HttpRequest, painting_id: int) -> Status[RunOut]:
-    """Look for a better schedule than the first, in the background."""
+    """Look for a better schedule than the first, in the background; a search that is under way goes on."""
     owner = painter(request)
-    services.current(owner, painting_id)
-    return Status(202, runs.out(tasks.enqueue(runs.begin(owner, painting_id, "schedule"))))
+    painting, _, _ = services.current(owner, painting_id)
+    under_way = runs.latest(painting, "schedule") if runs.is_under_way(painting, "schedule") else None
+    found = under_way or tasks.enqueue(runs.begin(owner, painting_id, "schedule"))
+    return Status(202, runs.out(found))
 
 
 @router.get("/{painting_id}/search", response={200: RunOut | None, **PROBLEMS})

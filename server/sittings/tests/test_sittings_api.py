@@ -70,6 +70,14 @@ def test_saying_when_gives_a_schedule_at_once_and_a_search_the_best_one(client, 
     assert not any("⟦" in task["title"] for task in schedule["tasks"])
 
 
+def test_a_search_that_is_under_way_goes_on(client, planned, painter):
+    from server.records import runs
+
+    say(client, planned)
+    waiting = runs.begin(painter, planned["id"], "schedule")
+    assert ask(client, "post", f"{planned['id']}/search", {}, 202)["id"] == waiting.pk
+
+
 def test_nothing_is_searched_where_there_is_no_schedule(client, planned):
     assert ask(client, "post", f"{planned['id']}/search", {}, 409)["hint"]
 
