@@ -1731,7 +1731,7 @@ export interface paths {
         put?: never;
         /**
          * Search
-         * @description Look for a better schedule than the first, in the background.
+         * @description Look for a better schedule than the first, in the background; a search that is under way goes on.
          */
         post: operations["server_sittings_api_search"];
         delete?: never;
