@@ -9,6 +9,8 @@ def open_passes(page: Page, more: str = "pass=2"):
     page.goto(f"/paintings/1/passes?{more}")
     facts = page.get_by_role("region", name="Facts")
     expect(facts.get_by_role("group", name="What is told of the passes")).to_be_visible()
+    # what a journey before this one began in the background is done: it would draw the list anew under the hand
+    expect(page.get_by_role("status", name="Planning")).to_have_count(0, timeout=60_000)
     return facts
 
 
