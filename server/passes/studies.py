@@ -91,8 +91,7 @@ def _schools(run: Run, work: Work, progress: Progress) -> SchoolsStudyOut:
     found = {}
     for number, (key, school) in enumerate(SCHOOLS.items()):
         progress(number / len(SCHOOLS), f"trying {school.title.lower()}")
-        as_it_has_it = replace(choices, school=key, school_of={}, ground=None, underpainting=None, moves=())
-        found[key] = summary(find_passes(scene, tubes, as_it_has_it, bottles), scene, tubes)
+        found[key] = summary(find_passes(scene, tubes, choices.as_school(key), bottles), scene, tubes)
     return SchoolsStudyOut(schools=found)  # type: ignore[arg-type]  # the keys are the schools'
 
 

@@ -137,6 +137,7 @@ class SittingLightOut(Schema):
     passes: list[PassInLight]
     advice: list[AdviceOut]
     moon: Moon
+    sun_side: str
 
 
 class SittingsOut(Schema):

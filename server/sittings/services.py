@@ -125,7 +125,7 @@ def out(work: Work) -> SittingsOut:
         schedule=None
         if schedule is None
         else _schedule_out(schedule, work, () if said.diary is None else said.diary.busy),
-        problem="" if shown is None else shown.message,
+        problem="" if shown is None else in_words(shown.message, names_of(work.last("areas"), work.inputs.brief)),
         hint="" if shown is None else shown.hint,
         best=work.state("schedule") == "current",
         up_to_date=of_words(work)["sittings"] == "current",
@@ -137,6 +137,7 @@ def out(work: Work) -> SittingsOut:
                 day=one.day,
                 passes=list(one.passes),
                 advice=advice_out(one.advice),
+                sun_side=one.sun_side,
                 moon=moon_at(said.place, one.samples[-1].time),  # type: ignore[arg-type]  # there is light at a place only
             )
             for one in lights

@@ -16,6 +16,7 @@ from ypsochrom.sky.sun import (
     light_through,
     look_of,
     moon_at,
+    side_of,
     sun_at,
     sun_day,
 )
@@ -120,6 +121,15 @@ def test_into_the_evening_the_light_turns_golden_then_the_sun_sets():
     late = holds_until(light_through(NORTH, holds.until + timedelta(minutes=1), at(22)), NORTH, "overcast")
     assert late.why == "the sun has set"
     assert abs(late.until - sun_day(NORTH, date(2026, 6, 21), ZoneInfo("UTC")).sunset) < timedelta(minutes=6)
+
+
+@pytest.mark.parametrize(
+    ("degrees", "words"),
+    [(0, "in front of you"), (-29, "in front of you"), (60, "to the right"), (-60, "to the left"),
+     (130, "behind you, to the right"), (-140, "behind you, to the left"), (179, "behind you")],
+)  # fmt: skip
+def test_where_the_sun_stands_is_said_as_a_painter_sees_it(degrees, words):
+    assert side_of(degrees) == words
 
 
 @given(st.floats(-90, 90))

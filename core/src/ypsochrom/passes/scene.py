@@ -1,7 +1,7 @@
 """What a plan is made from: the areas with their depth and borders, the mixes, and what the painter chose."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Literal, get_args
 
@@ -79,6 +79,10 @@ class Choices:
             checked_technique(technique)
         if not 0 <= self.side_mm <= DEEPEST_SIDE_MM:
             raise BadSetting(f"Sides of {self.side_mm:g} mm cannot be planned.", f"Choose 0 to {DEEPEST_SIDE_MM:g} mm.")
+
+    def as_school(self, school: str) -> "Choices":
+        """The same in another school, as that has it: nothing of the painter's that was said about this one."""
+        return replace(self, school=school, school_of={}, ground=None, underpainting=None, moves=())
 
 
 AS_THE_SCHOOL_HAS_IT = Choices()

@@ -63,8 +63,7 @@ def what_gives(
     others = [key for key in SCHOOLS if key != choices.school]
     for number, key in enumerate(others):
         progress(0.1 + 0.6 * number / len(others), f"trying {SCHOOLS[key].title.lower()}")
-        as_it_has_it = replace(choices, school=key, school_of={}, ground=None, underpainting=None, moves=())
-        other = tasks_of_plan(find_passes(scene, tubes, as_it_has_it, mediums))
+        other = tasks_of_plan(find_passes(scene, tubes, choices.as_school(key), mediums))
         trade = SCHOOLS[key].idea
         found.append(_giving("another method", SCHOOLS[key].title, other, asked, trade))
     for number, by in enumerate(_SMALLER):

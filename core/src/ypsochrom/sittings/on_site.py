@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal
 
 from ..kit.advice import Advice
-from ..sky.sun import Cloud, Holds, Light, Place, SunDay, holds_until, light_through, sun_day
+from ..sky.sun import IN_VIEW_DEG, Cloud, Holds, Light, Place, SunDay, holds_until, light_through, side_of, sun_day
 from .calendar import zone_of
 from .schedule import Schedule
 
@@ -35,6 +35,12 @@ class SittingLight:
     day: SunDay
     passes: tuple[PassInLight, ...]
     advice: tuple[Advice, ...]
+
+    @property
+    def sun_side(self) -> str:
+        """Where the sun stands to the view in the middle of it, in words; empty while it is down."""
+        middle = self.samples[len(self.samples) // 2]
+        return side_of(middle.from_view_deg) if middle.altitude_deg > 0 else ""
 
 
 def light_of(place: Place, begins: datetime, ends: datetime, zone: str, cloud: Cloud = "clear") -> SittingLight:
@@ -95,7 +101,7 @@ def _advice(samples: Sequence[Light], day: SunDay, zone: str) -> tuple[Advice, .
                 "A nocturne: one small lamp for picture and palette alike, and judge colours again by day.",
             )
         )
-    in_view = [sample for sample in samples if sample.altitude_deg > 0 and abs(sample.from_view_deg) < 30]
+    in_view = [sample for sample in samples if sample.altitude_deg > 0 and abs(sample.from_view_deg) < IN_VIEW_DEG]
     if in_view:
         local = in_view[0].time.astimezone(zone_of(zone))
         found.append(

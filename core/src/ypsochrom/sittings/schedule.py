@@ -219,8 +219,8 @@ def _with_room(
         Advice(
             "sittings.W001",
             "warning",
-            f"The plan does not fit into the days you gave: {count} {_hours(held)} of painting, and it takes "
-            f"{_hours(tasks.minutes)} without what has to be waited."
+            f"The plan does not fit into the days you gave: {count} {in_hours(held)} of painting, and it takes "
+            f"{in_hours(tasks.minutes)} without what has to be waited."
             if sittings
             else "There is no free hour in the days you gave.",
             "It goes on in further sittings of the same kind. Add days, make sittings longer, or choose a quicker method.",
@@ -229,7 +229,8 @@ def _with_room(
     return everything, False
 
 
-def _hours(minutes: float) -> str:
+def in_hours(minutes: float) -> str:
+    """A stretch of work in a painter's words."""
     return f"{minutes / 60:.1f} h" if minutes >= 90 else f"{minutes:.0f} min"
 
 

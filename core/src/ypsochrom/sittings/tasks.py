@@ -13,7 +13,6 @@ import networkx as nx
 from ..areas.families import FAMILIES, Family
 from ..passes.amounts.pace import JOB_MINUTES
 from ..passes.films.drying import Drying
-from ..passes.manners import GLAZES
 from ..passes.step import Job, PaintPass, Pair, Step
 from ..passes.unit import Unit
 from ..passes.units.minutes import MINUTES_PER_PILE, coat_minutes
@@ -170,16 +169,12 @@ def _what_lies_beneath(found: _Found, go: _Go, coat: int) -> None:
     step = go.step
     if coat > 1:
         before = found.goes[step.id][-1]
-        dries = found.drying.glaze if step.technique in GLAZES else found.drying.overcoat
-        found.wait(before.task, go.task, "coat", dries(before.step) - before.tail - go.head)
+        found.wait(before.task, go.task, "coat", found.drying.between_coats(before.step) - before.tail - go.head)
         return
     kinds: dict[str, WaitKind] = {"none": "order", "touch-dry": "overcoat", "dry": "glaze"}
     for family in FAMILIES if step.family is None else (step.family,):
         for below in found.beneath.get((step.area, family), ()):
-            least = 0.0
-            if step.wait != "none":
-                dries = found.drying.glaze if step.wait == "dry" else found.drying.overcoat
-                least = dries(below.step) - below.tail - go.head
+            least = found.drying.until(step.wait, below.step) - below.tail - go.head
             found.wait(below.task, go.task, kinds[step.wait], least)
 
 

@@ -156,6 +156,20 @@ def light_at(place: Place, time: datetime, start_azimuth_deg: float | None = Non
     )
 
 
+IN_VIEW_DEG, BEHIND_DEG = 30.0, 150.0
+"""Nearer to the view the sun is looked into; farther it stands behind the painter."""
+
+
+def side_of(from_view_deg: float) -> str:
+    """Where the sun stands to somebody who looks at the view, in words."""
+    away, side = abs(from_view_deg), "right" if from_view_deg > 0 else "left"
+    if away < IN_VIEW_DEG:
+        return "in front of you"
+    if away > BEHIND_DEG:
+        return "behind you"
+    return f"behind you, to the {side}" if away > (90 + IN_VIEW_DEG / 2) else f"to the {side}"
+
+
 def look_of(altitude_deg: float) -> Look:
     """The light by the sun's altitude."""
     limits: tuple[tuple[float, Look], ...] = (

@@ -8,7 +8,7 @@ from ..kit.errors import NoSchedule
 from ..kit.progress import Progress
 from ..passes.films.drying import Drying
 from ..passes.plan.pass_plan import PassPlan
-from ..sittings.schedule import Schedule, find_schedule
+from ..sittings.schedule import Schedule, find_schedule, in_hours
 from ..sittings.solve import Found
 from ..sittings.task import Tasks
 from ..sittings.tasks import Painted, Pile, tasks_of
@@ -54,7 +54,7 @@ def _found(work: Work, progress: Progress, effort: float) -> Scheduled:
 
     def better(found: Found) -> None:
         nonlocal best
-        best = f": {_hours(found.makespan_min)} so far, at least {_hours(found.bound_min)}"
+        best = f": at most {in_hours(found.makespan_min - found.bound_min)} can be saved"
 
     def told(share: float, doing: str) -> None:
         progress(share, f"{doing}{best}")
@@ -72,10 +72,6 @@ def _found(work: Work, progress: Progress, effort: float) -> Scheduled:
     except NoSchedule as error:
         return Scheduled(None, error.message, error.hint)
     return Scheduled(found)
-
-
-def _hours(minutes: float) -> str:
-    return f"{int(minutes // 60)} h {int(minutes % 60):02d}"
 
 
 def _took(i: Inputs) -> Any:

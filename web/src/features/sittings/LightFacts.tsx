@@ -71,7 +71,6 @@ interface ShownProps {
 function Shown({ light, all, zone, facing, choose }: ShownProps) {
   const first = light.samples[0];
   const at = (time: string | null) => (time ? clock(new Date(time), zone) : "does not");
-  const middle = light.samples[Math.floor(light.samples.length / 2)];
   const low = light.samples.find((sample) => sample.look === "low");
   const golden = light.samples.find((sample) => sample.look === "golden");
   const holdsAll = light.holds.until === light.samples.at(-1)?.time;
@@ -103,9 +102,7 @@ function Shown({ light, all, zone, facing, choose }: ShownProps) {
           ? "none, the sun is down"
           : `${first.shadow_ratio.toFixed(1)} times as long as high`}
       </Fact>
-      {middle && middle.altitude_deg > 0 && (
-        <Fact name="Sun, to the view">{sideOf(middle.from_view_deg)}</Fact>
-      )}
+      {light.sun_side && <Fact name="The sun stands">{light.sun_side}</Fact>}
       {low && <Fact name="Low, raking light from">{at(low.time)}</Fact>}
       {golden && <Fact name="Golden light from">{at(golden.time)}</Fact>}
       <Fact name="Moon">
@@ -123,15 +120,6 @@ function Shown({ light, all, zone, facing, choose }: ShownProps) {
       <AdviceList advice={light.advice} />
     </Section>
   );
-}
-
-/** On which side of the view the sun stands. */
-export function sideOf(degrees: number): string {
-  const away = Math.abs(degrees);
-  if (away < 30) return "in front of you";
-  if (away > 150) return "behind you";
-  const side = degrees > 0 ? "right" : "left";
-  return away > 110 ? `behind you, to the ${side}` : `to the ${side}`;
 }
 
 const numberOf = (text: string): number => (text.trim() === "" ? NaN : Number(text.replace(",", ".")));

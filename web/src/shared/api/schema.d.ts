@@ -5545,6 +5545,8 @@ export interface components {
             passes: components["schemas"]["PassInLight"][];
             /** Samples */
             samples: components["schemas"]["Light"][];
+            /** Sun Side */
+            sun_side: string;
         };
         /**
          * SittingOut

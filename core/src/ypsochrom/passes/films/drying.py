@@ -7,8 +7,10 @@ from ...paint import drying
 from ...paint.drying import WetFilm
 from ...sky.air import Climate
 from ..factors import USUAL_FACTORS, Factors
+from ..manners import GLAZES
 from ..scene import Scene
 from ..step import Step
+from ..unit import Wait
 
 RETARDER_SHARE = 0.10
 """What a plan asks for where paint is to stay open longer; common practice."""
@@ -60,6 +62,14 @@ class Drying:
     def glaze(self, step: Step) -> float:
         """Minutes until a coat is dry enough for a glaze."""
         return drying.glaze_minutes(film_of(step), self.climate, self.factors.drying_of(step.medium))
+
+    def until(self, wait: Wait, below: Step) -> float:
+        """Minutes after a coat until what waits so for it can be laid over it."""
+        return {"none": lambda _: 0.0, "touch-dry": self.overcoat, "dry": self.glaze}[wait](below)
+
+    def between_coats(self, step: Step) -> float:
+        """Minutes from one coat of a step to its next."""
+        return self.until("dry" if step.technique in GLAZES else "touch-dry", step)
 
     def through(self, step: Step) -> float:
         """Minutes until a coat is dry through."""

@@ -11,7 +11,6 @@ from dataclasses import dataclass, field, replace
 from ...areas.families import FAMILIES, Family
 from ...mixes.mix_set import Mix
 from ..films.drying import Drying
-from ..manners import GLAZES
 from ..order import rules
 from ..scene import Scene
 from ..step import PaintPass, Reason, Step
@@ -146,14 +145,12 @@ def _ready(step: Step, coat: int, spans: Mapping[str, Laid], clock: _Clock) -> f
     """When a coat can be laid: its own last coat, and what lies beneath, have dried as far as they must."""
     if coat > 1:
         last = spans[step.id]
-        dries = clock.drying.glaze if step.technique in GLAZES else clock.drying.overcoat
-        return last.done + dries(last.step)
+        return last.done + clock.drying.between_coats(last.step)
     if step.wait == "none":
         return 0.0
-    dries = clock.drying.glaze if step.wait == "dry" else clock.drying.overcoat
     families = FAMILIES if step.family is None else (step.family,)
     below = [clock.laid[step.area, family] for family in families if (step.area, family) in clock.laid]
-    return max((one.done + dries(one.step) for one in below), default=0.0)
+    return max((one.done + clock.drying.until(step.wait, one.step) for one in below), default=0.0)
 
 
 def _as_it_can_be_laid(step: Step, edges: Sequence[StepEdge], chosen: Collection[str]) -> Step:
