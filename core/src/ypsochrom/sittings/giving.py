@@ -103,7 +103,7 @@ def _fewer(plan: PassPlan, asked: Asked, tasks_of_plan: Callable[[PassPlan], Tas
     for one in reversed(spared):
         left = replace(plan, passes=tuple(other for other in plan.passes if other.id != one.id))
         words = f"without pass {one.number}, {one.role}"
-        found.append(_giving("fewer passes", words, tasks_of_plan(left), asked, f"what this pass is for: {one.why}"))
+        found.append(_giving("fewer passes", words, tasks_of_plan(left), asked, one.why))
     return found
 
 

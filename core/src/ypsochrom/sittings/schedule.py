@@ -453,10 +453,10 @@ def _keeping(pile: Pile | None, numbers: Sequence[int], sittings: Sequence[Sitti
         return ""
     days = (sittings[numbers[-1] - 1].begins - sittings[numbers[0] - 1].begins).total_seconds() / 86400
     if days <= KEPT_DAYS_ON_TRAY:
-        return "keep it on a damp lined tray under its lid, and stir in a drop of water before use"
+        return "kept on a damp lined tray under its lid, a drop of water stirred in before use"
     if pile is not None and pile.volume_ml >= LEAST_JAR_ML:
-        return "keep it in a closed jar filled to the brim; a skin that forms is lifted off, not stirred in"
-    return "mix it fresh for the later sitting from the same recipe: so little paint does not keep so long"
+        return "kept in a closed jar filled to the brim; a skin that forms is lifted off, not stirred in"
+    return "mixed fresh for the later sitting from the same recipe: so little paint does not keep so long"
 
 
 def _look_back(placed: Sequence[Placed]) -> tuple[float, ...]:

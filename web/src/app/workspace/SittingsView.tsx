@@ -159,8 +159,8 @@ export default function SittingsView({ easel }: { easel: Easel }) {
         )}
         {tab === "plan" && !task && !sitting && schedule && (
           <>
-            <RunLine label="Looking for a shorter schedule" doing={better.doing} stop={better.stop} />
             <PlanFacts paintingId={id} sittings={sittings.data} schedule={schedule} now={now} />
+            <RunLine label="Looking for a shorter schedule" doing={better.doing} stop={better.stop} />
             {settings.deadline && !schedule.fits && <Giving paintingId={id} zone={schedule.zone} />}
             <Together paintingId={id} others={(paintings.data ?? []).filter((one) => one.id !== id)} />
           </>

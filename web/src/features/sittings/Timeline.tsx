@@ -118,7 +118,11 @@ export function Timeline(props: Props) {
       })}
       {dragged?.over && (
         <Typography role="status" sx={{ mt: 1 }}>
-          Let go to begin it {minutesWords(dragged.over.minute)} into this sitting or later.
+          Let go to begin it{" "}
+          {dragged.over.minute === 0
+            ? "with this sitting or later"
+            : `${minutesWords(dragged.over.minute)} into this sitting or later`}
+          .
         </Typography>
       )}
       <Legend hasLight={light.length > 0} />

@@ -18,6 +18,8 @@ interface Props {
 
 const SHOWN = 12;
 
+const savedWords = (minutes: number): string => (minutes < 0.5 ? "nothing" : minutesWords(minutes));
+
 export function Together({ paintingId, others }: Props) {
   const found = useQuery(togetherQuery(paintingId));
   const [asked, setAsked] = useState("");
@@ -44,8 +46,8 @@ export function Together({ paintingId, others }: Props) {
             With “{found.data.title}”:{" "}
             {saved >= 1 ? `${minutesWords(saved)} less than one after the other` : "nothing is saved"}
           </Typography>
-          <Fact name="Mixing and washing saved">{minutesWords(found.data.saved_hands_min)}</Fact>
-          <Fact name="Waiting saved">{minutesWords(found.data.saved_waits_min)}</Fact>
+          <Fact name="Mixing and washing saved">{savedWords(found.data.saved_hands_min)}</Fact>
+          <Fact name="Waiting saved">{savedWords(found.data.saved_waits_min)}</Fact>
           <Fact name="Piles for both">{found.data.shared.length}</Fact>
           <Fact name="Sittings for both">{found.data.sittings}</Fact>
           <Box component="ol" aria-label="The order of work on both" sx={{ pl: 3, mt: 1 }}>
