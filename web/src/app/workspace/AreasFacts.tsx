@@ -24,11 +24,11 @@ import { Section } from "../../shared/ui/Facts";
 import { value } from "../../shared/ui/numbers";
 import { Failed, Loading } from "../../shared/ui/States";
 import type { AreasLook } from "./AreasView";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import { NotPlanned } from "./frames";
 
 interface Props {
-  easel: Easel;
+  desk: Desk;
   edits: AreaEdits;
   look: AreasLook;
   /** What the plan looks like, where the look shows that. */
@@ -38,18 +38,18 @@ interface Props {
 
 type Listed = "areas" | "advice" | "backgrounds";
 
-export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
-  const { areas, area, choose } = easel;
+export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
+  const { areas, area, choose } = desk;
   const [listed, setListed] = useState<Listed>("areas");
   if (areas.isPending) return <Loading what="areas" />;
   if (areas.isError) return <Failed error={areas.error} again={() => void areas.refetch()} />;
   const { data } = areas;
-  const findings = [...data.advice, ...(easel.passes.data?.findings ?? [])];
+  const findings = [...data.advice, ...(desk.passes.data?.findings ?? [])];
   if (data.areas.length === 0) return <NotPlanned what="areas" />;
   const aboutLook = (
     <>
       {look === "borders" && <Legend />}
-      {appearance && <PlanFacts easel={easel} look={look} appearance={appearance} />}
+      {appearance && <PlanFacts desk={desk} look={look} appearance={appearance} />}
     </>
   );
   if (!area) {
@@ -77,7 +77,7 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
           <AreaTable areas={data.areas} things={data.things} choose={(chosen) => choose({ area: chosen })} />
         )}
         {listed === "advice" && <Findings findings={findings} areas={data} edits={edits} show={point} />}
-        {listed === "backgrounds" && <Backgrounds paintingId={easel.id} />}
+        {listed === "backgrounds" && <Backgrounds paintingId={desk.id} />}
       </>
     );
   }
@@ -95,18 +95,18 @@ export function AreasFacts({ easel, edits, look, appearance, point }: Props) {
         takes={
           <AreaTakes
             key={area.id}
-            paintingId={easel.id}
+            paintingId={desk.id}
             area={area}
-            mixes={easel.allMixes}
-            piles={easel.mixes.data?.mixes ?? []}
+            mixes={desk.allMixes}
+            piles={desk.mixes.data?.mixes ?? []}
           />
         }
         brush={
-          easel.values.data ? (
+          desk.values.data ? (
             <AreaBrush
-              values={easel.values.data}
+              values={desk.values.data}
               area={area.id}
-              change={(wanted) => void easel.keepValues(wanted)}
+              change={(wanted) => void desk.keepValues(wanted)}
             />
           ) : null
         }
@@ -139,14 +139,14 @@ function Legend() {
 }
 
 interface PlanProps {
-  easel: Easel;
+  desk: Desk;
   look: AreasLook;
   appearance: UseQueryResult<Appearance, unknown>;
 }
 
 /** How near the plan's dry colours come to the photo. */
-function PlanFacts({ easel, look, appearance }: PlanProps) {
-  const { area, mixes } = easel;
+function PlanFacts({ desk, look, appearance }: PlanProps) {
+  const { area, mixes } = desk;
   return (
     <Section title={look === "difference" ? "Plan against photo" : "The plan in its dry colours"}>
       {mixes.data?.up_to_date === false && (

@@ -21,7 +21,7 @@ import type { Spot } from "../../shared/ui/Handles";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { AreasFacts } from "./AreasFacts";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame } from "./frames";
 
 export type AreasLook = "areas" | "borders" | "planes" | "plan" | "halves" | "difference";
@@ -37,9 +37,9 @@ const LOOKS: [AreasLook, string, string][] = [
 
 const HALF = "inset(0 0 0 50%)";
 
-export default function AreasView({ easel }: { easel: Easel }) {
-  const painting = easel.painting.data!;
-  const { id, areas, area, labels, choose, mixes } = easel;
+export default function AreasView({ desk }: { desk: Desk }) {
+  const painting = desk.painting.data!;
+  const { id, areas, area, labels, choose, mixes } = desk;
   const edits = useAreaEdits(id, areas.data);
   const [look, setLook] = useState<AreasLook>("areas");
   const [tool, setTool] = useState<AreaTool | null>(null);
@@ -59,7 +59,7 @@ export default function AreasView({ easel }: { easel: Easel }) {
   );
 
   const tap = async (at: Spot) => {
-    const hit = await easel.areaAt(at);
+    const hit = await desk.areaAt(at);
     if (!hit) return;
     setPointed([]);
     if (tool?.kind === "merge") {
@@ -74,7 +74,7 @@ export default function AreasView({ easel }: { easel: Easel }) {
     setTool(null);
   };
   const shownUrl = look === "difference" ? appearance.data?.difference_url : appearance.data?.picture_url;
-  const calm = !ladderShows(easel);
+  const calm = !ladderShows(desk);
   return (
     <>
       <ViewerFrame>
@@ -97,7 +97,7 @@ export default function AreasView({ easel }: { easel: Easel }) {
               />
             </div>
           )}
-          <MapLayer easel={easel} />
+          <MapLayer desk={desk} />
           {calm && look === "borders" && labels.data && areas.data && (
             <BorderCanvas labels={labels.data} areas={all} borders={areas.data.borders} chosen={strong} />
           )}
@@ -111,8 +111,8 @@ export default function AreasView({ easel }: { easel: Easel }) {
               planes={look === "planes"}
             />
           )}
-          {calm && look === "areas" && tool === null && easel.area?.gradation && (
-            <GradationArrow gradation={easel.area.gradation} picture={picture} />
+          {calm && look === "areas" && tool === null && desk.area?.gradation && (
+            <GradationArrow gradation={desk.area.gradation} picture={picture} />
           )}
           {tool?.kind === "line" && (
             <LineAcross picture={picture} line={tool.line} move={(line) => setTool({ kind: "line", line })} />
@@ -136,10 +136,10 @@ export default function AreasView({ easel }: { easel: Easel }) {
           />
         )}
       </ViewerFrame>
-      <PassesStrip easel={easel} />
+      <PassesStrip desk={desk} />
       <FactsFrame>
         <AreasFacts
-          easel={easel}
+          desk={desk}
           edits={edits}
           look={look}
           appearance={rebuilt ? appearance : null}

@@ -24,7 +24,7 @@ import { inWords } from "../../shared/api/client";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import {
   AreasMoved,
   FactsFrame,
@@ -37,13 +37,13 @@ import {
 
 type ReachLook = "out" | "instead" | "photo";
 
-export default function MixesView({ easel }: { easel: Easel }) {
-  const { id, areas, area, mix, paletteKeys, choose } = easel;
-  const painting = easel.painting.data!;
+export default function MixesView({ desk }: { desk: Desk }) {
+  const { id, areas, area, mix, paletteKeys, choose } = desk;
+  const painting = desk.painting.data!;
   const [look, setLook] = useState<ReachLook>("out");
   const asked = useQuery({ ...reportQuery(id, paletteKeys ?? []), enabled: (paletteKeys?.length ?? 0) > 0 });
   const reach = paletteKeys ? asked.data : undefined;
-  const served = mix && mix.serves.length < easel.areaOf.size ? mix.serves.map((part) => part.area) : [];
+  const served = mix && mix.serves.length < desk.areaOf.size ? mix.serves.map((part) => part.area) : [];
   return (
     <>
       <ViewerFrame>
@@ -51,7 +51,7 @@ export default function MixesView({ easel }: { easel: Easel }) {
           picture={{ width: painting.width_px, height: painting.height_px }}
           label={`${painting.title}, mixes`}
           onTap={(at) => {
-            void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id, mix: null }));
+            void desk.areaAt(at).then((hit) => hit && choose({ area: hit.id, mix: null }));
           }}
           tools={
             reach && (
@@ -76,8 +76,8 @@ export default function MixesView({ easel }: { easel: Easel }) {
             <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           )}
           {reach && look === "out" && <ReachOverlay maskUrl={reach.out_url} shareOut={reach.share_out} />}
-          <MapLayer easel={easel} />
-          {(mix || area) && areas.data && !ladderShows(easel) && (
+          <MapLayer desk={desk} />
+          {(mix || area) && areas.data && !ladderShows(desk) && (
             <AreaOverlay
               areas={areas.data.areas}
               widthMm={painting.width_mm}
@@ -87,21 +87,21 @@ export default function MixesView({ easel }: { easel: Easel }) {
           )}
         </Viewer>
       </ViewerFrame>
-      <PassesStrip easel={easel} />
+      <PassesStrip desk={desk} />
       <FactsFrame>
-        <AreasMoved upToDate={easel.mixes.data?.up_to_date ?? true} />
-        <Facts easel={easel} />
+        <AreasMoved upToDate={desk.mixes.data?.up_to_date ?? true} />
+        <Facts desk={desk} />
       </FactsFrame>
     </>
   );
 }
 
 /** The choice of tubes, one mix, the mixes of an area, or all of them. */
-function Facts({ easel }: { easel: Easel }) {
-  const { id, mixes, passes, area, mix, paletteKeys, choose } = easel;
-  const painting = easel.painting.data!;
-  const edits = useMixEdits(easel);
-  if (mixes.isPending || easel.areas.isPending) return <Loading what="mixes" />;
+function Facts({ desk }: { desk: Desk }) {
+  const { id, mixes, passes, area, mix, paletteKeys, choose } = desk;
+  const painting = desk.painting.data!;
+  const edits = useMixEdits(desk);
+  if (mixes.isPending || desk.areas.isPending) return <Loading what="mixes" />;
   if (mixes.isError) return <Failed error={mixes.error} again={() => void mixes.refetch()} />;
   if (mixes.data.mixes.length === 0) return <NotPlanned what="mixes" />;
   if (paletteKeys) {
@@ -110,7 +110,7 @@ function Facts({ easel }: { easel: Easel }) {
         paintingId={id}
         mixes={mixes.data}
         keys={paletteKeys}
-        areaNames={easel.areaNames}
+        areaNames={desk.areaNames}
         setKeys={(keys) => choose({ palette: keys.join(",") })}
         choose={(keys) => void edits.setPalette(keys)}
         save={(keys) => void edits.savePalette(painting.title, keys)}
@@ -126,7 +126,7 @@ function Facts({ easel }: { easel: Easel }) {
           mix={mix}
           volume={passes.data?.volumes[mix.id]}
           amounts={passes.data?.doses[mix.id]}
-          areaNames={easel.areaNames}
+          areaNames={desk.areaNames}
           blends={mixes.data.blends}
           bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
           giveBack={() => void edits.giveBack(mix.id)}
@@ -164,7 +164,7 @@ function Facts({ easel }: { easel: Easel }) {
 }
 
 /** Edits of the mixes: what the server answers is shown. */
-function useMixEdits({ id }: Easel) {
+function useMixEdits({ id }: Desk) {
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   async function kept(ask: () => Promise<Mixes>) {

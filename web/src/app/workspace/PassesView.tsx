@@ -31,7 +31,7 @@ import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
 import { MIDDLE, Wipe } from "../../shared/ui/Wipe";
 import { useUndo } from "../../shared/undo/UndoProvider";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import {
   AreasMoved,
   FactsFrame,
@@ -58,30 +58,30 @@ const TABS = [
 ] as const;
 type Tab = (typeof TABS)[number][0];
 
-export default function PassesView({ easel }: { easel: Easel }) {
-  const painting = easel.painting.data!;
-  const { shownPass, shownUnit, area, choose } = easel;
+export default function PassesView({ desk }: { desk: Desk }) {
+  const painting = desk.painting.data!;
+  const { shownPass, shownUnit, area, choose } = desk;
   const [look, setLook] = useState<Look>("dry");
   const [wiped, setWiped] = useState<Wiped | null>(null);
   const [at, setAt] = useState(MIDDLE);
   const picture = { width: painting.width_px, height: painting.height_px };
-  const passes = easel.passes.data?.passes;
+  const passes = desk.passes.data?.passes;
   const urlOf = (one: typeof shownPass) =>
     one && (look === "dry" ? one.stage_url : one.look_url.replace("{look}", look));
   const shown = urlOf(shownPass);
   const before = urlOf(passes?.find((one) => one.number === (shownPass?.number ?? 0) - 1));
   const over = wiped === "photo" ? painting.picture_url : before;
-  const lit = shownPass && shownUnit !== null && !wiped && easel.passes.data?.up_to_date ? shownUnit : null;
-  useUnitKeys(easel);
-  const amounts = useQuery({ ...amountsQuery(easel.id), enabled: easel.search.get("tab") === "amounts" });
+  const lit = shownPass && shownUnit !== null && !wiped && desk.passes.data?.up_to_date ? shownUnit : null;
+  useUnitKeys(desk);
+  const amounts = useQuery({ ...amountsQuery(desk.id), enabled: desk.search.get("tab") === "amounts" });
   const amountWords = useMemo(
     () =>
-      easel.search.get("tab") === "amounts" && amounts.data
+      desk.search.get("tab") === "amounts" && amounts.data
         ? new Map(
             amounts.data.areas.map((one) => [one.area, one.volume_ml > 0 ? one.volume_ml.toFixed(1) : ""]),
           )
         : undefined,
-    [easel.search, amounts.data],
+    [desk.search, amounts.data],
   );
   return (
     <>
@@ -90,7 +90,7 @@ export default function PassesView({ easel }: { easel: Easel }) {
           picture={picture}
           label={`${painting.title}, passes`}
           onTap={(at) => {
-            void easel.areaAt(at).then((hit) => hit && choose({ area: hit.id === area?.id ? null : hit.id }));
+            void desk.areaAt(at).then((hit) => hit && choose({ area: hit.id === area?.id ? null : hit.id }));
           }}
           tools={
             <>
@@ -123,7 +123,7 @@ export default function PassesView({ easel }: { easel: Easel }) {
           ) : (
             <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           )}
-          <MapLayer easel={easel} />
+          <MapLayer desk={desk} />
           {wiped && over && (
             <Wipe
               over={over}
@@ -133,22 +133,22 @@ export default function PassesView({ easel }: { easel: Easel }) {
               move={setAt}
             />
           )}
-          {lit !== null && !ladderShows(easel) && (
+          {lit !== null && !ladderShows(desk) && (
             <Layer
               src={shownPass!.lit_url.replace("{place}", String(lit))}
               alt={`Where unit ${lit + 1} paints`}
             />
           )}
-          {amountWords && lit === null && easel.areas.data && !ladderShows(easel) && (
+          {amountWords && lit === null && desk.areas.data && !ladderShows(desk) && (
             <AreaOverlay
-              areas={easel.areas.data.areas}
+              areas={desk.areas.data.areas}
               widthMm={painting.width_mm}
               heightMm={painting.height_mm}
               chosen={NONE}
               words={amountWords}
             />
           )}
-          {area && !amountWords && lit === null && !ladderShows(easel) && (
+          {area && !amountWords && lit === null && !ladderShows(desk) && (
             <AreaOverlay
               areas={[area]}
               widthMm={painting.width_mm}
@@ -158,9 +158,9 @@ export default function PassesView({ easel }: { easel: Easel }) {
           )}
         </Viewer>
       </ViewerFrame>
-      <PassesStrip easel={easel} chosen={shownPass?.number ?? null} />
+      <PassesStrip desk={desk} chosen={shownPass?.number ?? null} />
       <FactsFrame>
-        <Facts easel={easel} />
+        <Facts desk={desk} />
       </FactsFrame>
     </>
   );
@@ -171,7 +171,7 @@ const NONE: ReadonlySet<string> = new Set();
 type Wiped = "before" | "photo";
 
 /** Page down and page up, as a foot pedal sends them: the next unit and the one before, over all passes. */
-function useUnitKeys({ passes, shownPass, choose }: Easel) {
+function useUnitKeys({ passes, shownPass, choose }: Desk) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const by = event.key === "PageDown" ? 1 : event.key === "PageUp" ? -1 : null;
@@ -189,8 +189,8 @@ function useUnitKeys({ passes, shownPass, choose }: Easel) {
 }
 
 /** What is done in the chosen pass, the way of painting, how much paint the whole takes, what would be if. */
-function Facts({ easel }: { easel: Easel }) {
-  const { id, passes, shownPass, area, search, choose } = easel;
+function Facts({ desk }: { desk: Desk }) {
+  const { id, passes, shownPass, area, search, choose } = desk;
   const navigate = useNavigate();
   const { edit, tell } = useUndo();
   const { busy, change } = useChoices(id, passes.data);
@@ -199,12 +199,12 @@ function Facts({ easel }: { easel: Easel }) {
   const paints = useQuery(paintsQuery);
   const paintings = useQuery(titlesQuery);
   const askAside = (rule: string, title: string) => setAsideAsked({ rule, title });
-  const painting = easel.painting.data!;
-  const { data: bench } = easel.standing;
+  const painting = desk.painting.data!;
+  const { data: bench } = desk.standing;
   const asked = search.get("tab");
   const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? "work";
   // the steps are told by the names of their areas and mixes: nothing is shown in their place while those are on their way
-  const waits = passes.isPending || easel.areas.isPending || easel.mixes.isPending;
+  const waits = passes.isPending || desk.areas.isPending || desk.mixes.isPending;
   if (waits) return <Loading what="passes" />;
   if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
   if (!shownPass) return <NotPlanned what="passes" />;
@@ -241,8 +241,8 @@ function Facts({ easel }: { easel: Easel }) {
           <PassFacts
             pass={shownPass}
             passes={plan}
-            mixes={easel.allMixes}
-            areas={easel.areaOf}
+            mixes={desk.allMixes}
+            areas={desk.areaOf}
             area={area?.id ?? null}
             lookAt={(one) => choose({ area: one })}
             chooseMix={(mix) => void navigate(`/paintings/${id}/mixes?mix=${mix}`)}
@@ -253,7 +253,7 @@ function Facts({ easel }: { easel: Easel }) {
               })
             }
             setAside={askAside}
-            unit={easel.shownUnit}
+            unit={desk.shownUnit}
             chooseUnit={(unit) => choose({ unit, pass: shownPass.number })}
             cut={(step, how) => void change({ cuts: withEntry(plan.choices.cuts, step, how) })}
             changeOwn={(own_units) => void change({ own_units })}
@@ -274,7 +274,7 @@ function Facts({ easel }: { easel: Easel }) {
           passes={plan}
           area={area}
           pass={shownPass.number}
-          areas={easel.areaOf}
+          areas={desk.areaOf}
           change={change}
           setAside={askAside}
         />
@@ -283,9 +283,9 @@ function Facts({ easel }: { easel: Easel }) {
         <Amounts
           paintingId={id}
           passes={plan}
-          mixes={easel.allMixes}
-          areas={easel.areas.data?.areas ?? []}
-          things={easel.areas.data?.things ?? []}
+          mixes={desk.allMixes}
+          areas={desk.areas.data?.areas ?? []}
+          things={desk.areas.data?.things ?? []}
           chooseArea={(one) => void navigate(`/paintings/${id}/areas?area=${one}`)}
           keepCheaper={keepCheaper}
         />

@@ -32,7 +32,7 @@ import {
 import { titlesQuery } from "../../features/subject";
 import { RunLine } from "../../shared/ui/RunLine";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import { FactsFrame, NotPlanned } from "./frames";
 
 const TABS = [
@@ -44,8 +44,8 @@ const TABS = [
 type Tab = (typeof TABS)[number][0];
 type Look = "drawing" | "table";
 
-export default function SittingsView({ easel }: { easel: Easel }) {
-  const { id, search, choose } = easel;
+export default function SittingsView({ desk }: { desk: Desk }) {
+  const { id, search, choose } = desk;
   const sittings = useQuery(sittingsQuery(id));
   const keep = useSittings(id, sittings.data);
   const better = useSearch(id, sittings.data);
@@ -55,7 +55,7 @@ export default function SittingsView({ easel }: { easel: Easel }) {
   if (sittings.isPending) return <Loading what="the sittings" />;
   if (sittings.isError) return <Failed error={sittings.error} again={() => void sittings.refetch()} />;
   const { schedule, settings, light, problem, hint } = sittings.data;
-  const isPlanned = easel.standing.data?.passes !== "missing";
+  const isPlanned = desk.standing.data?.passes !== "missing";
   const task = schedule?.tasks.find((one) => one.id === search.get("task")) ?? null;
   const asked = search.get("tab");
   const tab: Tab = TABS.find(([name]) => name === asked)?.[0] ?? (schedule ? "plan" : "when");
@@ -133,7 +133,7 @@ export default function SittingsView({ easel }: { easel: Easel }) {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
-        {schedule && !sittings.data.up_to_date && !easel.standing.data?.run && (
+        {schedule && !sittings.data.up_to_date && !desk.standing.data?.run && (
           <Alert severity="info" sx={{ my: 1 }}>
             The plan has changed since. Bring it up to date.
           </Alert>

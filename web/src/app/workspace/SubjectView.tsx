@@ -26,23 +26,23 @@ import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import type { Composing } from "./composing";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame } from "./frames";
 
 interface Props {
-  easel: Easel;
+  desk: Desk;
   composing: Composing;
   compose: (facts: Partial<Composing>) => void;
 }
 
 const USUAL_RADIUS = 0.12;
 
-export default function SubjectView({ easel, composing, compose }: Props) {
-  const painting = easel.painting.data!;
+export default function SubjectView({ desk, composing, compose }: Props) {
+  const painting = desk.painting.data!;
   const [tool, setTool] = useState<Tool | null>(null);
   const [handles, setHandles] = useState<Spot[]>([]);
   const [radius, setRadius] = useState(USUAL_RADIUS);
-  const offered = useQuery(guidesQuery(easel.id));
+  const offered = useQuery(guidesQuery(desk.id));
   const observing = useObserving(painting);
   const patching = usePatching(painting, true);
   const words = useQuery({ ...colourWordsQuery, enabled: observing.observation !== null });
@@ -52,22 +52,22 @@ export default function SubjectView({ easel, composing, compose }: Props) {
   const chooseTool = (to: Tool | null) => {
     setTool(to);
     patching.choose(null, null);
-    easel.setIsolated(null);
+    desk.setIsolated(null);
     if (to) setHandles(handlesOf(to, painting));
     if (to === "focal") setRadius(painting.focal?.radius ?? USUAL_RADIUS);
   };
   const tap = (at: Spot) => {
-    if (tool !== null || patching.mode || observation || !easel.mapGreys.data) return;
-    const step = easel.keptSteps[byteAt(easel.mapGreys.data, at)]!;
-    easel.setIsolated(easel.isolated === step ? null : step);
+    if (tool !== null || patching.mode || observation || !desk.mapGreys.data) return;
+    const step = desk.keptSteps[byteAt(desk.mapGreys.data, at)]!;
+    desk.setIsolated(desk.isolated === step ? null : step);
   };
-  const calm = shown.kind === "cropped" && !ladderShows(easel);
+  const calm = shown.kind === "cropped" && !ladderShows(desk);
   return (
     <>
       <ViewerFrame>
         <Viewer picture={shown.size} label={`${painting.title}, subject`} onTap={tap}>
           <Layer src={shown.url} alt={shown.alt} />
-          {shown.kind === "cropped" && <MapLayer easel={easel} />}
+          {shown.kind === "cropped" && <MapLayer desk={desk} />}
           {shown.kind === "laying" && <PatchOverlay patching={patching} picture={shown.size} />}
           {calm && observation && !tool && (
             <>
@@ -94,7 +94,7 @@ export default function SubjectView({ easel, composing, compose }: Props) {
           )}
           {calm && composing.drawing.shown && (
             <DrawingLines
-              paintingId={easel.id}
+              paintingId={desk.id}
               look={composing.drawing}
               widthMm={painting.width_mm}
               heightMm={painting.height_mm}
@@ -111,7 +111,7 @@ export default function SubjectView({ easel, composing, compose }: Props) {
           )}
         </Viewer>
       </ViewerFrame>
-      <PassesStrip easel={easel} onDesk={observation !== null} />
+      <PassesStrip desk={desk} onDesk={observation !== null} />
       <FactsFrame>
         {observation && (
           <ZoneFacts
@@ -140,14 +140,14 @@ export default function SubjectView({ easel, composing, compose }: Props) {
           setCellMm={(cellMm) => compose({ cellMm })}
           shortSideMm={Math.min(painting.width_mm, painting.height_mm)}
         />
-        {easel.relief.data && <WhereTheEyeGoes relief={easel.relief.data} marked={painting.focal !== null} />}
+        {desk.relief.data && <WhereTheEyeGoes relief={desk.relief.data} marked={painting.focal !== null} />}
         <DrawingFacts
-          paintingId={easel.id}
+          paintingId={desk.id}
           look={composing.drawing}
           set={(facts) => compose({ drawing: { ...composing.drawing, ...facts } })}
-          thresholds={easel.values.data?.thresholds ?? []}
+          thresholds={desk.values.data?.thresholds ?? []}
         />
-        <TransferFiles paintingId={easel.id} cellMm={composing.cellMm} />
+        <TransferFiles paintingId={desk.id} cellMm={composing.cellMm} />
       </FactsFrame>
     </>
   );

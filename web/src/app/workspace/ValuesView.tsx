@@ -28,19 +28,19 @@ import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
 import { Wipe } from "../../shared/ui/Wipe";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
-import { displayGreys, type Easel } from "./easel";
+import { displayGreys, type Desk } from "./desk";
 import { FactsFrame, ladderShows, MapLayer, PassesStrip, ViewerFrame, StripFrame } from "./frames";
 
-export default function ValuesView({ easel }: { easel: Easel }) {
+export default function ValuesView({ desk }: { desk: Desk }) {
   const { looking, set: look, ends, setEnds } = useLooks();
-  const painting = easel.painting.data!;
-  const values = easel.values.data!;
-  const relief = easel.relief.data;
-  const greys = easel.valueGreys.data;
+  const painting = desk.painting.data!;
+  const values = desk.values.data!;
+  const relief = desk.relief.data;
+  const greys = desk.valueGreys.data;
   const [tapped, setTapped] = useState<(Tapped & { map: string }) | null>(null);
   const [marked, setMarked] = useState(false);
   const other = useQuery({
-    ...otherBrushQuery(easel.id, looking.otherBrush ?? 0),
+    ...otherBrushQuery(desk.id, looking.otherBrush ?? 0),
     enabled: looking.otherBrush !== null,
   });
   const otherGreys = useQuery(displayGreys(other.data?.map_url));
@@ -49,13 +49,13 @@ export default function ValuesView({ easel }: { easel: Easel }) {
   const otherSteps = useMemo(() => stepsOfGreys(other.data?.steps ?? []), [other.data]);
   const plainSteps = useMemo(() => (plain ? stepTable(plain) : EVERY_BYTE), [plain]);
   const picture = { width: painting.width_px, height: painting.height_px };
-  const calm = !ladderShows(easel);
+  const calm = !ladderShows(desk);
 
   const tap = (at: Spot) => {
-    if (!easel.mapGreys.data) return;
-    const step = easel.keptSteps[byteAt(easel.mapGreys.data, at)]!;
-    const again = easel.isolated === step;
-    easel.setIsolated(again ? null : step);
+    if (!desk.mapGreys.data) return;
+    const step = desk.keptSteps[byteAt(desk.mapGreys.data, at)]!;
+    const again = desk.isolated === step;
+    desk.setIsolated(again ? null : step);
     setTapped(again ? null : { ...at, step, map: values.map_url });
   };
   return (
@@ -70,7 +70,7 @@ export default function ValuesView({ easel }: { easel: Easel }) {
         >
           <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           <MapLayer
-            easel={easel}
+            desk={desk}
             always={looking.look === "map" || looking.look === "contours"}
             contours={looking.look === "contours"}
           />
@@ -79,7 +79,7 @@ export default function ValuesView({ easel }: { easel: Easel }) {
               <ValueCanvas
                 greys={otherGreys.data}
                 steps={otherSteps}
-                tones={easel.keptTones}
+                tones={desk.keptTones}
                 isolated={null}
                 label={`Right half: a brush of ${looking.otherBrush} mm`}
               />
@@ -97,7 +97,7 @@ export default function ValuesView({ easel }: { easel: Easel }) {
           {calm && looking.look === "contours" && relief && (
             <ContourLabels relief={relief} picture={picture} />
           )}
-          {calm && marked && looking.look === "map" && <LostMarks paintingId={easel.id} picture={picture} />}
+          {calm && marked && looking.look === "map" && <LostMarks paintingId={desk.id} picture={picture} />}
           {looking.wipe && (
             <Wipe
               over={painting.picture_url}
@@ -122,20 +122,20 @@ export default function ValuesView({ easel }: { easel: Easel }) {
           />
         </StripFrame>
       ) : (
-        <PassesStrip easel={easel} />
+        <PassesStrip desk={desk} />
       )}
       <FactsFrame>
         <LookFacts looking={looking} profile={ends !== null} set={look} showProfile={setEnds} />
         <ValueFacts
           values={values}
-          change={(wanted) => void easel.keepValues(wanted)}
-          tapped={tapped?.map === values.map_url && easel.isolated !== null ? tapped : null}
+          change={(wanted) => void desk.keepValues(wanted)}
+          tapped={tapped?.map === values.map_url && desk.isolated !== null ? tapped : null}
           otherBrush={looking.otherBrush}
-          passBrushes={(easel.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
+          passBrushes={(desk.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
           compare={(otherBrush) => look({ otherBrush, look: "map" })}
         />
         <LostFacts
-          paintingId={easel.id}
+          paintingId={desk.id}
           marked={marked}
           mark={setMarked}
           compare={(otherBrush) => look({ otherBrush, look: "map" })}

@@ -12,7 +12,7 @@ import { isTyping } from "../Shell";
 import { ViewBoundary } from "../ViewBoundary";
 import { WorkList } from "./WorkList";
 import { NOTHING_LAID, type Composing } from "./composing";
-import { useEasel } from "./easel";
+import { useDesk } from "./desk";
 import { isWord, WORDS, type Word } from "./words";
 
 const AreasView = lazy(() => import("./AreasView"));
@@ -33,10 +33,10 @@ export default function Workspace() {
   const id = Number(params.paintingId);
   const word: Word = isWord(params.word) ? params.word : "subject";
   const navigate = useNavigate();
-  const easel = useEasel(id, word);
+  const desk = useDesk(id, word);
   const [composing, setComposing] = useState<Composing>(NOTHING_LAID);
   const [escapes, setEscapes] = useState(0);
-  const { painting, values, standing, search, choose, passes, setIsolated } = easel;
+  const { painting, values, standing, search, choose, passes, setIsolated } = desk;
 
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
@@ -69,21 +69,21 @@ export default function Workspace() {
         return (
           <SubjectView
             key={`${id} ${escapes}`}
-            easel={easel}
+            desk={desk}
             composing={composing}
             compose={(more) => setComposing((now) => ({ ...now, ...more }))}
           />
         );
       case "values":
-        return <ValuesView key={id} easel={easel} />;
+        return <ValuesView key={id} desk={desk} />;
       case "areas":
-        return <AreasView easel={easel} />;
+        return <AreasView desk={desk} />;
       case "mixes":
-        return <MixesView easel={easel} />;
+        return <MixesView desk={desk} />;
       case "passes":
-        return <PassesView easel={easel} />;
+        return <PassesView desk={desk} />;
       case "sittings":
-        return <SittingsView key={id} easel={easel} />;
+        return <SittingsView key={id} desk={desk} />;
     }
   };
   return (
@@ -115,13 +115,13 @@ export default function Workspace() {
         <Box sx={{ gridArea: "ladder", minHeight: 0, bgcolor: "background.default" }}>
           <ValueLadder
             steps={facts.steps}
-            thresholds={easel.live ?? facts.thresholds}
-            bytes={easel.valueGreys.data?.data ?? null}
-            isolated={easel.isolated}
+            thresholds={desk.live ?? facts.thresholds}
+            bytes={desk.valueGreys.data?.data ?? null}
+            isolated={desk.isolated}
             isolate={setIsolated}
             move={(limits, done) => {
-              easel.setLive(limits);
-              if (done) void easel.keepValues({ ...askedOf(facts), limits });
+              desk.setLive(limits);
+              if (done) void desk.keepValues({ ...askedOf(facts), limits });
             }}
           />
         </Box>

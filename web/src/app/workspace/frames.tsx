@@ -8,7 +8,7 @@ import { StageStrip, STRIP_PX } from "../../features/passes";
 import { middles, stepTable, ValueCanvas } from "../../features/values";
 import { greyOf } from "../../shared/ui/greys";
 import { Empty } from "../../shared/ui/States";
-import type { Easel } from "./easel";
+import type { Desk } from "./desk";
 
 export function ViewerFrame({ children }: { children: ReactNode }) {
   return <Box sx={{ gridArea: "viewer", minHeight: 0, position: "relative" }}>{children}</Box>;
@@ -35,18 +35,18 @@ export function StripFrame({ children, onDesk = false }: { children: ReactNode; 
 }
 
 interface StripProps {
-  easel: Easel;
+  desk: Desk;
   chosen?: number | null;
   /** Only where there is room for it: not upright on a tablet, where the hand is at work on something else. */
   onDesk?: boolean;
 }
 
 /** The painting after every pass, below every view; one is chosen on the passes view only. */
-export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps) {
+export function PassesStrip({ desk, chosen = null, onDesk = false }: StripProps) {
   const navigate = useNavigate();
-  const painting = easel.painting.data!;
-  const passes = easel.passes.data?.passes ?? [];
-  if (easel.passes.isPending && easel.standing.data?.passes !== "missing")
+  const painting = desk.painting.data!;
+  const passes = desk.passes.data?.passes ?? [];
+  if (desk.passes.isPending && desk.standing.data?.passes !== "missing")
     return (
       <StripFrame onDesk={onDesk}>
         <Box sx={{ height: STRIP_PX }} />
@@ -58,7 +58,7 @@ export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps
       <StageStrip
         passes={passes}
         chosen={chosen}
-        choose={(number) => void navigate(`/paintings/${easel.id}/passes?pass=${number}`)}
+        choose={(number) => void navigate(`/paintings/${desk.id}/passes?pass=${number}`)}
         proportion={painting.width_px / painting.height_px}
       />
     </StripFrame>
@@ -67,23 +67,23 @@ export function PassesStrip({ easel, chosen = null, onDesk = false }: StripProps
 
 /** The value map over the picture while a border moves or a step stands alone, whatever the view; or where it is asked for. */
 export function MapLayer({
-  easel,
+  desk,
   always = false,
   contours = false,
 }: {
-  easel: Easel;
+  desk: Desk;
   always?: boolean;
   contours?: boolean;
 }) {
-  const { live, isolated } = easel;
+  const { live, isolated } = desk;
   const dragged = useMemo(() => live && { steps: stepTable(live), tones: middles(live).map(greyOf) }, [live]);
-  const source = live ? easel.valueGreys.data : easel.mapGreys.data;
+  const source = live ? desk.valueGreys.data : desk.mapGreys.data;
   if (!source || !(always || live !== null || isolated !== null)) return null;
   return (
     <ValueCanvas
       greys={source}
-      steps={dragged?.steps ?? easel.keptSteps}
-      tones={dragged?.tones ?? easel.keptTones}
+      steps={dragged?.steps ?? desk.keptSteps}
+      tones={dragged?.tones ?? desk.keptTones}
       isolated={isolated}
       contours={contours && live === null && isolated === null}
       label={isolated === null ? "Value map" : `Value map, step ${isolated + 1} alone`}
@@ -92,7 +92,7 @@ export function MapLayer({
 }
 
 /** Whether the ladder has the stage: a border moves, or a step stands alone. */
-export const ladderShows = ({ live, isolated }: Easel): boolean => live !== null || isolated !== null;
+export const ladderShows = ({ live, isolated }: Desk): boolean => live !== null || isolated !== null;
 
 /** Said where mixes or passes still speak of areas as they were. */
 export function AreasMoved({ upToDate }: { upToDate: boolean }) {

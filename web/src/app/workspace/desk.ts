@@ -36,7 +36,7 @@ type Chosen = {
   tab?: string | null;
 };
 
-export function useEasel(id: number, word: Word) {
+export function useDesk(id: number, word: Word) {
   const { search, change } = useAddress();
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
@@ -139,8 +139,8 @@ export function useEasel(id: number, word: Word) {
   };
 }
 
-/** The easel once the painting and its values are there: what the views are given. */
-export type Easel = ReturnType<typeof useEasel>;
+/** The desk once the painting and its values are there: what the views are given. */
+export type Desk = ReturnType<typeof useDesk>;
 
 export const displayGreys = (url: string | undefined) => ({
   ...greysQuery(url ?? "", DISPLAY_PX),
