@@ -8,6 +8,7 @@ from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
 from server.sittings.api import router as sittings
+from server.sittings.easel.api import router as easel
 from server.subject.api import router as subject
 from server.values.api import router as values
 from server.work.api import router as desk
@@ -27,3 +28,4 @@ api.add_router("/areas", areas, tags=["areas"])
 api.add_router("/mixes", mixes, tags=["mixes"])
 api.add_router("/passes", passes, tags=["passes"])
 api.add_router("/sittings", sittings, tags=["sittings"])
+api.add_router("/easel", easel, tags=["easel"])

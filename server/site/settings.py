@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "server.areas",
     "server.mixes",
     "server.passes",
+    "server.sittings",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -111,8 +111,7 @@ def checked_calendar(size: int) -> None:
 def out(work: Work) -> SittingsOut:
     """All about when a painting is painted, as the page shows it."""
     said = work.inputs.brief.sittings
-    shown = _shown(work)
-    schedule = shown.schedule if shown is not None and said.diary is not None else None
+    shown, schedule = _shown(work), shown_schedule(work)
     written = codec.written(said)
     if said.diary is not None:
         del written["diary"]["busy"]
@@ -152,6 +151,12 @@ def _shown(work: Work) -> Scheduled | None:
             found: Scheduled | None = work.last(node)
             return found
     return work.last("first schedule")
+
+
+def shown_schedule(work: Work) -> Schedule | None:
+    """The schedule that is shown; None while the painter has not said when they paint, and where there can be none."""
+    shown = _shown(work)
+    return None if shown is None or work.inputs.brief.sittings.diary is None else shown.schedule
 
 
 def _schedule_out(schedule: Schedule, work: Work, busy: tuple[Busy, ...]) -> ScheduleOut:

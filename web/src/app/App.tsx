@@ -10,6 +10,7 @@ import { studioQuery } from "./queries";
 import { Shell } from "./Shell";
 import { ViewBoundary } from "./ViewBoundary";
 
+const EaselRoute = lazy(() => import("./EaselRoute"));
 const SessionEnded = lazy(() => import("./SessionEnded"));
 const LoginPage = lazy(() => import("./LoginPage"));
 const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage"));
@@ -19,7 +20,19 @@ const StudioPage = lazy(() => import("./StudioPage"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
+/** The easel stands by itself: it opens without the network, and so before anything is known of the studio. */
 export function App() {
+  return (
+    <Suspense fallback={<Loading what="the page" />}>
+      <Routes>
+        <Route path="paintings/:paintingId/easel" element={<EaselRoute />} />
+        <Route path="*" element={<AtTheDesk />} />
+      </Routes>
+    </Suspense>
+  );
+}
+
+function AtTheDesk() {
   const studio = useQuery(studioQuery);
   const [ended, setEnded] = useState(false);
   useEffect(() => onSessionEnd(() => setEnded(true)), []);

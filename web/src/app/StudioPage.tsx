@@ -20,6 +20,7 @@ const NewObservationDialog = lazy(() => import("../features/subject/NewObservati
 const NewPaintingDialog = lazy(() => import("../features/subject/NewPaintingDialog"));
 const PaintingPages = lazy(() => import("./PaintingPages"));
 const PaintingSearch = lazy(() => import("./PaintingSearch"));
+const WhatNow = lazy(() => import("../features/sittings/WhatNow"));
 const Bin = lazy(() => import("./Bin"));
 
 /** How far a painting is, in a few words. */
@@ -55,6 +56,9 @@ export default function StudioPage() {
   return (
     <Box component="main">
       <title>Paintings · Ypsochrom</title>
+      <Suspense>
+        <WhatNow />
+      </Suspense>
       <Box sx={{ position: "relative", bgcolor: "background.paper" }}>
         <Contours />
         <Stack

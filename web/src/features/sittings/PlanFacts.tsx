@@ -113,7 +113,10 @@ function Next({ paintingId, schedule, now }: Omit<Props, "sittings">) {
         {tasks[1] && `, then ${tasks[1].title}`}.
       </Typography>
       <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
-        <Button variant="contained" component={Link} to={`/paintings/${paintingId}/sheet/${number}`}>
+        <Button variant="contained" component={Link} to={`/paintings/${paintingId}/easel`}>
+          To the easel
+        </Button>
+        <Button component={Link} to={`/paintings/${paintingId}/sheet/${number}`}>
           Sheet for this sitting
         </Button>
       </Stack>

@@ -44,14 +44,14 @@ export function SittingFacts({ paintingId, schedule, diary, sitting, number, cha
         <Fact name="Hands at work">
           {minutesWords(tasks.reduce((sum, task) => sum + task.ends_min - task.begins_min, 0))}
         </Fact>
-        <Button
-          variant="contained"
-          component={Link}
-          to={`/paintings/${paintingId}/sheet/${number}`}
-          sx={{ mt: 1 }}
-        >
-          Sheet for this sitting
-        </Button>
+        <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
+          <Button variant="contained" component={Link} to={`/paintings/${paintingId}/easel`}>
+            To the easel
+          </Button>
+          <Button component={Link} to={`/paintings/${paintingId}/sheet/${number}`}>
+            Sheet for this sitting
+          </Button>
+        </Stack>
       </Section>
       <Section title="Move it">
         <Stack direction="row" spacing={1} sx={{ mb: 1.5 }}>

@@ -5,7 +5,15 @@ import { ProblemError, type Problem } from "./client";
 export async function download(address: string, saveAs: string) {
   const response = await fetch(address);
   if (!response.ok) throw new ProblemError((await response.json()) as Problem, response.status);
-  const url = URL.createObjectURL(await response.blob());
+  save(await response.blob(), saveAs);
+}
+
+/** Hand a text of the page to the browser to save. */
+export const saveText = (text: string, saveAs: string) =>
+  save(new Blob([text], { type: "text/plain" }), saveAs);
+
+function save(what: Blob, saveAs: string) {
+  const url = URL.createObjectURL(what);
   const link = document.createElement("a");
   link.href = url;
   link.download = saveAs;

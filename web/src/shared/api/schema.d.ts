@@ -404,6 +404,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/easel/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Now
+         * @description What the studio begins with.
+         */
+        get: operations["server_sittings_easel_api_what_now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Easel
+         * @description How it stands at the easel now.
+         */
+        get: operations["server_sittings_easel_api_easel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Acts
+         * @description Keep what was done at the easel; each act counts once, however often it is sent.
+         */
+        post: operations["server_sittings_easel_api_send_acts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/acts.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description Every act at the easel as JSON lines.
+         */
+        get: operations["server_sittings_easel_api_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/list/{taken_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Taken List
+         * @description A list of work as it was taken to the easel; it never changes.
+         */
+        get: operations["server_sittings_easel_api_taken_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Sitting
+         * @description Open a sitting with the plan as it is now.
+         */
+        post: operations["server_sittings_easel_api_open_sitting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Photo
+         * @description Keep a photo taken at the easel; an act then names it.
+         */
+        post: operations["server_sittings_easel_api_send_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/easel/{painting_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Plan
+         * @description Take the desk's plan in the place of the list in hand.
+         */
+        post: operations["server_sittings_easel_api_take_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/cautions": {
         parameters: {
             query?: never;
@@ -2206,6 +2366,65 @@ export interface components {
             y: number;
         };
         /**
+         * ActIn
+         * @description One act of a device, as `ypsochrom.sittings.easel.acts.Act`; `at` is the device's own time, put right by `sent_at`.
+         */
+        ActIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            climate?: components["schemas"]["ClimateData"] | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
+            /** Ml */
+            ml?: number | null;
+            /**
+             * Photo
+             * @default
+             */
+            photo: string;
+            /** Pile */
+            pile?: string | null;
+            /**
+             * Seq
+             * @default 0
+             */
+            seq: number;
+            /** Sitting */
+            sitting: string;
+            /** Task */
+            task?: string | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** When */
+            when?: string | null;
+        };
+        /**
+         * ActsIn
+         * @description Acts of one device in the order in which they were done; `sent_at` is its time now.
+         */
+        ActsIn: {
+            /** Acts */
+            acts: components["schemas"]["ActIn"][];
+            /** Device */
+            device: string;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+        };
+        /**
          * AddOut
          * @description What to add: ml, drops, as a hand lays it, and one part of it to how many parts of the pile.
          */
@@ -2286,6 +2505,25 @@ export interface components {
              * @default 1
              */
             white: number;
+        };
+        /**
+         * Advice
+         * @description One piece of advice; `id` is stable (`mixes.W003`), `subject` names what it is about (an area, mix or paint id).
+         */
+        Advice: {
+            /** Hint */
+            hint: string;
+            /** Id */
+            id: string;
+            /** Message */
+            message: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "note" | "warning";
+            /** Subject */
+            subject?: string | null;
         };
         /**
          * AdviceOut
@@ -2543,6 +2781,50 @@ export interface components {
             up_to_date: boolean;
             /** Waiting */
             waiting: components["schemas"]["WaitingOut"][];
+        };
+        /**
+         * AtWorkOut
+         * @description A painting at work: the sitting that runs, what is in hand, what dries, which piles live, when it goes on.
+         */
+        AtWorkOut: {
+            /** Count */
+            count: number;
+            /** Doing */
+            doing: string;
+            /** Done */
+            done: number;
+            /** Drying */
+            drying: components["schemas"]["DryingOut"][];
+            last: components["schemas"]["SittingCourse"] | null;
+            /** Next Sitting */
+            next_sitting: string | null;
+            /** Painting */
+            painting: number;
+            /** Piles */
+            piles: components["schemas"]["LivingPileOut"][];
+            sitting: components["schemas"]["SittingCourse"] | null;
+            /** Thumbnail Url */
+            thumbnail_url: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Awaited
+         * @description An earlier task (id), what of it is waited for, and how many minutes more than that.
+         */
+        Awaited: {
+            /**
+             * More Min
+             * @default 0
+             */
+            more_min: number;
+            /**
+             * Point
+             * @enum {string}
+             */
+            point: "done" | "open" | "overcoat" | "glaze";
+            /** Task */
+            task: string;
         };
         /**
          * BackgroundOut
@@ -2965,6 +3247,35 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * Clock
+         * @description A coat on its clocks: blends until, takes a coat from, takes a glaze from; None where it does not dry in this air.
+         */
+        Clock: {
+            /** Areas */
+            areas: string[];
+            /** Glaze At */
+            glaze_at: string | null;
+            /**
+             * Laid
+             * Format: date-time
+             */
+            laid: string;
+            /**
+             * Mists
+             * @default 0
+             */
+            mists: number;
+            /**
+             * Open Until
+             * Format: date-time
+             */
+            open_until: string;
+            /** Overcoat At */
+            overcoat_at: string | null;
+            /** Task */
+            task: string;
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -3059,6 +3370,33 @@ export interface components {
             /** Pile Words */
             pile_words: string;
             target: components["schemas"]["ColourOut"];
+        };
+        /**
+         * CourseOut
+         * @description How far it is (`ypsochrom.sittings.easel.course.Course`); by id of task or pile.
+         */
+        CourseOut: {
+            climate: components["schemas"]["ClimateData"];
+            /** Clocks */
+            clocks: components["schemas"]["Clock"][];
+            /** Current */
+            current: string | null;
+            /** Minutes */
+            minutes: {
+                [key: string]: components["schemas"]["Minutes"];
+            };
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** Piles */
+            piles: {
+                [key: string]: components["schemas"]["PileCourse"];
+            };
+            /** Sittings */
+            sittings: components["schemas"]["SittingCourse"][];
+            /** Tasks */
+            tasks: {
+                [key: string]: components["schemas"]["TaskCourse"];
+            };
         };
         /**
          * DiaryData
@@ -3186,6 +3524,82 @@ export interface components {
              * @default []
              */
             limits: number[];
+        };
+        /**
+         * DryingOut
+         * @description A passage that is not dry yet: until when it blends, and when it takes a coat.
+         */
+        DryingOut: {
+            /**
+             * Open Until
+             * Format: date-time
+             */
+            open_until: string;
+            /** Overcoat At */
+            overcoat_at: string | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * EaselLightOut
+         * @description Until when the light holds, and why it is another then.
+         */
+        EaselLightOut: {
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * EaselOut
+         * @description How it stands at the easel now. `taken` is the work list in hand (id); None before the first sitting.
+         *
+         *     `plan`: the desk's plan is the one in hand, has changed, or there is none that is up to date. `stages` are pictures of the
+         *     painting by pass number, as the plan in hand has it; `next_sitting` begins next by the diary. `in_bin`: the painting was
+         *     removed, and what is done here is still kept. `told` says what was put right in what was sent.
+         */
+        EaselOut: {
+            course: components["schemas"]["CourseOut"] | null;
+            /** In Bin */
+            in_bin: boolean;
+            light: components["schemas"]["EaselLightOut"] | null;
+            /** Next Sitting */
+            next_sitting: string | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Painting */
+            painting: number;
+            /**
+             * Plan
+             * @enum {string}
+             */
+            plan: "same" | "changed" | "missing";
+            /** Stages */
+            stages: {
+                [key: string]: string;
+            };
+            /** Taken */
+            taken: number | null;
+            /** Title */
+            title: string;
+            /** Told */
+            told: string[];
+        };
+        /**
+         * EaselStepOut
+         * @description A step of the value map: the grey that stands for it there, and its value.
+         */
+        EaselStepOut: {
+            /** Grey */
+            grey: number;
+            /** Value */
+            value: number;
         };
         /**
          * EdgeWork
@@ -3820,6 +4234,173 @@ export interface components {
             strength: number;
         };
         /**
+         * ListedArea
+         * @description An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1).
+         */
+        ListedArea: {
+            /** Centre */
+            centre: [
+                number,
+                number
+            ];
+            /** Id */
+            id: string;
+            /** Index */
+            index: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ListedPile
+         * @description A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept.
+         */
+        ListedPile: {
+            /** Doses */
+            doses: components["schemas"]["ToldDose"][];
+            /** Dry */
+            dry: string;
+            /** Id */
+            id: string;
+            /**
+             * Keeping
+             * @default
+             */
+            keeping: string;
+            /**
+             * Later
+             * @default false
+             */
+            later: boolean;
+            /** Name */
+            name: string;
+            /** Value Dry */
+            value_dry: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Wet */
+            wet: string;
+        };
+        /**
+         * ListedTask
+         * @description A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
+         *
+         *     `minutes` are those planned for this go, `planned_min` its planned begin in minutes
+         *     after the schedule's begin.
+         */
+        ListedTask: {
+            /**
+             * After
+             * @default []
+             */
+            after: components["schemas"]["Awaited"][];
+            /**
+             * At Judgement
+             * @default 0
+             */
+            at_judgement: number;
+            /**
+             * Brush
+             * @default
+             */
+            brush: string;
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions: components["schemas"]["Advice"][];
+            /**
+             * Coat
+             * @default 1
+             */
+            coat: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Edges
+             * @default []
+             */
+            edges: string[];
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "unit" | "own" | "job" | "mixing";
+            /**
+             * Manner
+             * @default
+             */
+            manner: string;
+            /**
+             * Medium
+             * @default
+             */
+            medium: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Pass Number
+             * @default 0
+             */
+            pass_number: number;
+            /**
+             * Passages
+             * @default []
+             */
+            passages: components["schemas"]["Passage"][];
+            /**
+             * Piles
+             * @default []
+             */
+            piles: string[];
+            /**
+             * Planned Min
+             * @default 0
+             */
+            planned_min: number;
+            /**
+             * Role
+             * @default
+             */
+            role: string;
+            /**
+             * Sitting
+             * @default 0
+             */
+            sitting: number;
+            /** Subject */
+            subject: string;
+            /** Title */
+            title: string;
+            /** Uses */
+            uses?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * LivingPileOut
+         * @description A pile that still lives: how much of it, and when it skins.
+         */
+        LivingPileOut: {
+            /** Colour */
+            colour: string;
+            /** Left Ml */
+            left_ml: number;
+            /** Name */
+            name: string;
+            /** Skins At */
+            skins_at: string | null;
+        };
+        /**
          * Login
          * @description What a painter types to log in.
          */
@@ -3861,6 +4442,16 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * LowTubeOut
+         * @description A tube that runs low.
+         */
+        LowTubeOut: {
+            /** Left Ml */
+            left_ml: number;
+            /** Name */
+            name: string;
         };
         /**
          * MarksData
@@ -3924,6 +4515,23 @@ export interface components {
             left_ml: number | null;
             /** Volume Ml */
             volume_ml: number;
+        };
+        /**
+         * Minutes
+         * @description How long what a task lays blends, until it takes a coat and a glaze, and how much longer after one misting or with retarder
+         *     worked in; minutes in the present air.
+         */
+        Minutes: {
+            /** Glaze Min */
+            glaze_min: number;
+            /** Mist Min */
+            mist_min: number;
+            /** Open Min */
+            open_min: number;
+            /** Overcoat Min */
+            overcoat_min: number;
+            /** Retarded Min */
+            retarded_min: number;
         };
         /**
          * MissOut
@@ -4096,6 +4704,23 @@ export interface components {
             title: string;
         };
         /**
+         * NoteOut
+         * @description A note written at the easel.
+         */
+        NoteOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Photo Url */
+            photo_url: string;
+            /** Task */
+            task: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * NotesData
          * @description What is noted for the light: when (ISO 8601), where, how the weather is.
          */
@@ -4165,6 +4790,16 @@ export interface components {
             sketch_url: string | null;
             /** Zones */
             zones: components["schemas"]["ZoneData"][];
+        };
+        /**
+         * OpenIn
+         * @description A sitting is opened; its id is the device's, so that opening it twice opens it once.
+         */
+        OpenIn: {
+            /** Device */
+            device: string;
+            /** Sitting */
+            sitting: string;
         };
         /**
          * OpenTimeOut
@@ -4660,6 +5295,16 @@ export interface components {
             why: string;
         };
         /**
+         * Passage
+         * @description A part of the picture that a task paints: an area (id) and one of its families, None all of it.
+         */
+        Passage: {
+            /** Area */
+            area: string;
+            /** Family */
+            family?: string | null;
+        };
+        /**
          * PassageData
          * @description A passage laid with a brush of its own: its outlines in shares, the brush's width, the area that it was marked by.
          *
@@ -4760,6 +5405,40 @@ export interface components {
              * @default 1
              */
             width: number;
+        };
+        /**
+         * PhotoOut
+         * @description A photo that was kept, by the name that an act gives it.
+         */
+        PhotoOut: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * PileCourse
+         * @description A pile on the palette: since when, how much of it is left, when it skins (None: it keeps), whether it lies covered, and
+         *     whether it came out wrong.
+         */
+        PileCourse: {
+            /**
+             * Astray
+             * @default false
+             */
+            astray: boolean;
+            /**
+             * Covered
+             * @default false
+             */
+            covered: boolean;
+            /** Left Ml */
+            left_ml: number;
+            /**
+             * Mixed
+             * Format: date-time
+             */
+            mixed: string;
+            /** Skins At */
+            skins_at: string | null;
         };
         /**
          * PileIn
@@ -5530,6 +6209,38 @@ export interface components {
             problem: string | null;
         };
         /**
+         * SittingCourse
+         * @description A sitting as it went. `asks`: it was left open and has ended by itself with its last act; the painter may know better.
+         */
+        SittingCourse: {
+            /**
+             * Asks
+             * @default false
+             */
+            asks: boolean;
+            /** Ended */
+            ended?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Last
+             * Format: date-time
+             */
+            last: string;
+            /** Number */
+            number: number;
+            /**
+             * Opened
+             * Format: date-time
+             */
+            opened: string;
+            /**
+             * Worked S
+             * @default 0
+             */
+            worked_s: number;
+        };
+        /**
          * SittingLightOut
          * @description The light of one sitting.
          */
@@ -6016,6 +6727,72 @@ export interface components {
             width_mm: number;
         };
         /**
+         * TakenListOut
+         * @description What was taken to the easel; it never changes. Pictures are addresses that can be kept for good.
+         *
+         *     `parts_url` holds the area (red) and the family (green: its place in `families`) of every pixel, `steps_url` the value map;
+         *     `width_px` and `height_px` are the size of the reference.
+         */
+        TakenListOut: {
+            /** Areas */
+            areas: components["schemas"]["ListedArea"][];
+            /** Begins */
+            begins: string | null;
+            /** Cautions */
+            cautions: components["schemas"]["Advice"][];
+            /** Families */
+            families: string[];
+            /** Height Mm */
+            height_mm: number;
+            /** Height Px */
+            height_px: number;
+            /** Id */
+            id: number;
+            /** Observed */
+            observed: boolean;
+            /** Parts Url */
+            parts_url: string;
+            /** Piles */
+            piles: components["schemas"]["ListedPile"][];
+            /** Reference Url */
+            reference_url: string;
+            /** Steps */
+            steps: components["schemas"]["EaselStepOut"][];
+            /** Steps Url */
+            steps_url: string;
+            /** Tasks */
+            tasks: components["schemas"]["ListedTask"][];
+            /** Title */
+            title: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Width Px */
+            width_px: number;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * TaskCourse
+         * @description How far a task is: seconds worked, since when it is worked at, when it was done.
+         */
+        TaskCourse: {
+            /** Done At */
+            done_at?: string | null;
+            /** Since */
+            since?: string | null;
+            /**
+             * State
+             * @default to do
+             * @enum {string}
+             */
+            state: "to do" | "at it" | "paused" | "done" | "skipped";
+            /**
+             * Worked S
+             * @default 0
+             */
+            worked_s: number;
+        };
+        /**
          * ThingIn
          * @description These areas are one thing, perhaps under a name; one area alone is taken out of its thing.
          */
@@ -6075,6 +6852,27 @@ export interface components {
             sittings: number;
             /** Title */
             title: string;
+        };
+        /**
+         * ToldDose
+         * @description One dose of a pile: `name` is the paint's or the earlier pile's; `mass_g` only where it comes from a tube, `drops` where
+         *     they can be counted; `by_hand` in drops, peas and centimetres of bead.
+         */
+        ToldDose: {
+            /** By Hand */
+            by_hand: string;
+            /** Drops */
+            drops: number | null;
+            /** Mass G */
+            mass_g: number | null;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+            /** Source */
+            source: string;
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * TradeOut
@@ -6516,6 +7314,21 @@ export interface components {
                 [key: string]: number;
             };
             then: components["schemas"]["Summary"];
+        };
+        /**
+         * WhatNowOut
+         * @description What the studio begins with: the paintings at work, the one that runs first, and tubes that run low.
+         */
+        WhatNowOut: {
+            /** Low */
+            low: components["schemas"]["LowTubeOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Paintings */
+            paintings: components["schemas"]["AtWorkOut"][];
         };
         /**
          * WishData
@@ -7901,6 +8714,557 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_what_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatNowOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_easel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EaselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_send_acts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EaselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_taken_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                taken_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenListOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_open_sitting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EaselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_send_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_take_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EaselOut"];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -1,8 +1,9 @@
 /** The mixing bench: a target on the left, and on the table recipes, dabs by hand, strings, or a pile to be mended. */
 import { useState } from "react";
 
-import { Box, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
 
 import { addressNow, useAddress } from "../../../shared/address";
 import { inWords } from "../../../shared/api/client";
@@ -197,6 +198,16 @@ export default function MixingPage() {
         />
       </Box>
       <Box sx={{ p: 2.5, minWidth: 0 }}>
+        {search.get("easel") && (
+          <Button
+            variant="contained"
+            component={Link}
+            to={`/paintings/${Number(search.get("easel"))}/easel`}
+            sx={{ mr: 2, mb: 2 }}
+          >
+            Back to the easel
+          </Button>
+        )}
         <ToggleButtonGroup
           exclusive
           value={mode}

@@ -1,0 +1,159 @@
+"""Clocks of wet paint at the easel: when a coat stops blending and can be painted over, in air that changes and with water
+added on the way.
+
+A film loses its water at a pace that the air sets. While the air is one, a clock is the model's time (`paint.drying`); where it
+changes, every stretch takes its share: a coat that was half dry in the cold needs half of the time that the warmth asks.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+
+from ...kit.errors import BadSetting
+from ...paint.drying import THICKEST_UM, WetFilm, glaze_minutes, open_minutes, overcoat_minutes, surface_minutes
+from ...passes.films.drying import RETARDER_SHARE
+from ...sky.air import Climate
+from ..open_time import MIST_UM
+
+LONGEST_MIN = 60 * 24 * 30.0
+"""A clock beyond a month says nothing to a painter."""
+
+
+@dataclass(frozen=True)
+class Laid:
+    """What a task lays, as far as its clocks are concerned: of its films the one that closes first and the one that dries last,
+    each with the painter's own factor."""
+
+    first: WetFilm
+    last: WetFilm
+    first_factor: float = 1.0
+    last_factor: float = 1.0
+
+
+@dataclass(frozen=True)
+class Minutes:
+    """How long what a task lays blends, until it takes a coat and a glaze, and how much longer after one misting or with retarder
+    worked in; minutes in the present air."""
+
+    open_min: float
+    overcoat_min: float
+    glaze_min: float
+    mist_min: float
+    retarded_min: float
+
+
+@dataclass(frozen=True)
+class Since:
+    """From a time on: the air, and the share of retarder in the paint."""
+
+    at: datetime
+    climate: Climate
+    retarder: float = 0.0
+
+
+@dataclass(frozen=True)
+class Clock:
+    """A coat on its clocks: blends until, takes a coat from, takes a glaze from; None where it does not dry in this air."""
+
+    task: str
+    areas: tuple[str, ...]
+    laid: datetime
+    open_until: datetime
+    overcoat_at: datetime | None
+    glaze_at: datetime | None
+    mists: int = 0
+
+
+def minutes_of(laid: Laid, climate: Climate) -> Minutes:
+    """The figures of what a task lays, in this air."""
+    first, last = laid.first, laid.last
+    opens = open_minutes(first, climate, laid.first_factor)
+    slow = open_minutes(_with(first, RETARDER_SHARE), climate, laid.first_factor)
+    return Minutes(
+        open_min=_told(opens),
+        overcoat_min=_told(overcoat_minutes(last, climate, laid.last_factor)),
+        glaze_min=_told(glaze_minutes(last, climate, laid.last_factor)),
+        mist_min=_told(_mist(first, climate, laid.first_factor)),
+        retarded_min=_told(max(0.0, slow - opens)),
+    )
+
+
+def clock_of(
+    task: str, areas: tuple[str, ...], laid: Laid, at: datetime, air: Sequence[Since], mists: Sequence[datetime]
+) -> Clock:
+    """The clocks of a coat laid at a time; `air` begins not after it and is in order, `mists` are times of a light misting.
+
+    Misting counts only while the coat is still open: on a skin the water does nothing.
+    """
+    if not air or air[0].at > at:
+        raise BadSetting(
+            "The air at the time of painting is not known.", "Say the air from before the first stroke on."
+        )
+    opens = [(one.at, open_minutes(_with(laid.first, one.retarder), one.climate, laid.first_factor)) for one in air]
+    heard: list[tuple[datetime, float]] = []
+    until = due(at, opens, heard) or at + timedelta(minutes=LONGEST_MIN)
+    for mist in sorted(mists):
+        if at <= mist < until:
+            now = [one for one in air if one.at <= mist][-1]
+            heard.append((mist, _mist(_with(laid.first, now.retarder), now.climate, laid.first_factor)))
+            until = due(at, opens, heard) or at + timedelta(minutes=LONGEST_MIN)
+    coats = [(one.at, overcoat_minutes(_with(laid.last, one.retarder), one.climate, laid.last_factor)) for one in air]
+    glazes = [(one.at, glaze_minutes(_with(laid.last, one.retarder), one.climate, laid.last_factor)) for one in air]
+    return Clock(task, areas, at, until, due(at, coats, heard), due(at, glazes, heard), len(heard))
+
+
+def due(
+    begins: datetime, needs: Sequence[tuple[datetime, float]], set_back: Sequence[tuple[datetime, float]] = ()
+) -> datetime | None:
+    """When something is done that takes so many minutes in all from each of these times on; None if it never is.
+
+    `set_back` are times at which it falls back by so many minutes, never behind its begin.
+    """
+    knots = sorted({at for at, _ in needs if at > begins} | {at for at, _ in set_back if at > begins})
+    now, share = begins, 0.0
+    for end in [*knots, None]:
+        takes = [minutes for at, minutes in needs if at <= now][-1]
+        left = (1 - share) * takes
+        if math.isfinite(left) and (end is None or now + timedelta(minutes=left) <= end):
+            return None if left > LONGEST_MIN else now + timedelta(minutes=left)
+        if end is None:
+            return None
+        share += 0.0 if math.isinf(takes) else (end - now).total_seconds() / 60 / takes
+        share -= sum(back / takes for at, back in set_back if at == end and math.isfinite(takes) and takes > 0)
+        share, now = max(0.0, share), end
+    return None
+
+
+def _with(film: WetFilm, retarder: float) -> WetFilm:
+    """The film with retarder worked in; it takes the place of paint."""
+    room = 1 - film.medium_share - film.water_share
+    return replace(film, retarder=max(film.retarder, min(retarder, room)))
+
+
+def _mist(film: WetFilm, climate: Climate, factor: float) -> float:
+    """Minutes that a light misting adds."""
+    minutes = surface_minutes(film, climate) * factor
+    return math.inf if math.isinf(minutes) else minutes * MIST_UM / film.water_um
+
+
+def _told(minutes: float) -> float:
+    return min(minutes, LONGEST_MIN)
+
+
+FLATTEST_UM = 500.0
+"""What is left in the knife's smear; from memory."""
+
+
+def heap_um(volume_ml: float) -> float:
+    """Height of a pile on the palette in um: a heap as high as a third of its width, a spherical cap (from memory)."""
+    # a cap of base radius r and height h = 2/3 r holds pi h (3 r^2 + h^2) / 6
+    cm = (max(volume_ml, 0.0) * 6 / (math.pi * (2 / 3) * (3 + 4 / 9))) ** (1 / 3) * 2 / 3
+    return min(THICKEST_UM, max(FLATTEST_UM, cm * 1e4))
+
+
+def skinned(mixed: datetime, volume_ml: float, air: Sequence[Since], mists: Sequence[datetime] = ()) -> datetime | None:
+    """When a pile of so many ml lying open on the palette has a skin; None if it keeps."""
+    film = WetFilm(heap_um(volume_ml))
+    needs = [(one.at, overcoat_minutes(film, one.climate)) for one in air]
+    return due(mixed, needs, [(at, needs[0][1]) for at in mists])

@@ -1,0 +1,131 @@
+"""What is taken to the easel: the tasks of a plan with all that a hand needs to know of each, fixed when the sitting opens."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from ...kit.advice import Advice
+from ...mixes.told import ToldDose
+from ..task import TaskKind
+from .clocks import Laid
+
+Point = Literal["done", "open", "overcoat", "glaze"]
+"""What of an earlier task is waited for: its end, that it can be painted over, glazed; or, with "open", that it still blends."""
+
+
+@dataclass(frozen=True)
+class Awaited:
+    """An earlier task (id), what of it is waited for, and how many minutes more than that."""
+
+    task: str
+    point: Point
+    more_min: float = 0.0
+
+
+@dataclass(frozen=True)
+class Passage:
+    """A part of the picture that a task paints: an area (id) and one of its families, None all of it."""
+
+    area: str
+    family: str | None = None
+
+
+@dataclass(frozen=True)
+class ListedTask:
+    """A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
+
+    `minutes` are those planned for this go, `planned_min` its planned begin in minutes
+    after the schedule's begin.
+    """
+
+    id: str
+    kind: TaskKind
+    subject: str
+    title: str
+    minutes: float
+    coat: int = 1
+    coats: int = 1
+    pass_number: int = 0
+    role: str = ""
+    piles: tuple[str, ...] = ()
+    passages: tuple[Passage, ...] = ()
+    uses: dict[str, float] = field(default_factory=dict)
+    brush: str = ""
+    manner: str = ""
+    medium: str = ""
+    edges: tuple[str, ...] = ()
+    at_judgement: int = 0
+    note: str = ""
+    after: tuple[Awaited, ...] = ()
+    sitting: int = 0
+    planned_min: float = 0.0
+    cautions: tuple[Advice, ...] = ()
+
+    @property
+    def areas(self) -> tuple[str, ...]:
+        """Areas (ids) it paints, each once."""
+        return tuple(dict.fromkeys(one.area for one in self.passages))
+
+
+@dataclass(frozen=True)
+class ListedPile:
+    """A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept."""
+
+    id: str
+    name: str
+    volume_ml: float
+    doses: tuple[ToldDose, ...]
+    wet: str
+    dry: str
+    value_dry: float
+    keeping: str = ""
+    later: bool = False
+
+
+@dataclass(frozen=True)
+class ListedArea:
+    """An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1)."""
+
+    id: str
+    index: int
+    name: str
+    centre: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class WorkList:
+    """All tasks of a painting in the order of their schedule, the piles, the areas, and cautions said once at the start.
+
+    `laid` is what a task (id) lays; tasks that lay no paint are not in it.
+    """
+
+    tasks: tuple[ListedTask, ...]
+    piles: tuple[ListedPile, ...]
+    areas: tuple[ListedArea, ...]
+    laid: Mapping[str, Laid]
+    cautions: tuple[Advice, ...] = ()
+
+    @property
+    def task_of(self) -> dict[str, ListedTask]:
+        """Tasks by id."""
+        return {task.id: task for task in self.tasks}
+
+    @property
+    def pile_of(self) -> dict[str, ListedPile]:
+        """Piles by id."""
+        return {pile.id: pile for pile in self.piles}
+
+
+def taken_over(new: WorkList, old: WorkList, touched: frozenset[str]) -> WorkList:
+    """The new list, with those tasks and piles of the old one that were touched (ids) and are not in it any more: what was
+    painted stays in the log and on its clock."""
+    tasks, piles, areas = new.task_of, new.pile_of, {one.id for one in new.areas}
+    kept = tuple(task for task in old.tasks if task.id in touched and task.id not in tasks)
+    wanted = {pile for task in kept for pile in (*task.piles, *task.uses)} | touched
+    return WorkList(
+        (*kept, *new.tasks),
+        (*new.piles, *(pile for pile in old.piles if pile.id in wanted and pile.id not in piles)),
+        (*new.areas, *(area for area in old.areas if area.id not in areas and any(area.id in t.areas for t in kept))),
+        {**{task.id: old.laid[task.id] for task in kept if task.id in old.laid}, **new.laid},
+        new.cautions,
+    )

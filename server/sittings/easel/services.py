@@ -1,0 +1,400 @@
+"""At the easel: a list of work is taken there, acts of every device are kept once each, and how far it is follows from them."""
+
+import json
+import math
+from collections.abc import Iterable, Sequence
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Q
+from django.utils import timezone
+
+from server.materials.services import list_tubes
+from server.records import pictures
+from server.records.history import painting_of
+from server.records.models import Painting
+from server.site.owned import one_of
+from server.site.problems import Conflict
+from server.sittings.models import ActRow, TakenList
+from server.sittings.schemas import ClimateData
+from server.sittings.services import shown_schedule
+from server.subject.shown import subject_pictures
+from server.work import desk
+from ypsochrom.areas.families import FAMILIES
+from ypsochrom.formats.pictures import png
+from ypsochrom.kit import codec
+from ypsochrom.kit.recent import Recent
+from ypsochrom.sittings.easel.acts import Act, in_order
+from ypsochrom.sittings.easel.course import Course, course_of, touched
+from ypsochrom.sittings.easel.worklist import WorkList, taken_over
+from ypsochrom.sittings.on_site import light_of
+from ypsochrom.sky.air import Climate
+from ypsochrom.subject.decode import decode
+from ypsochrom.work.graph import Work
+from ypsochrom.work.pass_nodes import StagePictures
+from ypsochrom.work.to_the_easel import parts_picture, worklist_of
+from ypsochrom.work.value_node import ValueSummary
+
+from .schemas import (
+    ActsIn,
+    AtWorkOut,
+    CourseOut,
+    DryingOut,
+    EaselLightOut,
+    EaselOut,
+    EaselStepOut,
+    LivingPileOut,
+    LowTubeOut,
+    NoteOut,
+    PlanState,
+    TakenListOut,
+    WhatNowOut,
+)
+
+_PUT_RIGHT_FROM = timedelta(seconds=60)
+"""A device's clock that is off by less is left alone: it only moves times by what nobody sees."""
+
+_LIGHT_FOR = timedelta(hours=8)
+_MOST_AT_WORK = 12
+
+_lists: Recent[int, WorkList] = Recent(12)
+
+
+def worklist(taken: TakenList) -> WorkList:
+    """A work list that was taken to the easel; it never changes, so that it is read once."""
+    return _lists.get(taken.pk) or _lists.keep(taken.pk, codec.read(json.loads(taken.body), WorkList))
+
+
+def _newest(painting: Painting) -> TakenList | None:
+    return TakenList.objects.filter(painting=painting).order_by("-id").first()
+
+
+def acts_of(painting: Painting) -> tuple[Act, ...]:
+    """Every act at the easel of a painting, in their order."""
+    return in_order(_act(row.key, row.at, row.body) for row in ActRow.objects.filter(painting=painting))
+
+
+def _act(key: str, at: datetime, body: dict[str, Any]) -> Act:
+    return codec.read({**body, "id": key, "at": at.isoformat()}, Act)
+
+
+def _owners(owner: Any, painting_id: int) -> Painting:
+    """The painting, also from the bin: what is done at the easel is kept wherever the painting lies."""
+    return one_of(Painting, owner, "painting", pk=painting_id)
+
+
+def open_sitting(owner: Any, painting_id: int, sitting: str, device: str) -> EaselOut:
+    """Open a sitting with the plan as it is now; `Conflict` where there is none that is up to date, nor an earlier list."""
+    painting = painting_of(owner, painting_id)
+    now = timezone.now()
+    if not ActRow.objects.filter(painting=painting, body__sitting=sitting, body__kind="open").exists():
+        _take(painting)
+        _keep(painting, [Act(f"{sitting}/open", now, "open", sitting, device)])
+    return out(owner, painting_id)
+
+
+def take_plan(owner: Any, painting_id: int) -> EaselOut:
+    """Take the desk's plan in the place of the list in hand; what was painted stays as it was."""
+    painting = painting_of(owner, painting_id)
+    work = desk.opened(painting)
+    if work.state("passes") != "current":
+        raise Conflict("The plan at the desk is not up to date.", "Bring it up to date there, then take it.")
+    _take(painting, work)
+    return out(owner, painting_id)
+
+
+def _take(painting: Painting, work: Work | None = None) -> None:
+    """Make the list in hand that of the present plan, unless it is already; an out-of-date plan leaves the list as it is."""
+    work = desk.opened(painting) if work is None else work
+    before = _newest(painting)
+    if work.state("passes") != "current":
+        if before is None:
+            raise Conflict(
+                "There is no plan to paint by that is up to date.",
+                "Plan the painting at the desk first, then open a sitting.",
+            )
+        return
+    if before is not None and before.plan == _digest(work):
+        return
+    made = worklist_of(work)
+    climate = work.inputs.brief.sittings.climate
+    if before is not None:
+        old = worklist(before)
+        made = taken_over(made, old, touched(course_of(acts_of(painting), old, _climate(before), timezone.now())))
+    shown = _pictures(work)
+    TakenList.objects.create(
+        owner=painting.owner,
+        painting=painting,
+        plan=_digest(work),
+        body=json.dumps(codec.written(made)),
+        climate=codec.written(climate),
+        shown=shown,
+        pictures=pictures.mentioned(shown),
+    )
+
+
+def _digest(work: Work) -> str:
+    """What says that the list in hand is that of today's plan: passes, names and notes, order."""
+    brief = work.inputs.brief
+    said = [brief.decisions, brief.things, brief.passes.notes, brief.sittings.diary, brief.sittings.wishes]
+    return codec.fingerprint([work.key("passes").digest, said])
+
+
+def _climate(taken: TakenList) -> Climate:
+    return codec.read(taken.climate, Climate)
+
+
+def _pictures(work: Work) -> dict[str, Any]:
+    """The pictures that go to the easel, by name; they are stored under their content, so that a device may keep them."""
+    subject = subject_pictures(work)
+    values = desk.facts_of(work, "values", ValueSummary)
+    parts = work.files.store(png.picture_png(parts_picture(work.now("areas").map)), "png")
+    support = work.inputs.brief.support
+    schedule = shown_schedule(work)
+    return {
+        "reference": subject.picture,
+        "width_px": subject.width,
+        "height_px": subject.height,
+        "width_mm": support.width_mm,
+        "height_mm": support.height_mm,
+        "parts": parts,
+        "steps": values.picture,
+        "greys": [[grey, step.value] for grey, step in zip(values.greys, values.steps, strict=True)],
+        "stages": _stages(work),
+        "observed": work.inputs.brief.observation is not None,
+        "begins": None if schedule is None else schedule.begins.isoformat(),
+        "zone": "UTC" if schedule is None else schedule.zone,
+    }
+
+
+def _stages(work: Work) -> dict[str, str]:
+    found: StagePictures | None = work.last("stages") if work.state("stages") == "current" else None
+    plan = work.last("passes")
+    if found is None or plan is None:
+        return {}
+    return {str(one.number): name for one, name in zip(plan.passes, found.dry, strict=True)}
+
+
+def keep_acts(owner: Any, painting_id: int, given: ActsIn) -> EaselOut:
+    """Keep acts of a device, each once however often it is sent, in the order of their times.
+
+    A device whose clock is wrong has its times put right by what it says is now; none lies in the future.
+    """
+    painting = _owners(owner, painting_id)
+    now = timezone.now()
+    off = now - given.sent_at
+    wrong = abs(off) > _PUT_RIGHT_FROM
+    acts = []
+    for one in given.acts:
+        at = min(now, one.at + off if wrong else one.at)
+        body = one.model_dump(mode="json", exclude={"id", "at"})
+        acts.append(_act(one.id, at, {**body, "device": given.device}))
+    _keep(painting, acts)
+    told = []
+    if wrong and acts:
+        ahead = "behind" if off > timedelta() else "ahead"
+        told.append(f"The clock of this device runs {_length(off)} {ahead}; the times of what you did were put right.")
+    return out(owner, painting_id, told)
+
+
+def _length(off: timedelta) -> str:
+    minutes = round(abs(off).total_seconds() / 60)
+    return (
+        f"{minutes} min"
+        if minutes < 90
+        else f"{round(minutes / 60)} h"
+        if minutes < 60 * 36
+        else f"{round(minutes / 1440)} days"
+    )
+
+
+@transaction.atomic
+def _keep(painting: Painting, acts: Iterable[Act]) -> None:
+    ActRow.objects.bulk_create(
+        [
+            ActRow(
+                owner=painting.owner,
+                painting=painting,
+                key=act.id,
+                at=act.at,
+                photo=act.photo,
+                body={name: value for name, value in codec.written(act).items() if name not in ("id", "at")},
+            )
+            for act in acts
+        ],
+        ignore_conflicts=True,
+    )
+
+
+def keep_photo(owner: Any, painting_id: int, content: bytes) -> str:
+    """Keep a photo taken at the easel, without what the camera wrote into it; its name."""
+    _owners(owner, painting_id)
+    return pictures.store(owner, png.picture_jpeg(decode(content).in_eight_bits().srgb8), "jpg")
+
+
+def list_out(owner: Any, painting_id: int, taken_id: int) -> TakenListOut:
+    """A work list as it was taken to the easel."""
+    painting = _owners(owner, painting_id)
+    taken = one_of(TakenList, owner, "list", pk=taken_id, painting=painting)
+    made, shown = worklist(taken), taken.shown
+    return TakenListOut(
+        id=taken.pk,
+        title=painting.title,
+        width_mm=shown["width_mm"],
+        height_mm=shown["height_mm"],
+        width_px=shown["width_px"],
+        height_px=shown["height_px"],
+        tasks=list(made.tasks),
+        piles=list(made.piles),
+        areas=list(made.areas),
+        cautions=list(made.cautions),
+        reference_url=pictures.url(shown["reference"]),
+        parts_url=pictures.url(shown["parts"]),
+        steps_url=pictures.url(shown["steps"]),
+        steps=[EaselStepOut(grey=grey, value=value) for grey, value in shown["greys"]],
+        families=list(FAMILIES),
+        observed=shown["observed"],
+        begins=shown["begins"],
+        zone=shown["zone"],
+    )
+
+
+def out(owner: Any, painting_id: int, told: Sequence[str] = ()) -> EaselOut:
+    """How it stands at the easel now."""
+    painting = _owners(owner, painting_id)
+    now = timezone.now()
+    taken = _newest(painting)
+    course = None if taken is None else course_of(acts_of(painting), worklist(taken), _climate(taken), now)
+    in_bin = painting.removed is not None
+    work = None if in_bin else desk.opened(painting)
+    return EaselOut(
+        now=now,
+        painting=painting.pk,
+        title=painting.title,
+        taken=None if taken is None else taken.pk,
+        course=None if course is None else _course_out(course),
+        plan=_plan_state(work, taken),
+        stages=_stage_urls(work, taken),
+        next_sitting=None if work is None else _next_sitting(work, now),
+        light=None if work is None else _light(work, now),
+        in_bin=in_bin,
+        told=list(told),
+    )
+
+
+def _course_out(course: Course) -> CourseOut:
+    return CourseOut(
+        tasks=course.tasks,
+        current=course.current,
+        clocks=list(course.clocks),
+        piles=course.piles,
+        minutes=course.minutes,
+        sittings=list(course.sittings),
+        climate=ClimateData(**codec.written(course.climate)),
+        notes=[
+            NoteOut(at=one.at, task=one.task, text=one.text, photo_url=pictures.url(one.photo) if one.photo else "")
+            for one in course.notes
+        ],
+    )
+
+
+def _plan_state(work: Work | None, taken: TakenList | None) -> PlanState:
+    if work is None or work.state("passes") != "current":
+        return "missing"
+    return "same" if taken is not None and taken.plan == _digest(work) else "changed"
+
+
+def _stage_urls(work: Work | None, taken: TakenList | None) -> dict[int, str]:
+    """Pictures of the stages: as they went along with the list, or painted since for the same plan."""
+    if taken is None:
+        return {}
+    names = taken.shown["stages"]
+    if not names and work is not None and _plan_state(work, taken) == "same":
+        names = _stages(work)
+    return {int(number): pictures.url(name) for number, name in names.items()}
+
+
+def _next_sitting(work: Work, now: datetime) -> datetime | None:
+    schedule = shown_schedule(work)
+    return None if schedule is None else next((one.begins for one in schedule.sittings if one.begins > now), None)
+
+
+def _light(work: Work, now: datetime) -> EaselLightOut | None:
+    """On site: until when the light holds from now on."""
+    said = work.inputs.brief.sittings
+    if said.place is None:
+        return None
+    zone = "UTC" if said.diary is None else said.diary.zone
+    holds = light_of(said.place, now, now + _LIGHT_FOR, zone, said.cloud).holds
+    return EaselLightOut(until=holds.until, why=holds.why)
+
+
+def log_lines(owner: Any, painting_id: int) -> bytes:
+    """Every act at the easel as JSON lines, in their order."""
+    painting = _owners(owner, painting_id)
+    return "".join(f"{json.dumps(codec.written(act))}\n" for act in acts_of(painting)).encode()
+
+
+def what_now(owner: Any) -> WhatNowOut:
+    """What the studio begins with: paintings at the easel or about to be, the one that runs first, and tubes that run low."""
+    now = timezone.now()
+    begun_or_planned = Q(taken_lists__isnull=False) | ~Q(brief__body__sittings__diary=None)
+    found = Painting.objects.of(owner).filter(begun_or_planned, removed=None).distinct().order_by("-changed")
+    at_work = [one for painting in found[:_MOST_AT_WORK] if (one := _at_work(painting, now)) is not None]
+    at_work.sort(key=_urgency)
+    low = [LowTubeOut(name=tube.name, left_ml=tube.left_ml) for tube in list_tubes(owner) if tube.low]
+    return WhatNowOut(now=now, paintings=at_work, low=low)
+
+
+def _urgency(one: AtWorkOut) -> tuple[int, float]:
+    """The sitting that runs, then what has wet paint or piles, then what is painted next."""
+    kind = 0 if one.sitting is not None else 1 if one.drying or one.piles else 2
+    return kind, math.inf if one.next_sitting is None else one.next_sitting.timestamp()
+
+
+def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
+    """How it stands with a painting that is at work; None for one that is finished or not planned into sittings."""
+    work = desk.opened(painting)
+    next_sitting = _next_sitting(work, now)
+    told = AtWorkOut(
+        painting=painting.pk,
+        title=painting.title,
+        thumbnail_url=pictures.url(subject_pictures(work).thumbnail),
+        sitting=None,
+        last=None,
+        doing="",
+        drying=[],
+        piles=[],
+        next_sitting=next_sitting,
+        done=0,
+        count=0,
+    )
+    taken = _newest(painting)
+    if taken is None:
+        return None if next_sitting is None else told
+    made = worklist(taken)
+    course = course_of(acts_of(painting), made, _climate(taken), now)
+    known, piles = made.task_of, made.pile_of
+    states = [course.tasks[task.id].state if task.id in course.tasks else "to do" for task in made.tasks]
+    if all(state in ("done", "skipped") for state in states) and not course.clocks:
+        return None
+    return told.model_copy(
+        update={
+            "sitting": course.sitting,
+            "last": course.sittings[-1] if course.sittings else None,
+            "doing": "" if course.current is None or course.current not in known else known[course.current].title,
+            "drying": [
+                DryingOut(title=known[one.task].title, open_until=one.open_until, overcoat_at=one.overcoat_at)
+                for one in course.clocks
+                if one.overcoat_at is None or one.overcoat_at > now
+            ],
+            "piles": [
+                LivingPileOut(name=piles[id_].name, colour=piles[id_].dry, left_ml=one.left_ml, skins_at=one.skins_at)
+                for id_, one in course.piles.items()
+                if id_ in piles and (one.skins_at is None or one.skins_at > now)
+            ],
+            "done": sum(state == "done" for state in states),
+            "count": len(states),
+        }
+    )

@@ -1,0 +1,104 @@
+/** What is needed now and then: a pile that came out wrong, a change of mind, the air, how much was mixed. */
+import { useState } from "react";
+
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Stack,
+  TextField,
+  Typography,
+} from "@mui/material";
+import { Link } from "react-router";
+
+import type { ActIn, ActKind, Course, ListedTask, TakenList } from "./queries";
+import { pileOf } from "./words";
+
+interface Props {
+  list: TakenList;
+  course: Course;
+  task: ListedTask;
+  painting: number;
+  act: (kind: ActKind, more: Partial<ActIn>) => void;
+  close: () => void;
+}
+
+export function MoreDialog({ list, course, task, painting, act, close }: Props) {
+  const pile = pileOf(list, task);
+  const [degrees, setDegrees] = useState(String(course.climate.temperature_c));
+  const [humidity, setHumidity] = useState(String(course.climate.humidity_pct));
+  const temperature_c = Number(degrees);
+  const humidity_pct = Number(humidity);
+  const isAir =
+    degrees !== "" &&
+    humidity !== "" &&
+    temperature_c >= 5 &&
+    temperature_c <= 40 &&
+    humidity_pct >= 10 &&
+    humidity_pct <= 98;
+  return (
+    <Dialog open onClose={close} aria-labelledby="more-title">
+      <DialogTitle id="more-title">More</DialogTitle>
+      <DialogContent sx={{ display: "grid", gap: 3 }}>
+        {pile && (
+          <Stack sx={{ gap: 1 }}>
+            <Button
+              variant="outlined"
+              component={Link}
+              to={`/mixes?painting=${painting}&mix=${pile.id}&mode=mend&easel=${painting}`}
+              onClick={() => act("astray", { pile: pile.id })}
+            >
+              This pile came out wrong: to the bench
+            </Button>
+          </Stack>
+        )}
+        <Stack sx={{ gap: 1 }}>
+          <Button variant="outlined" onClick={() => act("skip", { task: task.id, text: "changed my mind" })}>
+            I changed my mind: leave this unit out
+          </Button>
+          <Button
+            variant="outlined"
+            component={Link}
+            to={`/paintings/${painting}/passes?pass=${task.pass_number}`}
+          >
+            Change it at the desk; the plan follows
+          </Button>
+        </Stack>
+        <Stack sx={{ gap: 1 }}>
+          <Typography>The air where you paint. Every clock goes by it.</Typography>
+          <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap" }}>
+            <TextField
+              label="°C"
+              inputMode="decimal"
+              value={degrees}
+              onChange={(event) => setDegrees(event.target.value)}
+              sx={{ width: 130 }}
+            />
+            <TextField
+              label="Humidity, %"
+              inputMode="decimal"
+              value={humidity}
+              onChange={(event) => setHumidity(event.target.value)}
+              sx={{ width: 170 }}
+            />
+            <Button
+              variant="outlined"
+              disabled={!isAir}
+              onClick={() =>
+                act("air", { climate: { temperature_c, humidity_pct, air: course.climate.air } })
+              }
+            >
+              Keep the air
+            </Button>
+          </Stack>
+          {!isAir && <Typography>Give 5 to 40 °C and 10 to 98 %.</Typography>}
+        </Stack>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

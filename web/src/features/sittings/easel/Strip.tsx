@@ -1,0 +1,111 @@
+/** The rest of the sitting as a strip: what was just done, what is in hand, what comes next. */
+import { useEffect, useRef } from "react";
+
+import { Box, ButtonBase, Typography } from "@mui/material";
+
+import type { Course, ListedTask, TakenList } from "./queries";
+import { pileOf, titleOf } from "./words";
+
+interface Props {
+  list: TakenList;
+  course: Course;
+  shown: string | null;
+  show: (task: string) => void;
+}
+
+const BEFORE = 2;
+const MOST = 40;
+
+/** The tasks in sight: a few that are done, what is in hand, and what is still to do. */
+export function inSight(
+  list: Pick<TakenList, "tasks">,
+  course: Pick<Course, "tasks" | "current">,
+): ListedTask[] {
+  const isOver = (task: ListedTask) => ["done", "skipped"].includes(course.tasks[task.id]?.state ?? "to do");
+  const over = list.tasks
+    .filter(isOver)
+    .sort((one, other) =>
+      (course.tasks[one.id]?.done_at ?? "").localeCompare(course.tasks[other.id]?.done_at ?? ""),
+    );
+  const coming = list.tasks.filter((task) => !isOver(task) && task.id !== course.current);
+  const current = list.tasks.filter((task) => task.id === course.current && !isOver(task));
+  return [...over.slice(-BEFORE), ...current, ...coming].slice(0, MOST);
+}
+
+const STATE: Record<string, string> = {
+  "to do": "",
+  "at it": "in hand",
+  paused: "paused",
+  done: "done ✓",
+  skipped: "left out",
+};
+
+export function Strip({ list, course, shown, show }: Props) {
+  const ref = useRef<HTMLDivElement>(null);
+  const { current } = course;
+  useEffect(() => {
+    const one = current && ref.current?.querySelector<HTMLElement>('[aria-current="step"]');
+    if (one && ref.current) ref.current.scrollLeft = one.offsetLeft - ref.current.offsetLeft - 120;
+  }, [current]);
+  return (
+    <Box
+      ref={ref}
+      role="group"
+      aria-label="What comes next"
+      sx={{ display: "flex", gap: 1, overflowX: "auto", position: "relative", p: 0.5 }}
+    >
+      {inSight(list, course).map((task) => {
+        const pile = pileOf(list, task);
+        const state = course.tasks[task.id]?.state ?? "to do";
+        return (
+          <ButtonBase
+            key={task.id}
+            onClick={() => show(task.id)}
+            aria-current={task.id === current ? "step" : undefined}
+            aria-pressed={task.id === shown}
+            sx={{
+              flex: "none",
+              width: 232,
+              height: 84,
+              p: 1,
+              gap: 1,
+              justifyContent: "flex-start",
+              textAlign: "left",
+              bgcolor: "background.paper",
+              outline: task.id === shown ? "3px solid" : "1px solid",
+              outlineColor: task.id === shown ? "text.primary" : "divider",
+              outlineOffset: -1,
+            }}
+          >
+            {pile && (
+              <Box sx={{ bgcolor: "mat", p: 0.5, flex: "none" }}>
+                <Box sx={{ width: 30, height: 52, bgcolor: pile.dry }} />
+              </Box>
+            )}
+            <Box sx={{ minWidth: 0 }}>
+              <Typography
+                component="span"
+                sx={{
+                  display: "-webkit-box",
+                  WebkitLineClamp: 2,
+                  WebkitBoxOrient: "vertical",
+                  overflow: "hidden",
+                  lineHeight: 1.15,
+                }}
+              >
+                {titleOf(task)}
+              </Typography>
+              <Typography
+                component="span"
+                color="text.secondary"
+                sx={{ display: "block", whiteSpace: "nowrap" }}
+              >
+                {STATE[state] || `${Math.max(1, Math.round(task.minutes))} min`}
+              </Typography>
+            </Box>
+          </ButtonBase>
+        );
+      })}
+    </Box>
+  );
+}

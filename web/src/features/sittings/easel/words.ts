@@ -1,0 +1,58 @@
+/** What a task is called and told at the easel. */
+import type { Course, ListedTask, TakenList } from "./queries";
+
+export const clockWords = (time: number | string, zone: string): string =>
+  new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit", timeZone: zone }).format(
+    typeof time === "string" ? Date.parse(time) : time,
+  );
+
+export const dayWords = (time: number | string, zone: string): string =>
+  new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: zone }).format(
+    typeof time === "string" ? Date.parse(time) : time,
+  );
+
+/** A time within a day as a clock, further off with its day. */
+export const whenWords = (time: number | string, now: number, zone: string): string => {
+  const at = typeof time === "string" ? Date.parse(time) : time;
+  return dayWords(at, zone) === dayWords(now, zone)
+    ? clockWords(at, zone)
+    : `${dayWords(at, zone)}, ${clockWords(at, zone)}`;
+};
+
+/** Minutes as a painter says them; under one it says so. */
+export const minutesLeft = (ms: number): string => {
+  const minutes = Math.ceil(ms / 60_000);
+  if (minutes < 90) return `${Math.max(1, minutes)} min`;
+  const hours = Math.round(minutes / 60);
+  return hours < 36 ? `${hours} h` : `${Math.round(hours / 24)} days`;
+};
+
+export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
+
+export const titleOf = (task: ListedTask): string =>
+  `${task.kind === "mixing" ? `Mix ${task.title}` : capital(task.title)}${(task.coats ?? 1) > 1 ? `, coat ${task.coat} of ${task.coats}` : ""}`;
+
+/** Seconds worked at a task by now. */
+export const workedS = (course: Course, task: string, now: number): number => {
+  const one = course.tasks[task];
+  if (!one) return 0;
+  return one.worked_s + (one.since ? Math.max(0, (now - Date.parse(one.since)) / 1000) : 0);
+};
+
+export const pileOf = (list: TakenList, task: ListedTask) => {
+  const id = task.kind === "mixing" ? task.subject : task.piles?.[0];
+  return list.piles.find((pile) => pile.id === id) ?? null;
+};
+
+const DROP_ML = 0.05;
+
+/** A volume as it can be seen on a palette. */
+export const amount = (ml: number): string =>
+  ml < DROP_ML ? "under a drop" : ml < 1 ? `${ml.toFixed(2)} ml` : `${ml.toFixed(1)} ml`;
+
+/** Tasks still to be done that take paint of a pile. */
+export const laterUses = (list: TakenList, course: Course, pile: string): ListedTask[] =>
+  list.tasks.filter((task) => {
+    const state = course.tasks[task.id]?.state ?? "to do";
+    return state !== "done" && state !== "skipped" && (task.uses?.[pile] ?? 0) > 0;
+  });
