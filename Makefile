@@ -37,6 +37,7 @@ lint: $(STAMPS)/dev $(STAMPS)/npm
 	$(PY) -m mypy
 	$(PY) manage.py makemigrations --check --dry-run
 	$(PY) -m tools.openapi --check
+	$(PY) -m tools.course --check
 	$(NODE) node_modules/openapi-typescript/bin/cli.js openapi.json -o src/shared/api/schema.d.ts --check
 	$(NODE) node_modules/prettier/bin/prettier.cjs --check .
 	$(NODE) node_modules/eslint/bin/eslint.js .

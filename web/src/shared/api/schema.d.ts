@@ -4518,8 +4518,8 @@ export interface components {
         };
         /**
          * Minutes
-         * @description How long what a task lays blends, until it takes a coat and a glaze, and how much longer after one misting or with retarder
-         *     worked in; minutes in the present air.
+         * @description How long what a task lays blends, and until it takes a coat and a glaze; how much longer after one misting; and the same
+         *     three with retarder in the paint. Minutes in the present air.
          */
         Minutes: {
             /** Glaze Min */
@@ -4530,8 +4530,12 @@ export interface components {
             open_min: number;
             /** Overcoat Min */
             overcoat_min: number;
-            /** Retarded Min */
-            retarded_min: number;
+            /** Retarded Glaze Min */
+            retarded_glaze_min: number;
+            /** Retarded Open Min */
+            retarded_open_min: number;
+            /** Retarded Overcoat Min */
+            retarded_overcoat_min: number;
         };
         /**
          * MissOut

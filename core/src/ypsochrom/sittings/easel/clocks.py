@@ -33,14 +33,16 @@ class Laid:
 
 @dataclass(frozen=True)
 class Minutes:
-    """How long what a task lays blends, until it takes a coat and a glaze, and how much longer after one misting or with retarder
-    worked in; minutes in the present air."""
+    """How long what a task lays blends, and until it takes a coat and a glaze; how much longer after one misting; and the same
+    three with retarder in the paint. Minutes in the present air."""
 
     open_min: float
     overcoat_min: float
     glaze_min: float
     mist_min: float
-    retarded_min: float
+    retarded_open_min: float
+    retarded_overcoat_min: float
+    retarded_glaze_min: float
 
 
 @dataclass(frozen=True)
@@ -67,15 +69,22 @@ class Clock:
 
 def minutes_of(laid: Laid, climate: Climate) -> Minutes:
     """The figures of what a task lays, in this air."""
-    first, last = laid.first, laid.last
-    opens = open_minutes(first, climate, laid.first_factor)
-    slow = open_minutes(_with(first, RETARDER_SHARE), climate, laid.first_factor)
+    slow = Laid(
+        _with(laid.first, RETARDER_SHARE), _with(laid.last, RETARDER_SHARE), laid.first_factor, laid.last_factor
+    )
     return Minutes(
-        open_min=_told(opens),
-        overcoat_min=_told(overcoat_minutes(last, climate, laid.last_factor)),
-        glaze_min=_told(glaze_minutes(last, climate, laid.last_factor)),
-        mist_min=_told(_mist(first, climate, laid.first_factor)),
-        retarded_min=_told(max(0.0, slow - opens)),
+        *(_told(minutes) for minutes in _three(laid, climate)),
+        _told(_mist(laid.first, climate, laid.first_factor)),
+        *(_told(minutes) for minutes in _three(slow, climate)),
+    )
+
+
+def _three(laid: Laid, climate: Climate) -> tuple[float, float, float]:
+    """Minutes for which it blends, and until it takes a coat and a glaze."""
+    return (
+        open_minutes(laid.first, climate, laid.first_factor),
+        overcoat_minutes(laid.last, climate, laid.last_factor),
+        glaze_minutes(laid.last, climate, laid.last_factor),
     )
 
 
@@ -108,7 +117,7 @@ def due(
 ) -> datetime | None:
     """When something is done that takes so many minutes in all from each of these times on; None if it never is.
 
-    `set_back` are times at which it falls back by so many minutes, never behind its begin.
+    `set_back` are times at which it falls back by so many minutes: what is misted holds more water than it did.
     """
     knots = sorted({at for at, _ in needs if at > begins} | {at for at, _ in set_back if at > begins})
     now, share = begins, 0.0
@@ -121,7 +130,7 @@ def due(
             return None
         share += 0.0 if math.isinf(takes) else (end - now).total_seconds() / 60 / takes
         share -= sum(back / takes for at, back in set_back if at == end and math.isfinite(takes) and takes > 0)
-        share, now = max(0.0, share), end
+        now = end
     return None
 
 
@@ -152,8 +161,7 @@ def heap_um(volume_ml: float) -> float:
     return min(THICKEST_UM, max(FLATTEST_UM, cm * 1e4))
 
 
-def skinned(mixed: datetime, volume_ml: float, air: Sequence[Since], mists: Sequence[datetime] = ()) -> datetime | None:
+def skinned(mixed: datetime, volume_ml: float, air: Sequence[Since]) -> datetime | None:
     """When a pile of so many ml lying open on the palette has a skin; None if it keeps."""
     film = WetFilm(heap_um(volume_ml))
-    needs = [(one.at, overcoat_minutes(film, one.climate)) for one in air]
-    return due(mixed, needs, [(at, needs[0][1]) for at in mists])
+    return due(mixed, [(one.at, overcoat_minutes(film, one.climate)) for one in air])

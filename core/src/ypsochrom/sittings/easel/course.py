@@ -122,6 +122,7 @@ def course_of(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: da
         (t.id for t in worklist.tasks if heard.tasks.get(t.id, TaskCourse()).state in ("to do", "paused")), None
     )
     climate_now = air[-1].climate
+    on_the_clock = {clock.task for clock in clocks}
     return Course(
         tasks=heard.tasks,
         current=heard.chosen if heard.chosen is not None else to_do,
@@ -134,7 +135,7 @@ def course_of(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: da
         minutes={
             task: minutes_of(laid, climate_now)
             for task, laid in worklist.laid.items()
-            if heard.tasks.get(task, TaskCourse()).state != "done"
+            if task in on_the_clock or _state(heard, task) != "done"
         },
         sittings=tuple(sorted(heard.sittings.values(), key=lambda one: one.number)),
         climate=climate_now,
@@ -232,7 +233,8 @@ def _back(heard: _Heard, task: str, at: datetime, worklist: WorkList) -> None:
             known = heard.piles.get(pile)
             if known is not None:
                 heard.piles[pile] = replace(known, left_ml=max(0.0, known.left_ml + ml))
-    heard.laid.pop(task, None)
+    for gone in (heard.laid, heard.mists, heard.retarded):
+        gone.pop(task, None)  # type: ignore[attr-defined]  # of three kinds
     _left(heard, task, at, "to do")
 
 

@@ -79,7 +79,8 @@ function WetCoat({ list, course, clock, now, mist, retard }: Props & { clock: Cl
             onClick={() => retard(clock.task)}
             aria-label={`Retarder worked in: ${title}`}
           >
-            Retarder worked in{minutes ? ` (+${Math.round(minutes.retarded_min)} min)` : ""}
+            Retarder worked in
+            {minutes ? ` (+${Math.round(minutes.retarded_open_min - minutes.open_min)} min)` : ""}
           </Button>
         </Stack>
       )}

@@ -20,8 +20,8 @@ const laterOrNull = (time: string | null, minutes: number): string | null =>
 
 export function apply(course: Course, act: ActIn, list: TakenList): Course {
   const task = act.task ? list.tasks.find((one) => one.id === act.task) : undefined;
-  if (act.task && !task) return course;
-  const after = carriedOut(course, act, task, list);
+  const isKnown = !act.task || task !== undefined;
+  const after = isKnown ? carriedOut(course, act, task, list) : course;
   return act.kind === "open" || act.kind === "stop" ? after : heardOf(after, act);
 }
 
@@ -50,7 +50,7 @@ function carriedOut(course: Course, act: ActIn, task: ListedTask | undefined, li
     case "mist":
       return task ? misted(course, task.id, act.at) : course;
     case "retard":
-      return task ? retarded(course, task.id) : course;
+      return task ? retarded(course, task.id, act.at) : course;
     case "left":
     case "cover":
     case "uncover":
@@ -207,8 +207,24 @@ const misted = (course: Course, task: string, at: string): Course =>
     return { ...longer(clock, minutes), mists: (clock.mists ?? 0) + 1 };
   });
 
-const retarded = (course: Course, task: string): Course =>
-  onClock(course, task, (clock) => longer(clock, course.minutes[task]?.retarded_min ?? 0));
+/** What is left of every time is stretched as retarder stretches the whole of it. */
+const retarded = (course: Course, task: string, at: string): Course =>
+  onClock(course, task, (clock) => {
+    const minutes = course.minutes[task];
+    if (!minutes) return clock;
+    const stretched = (time: string, whole: number, slow: number) =>
+      later(at, Math.max(0, (Date.parse(time) - Date.parse(at)) / 60_000) * (slow / whole));
+    const { overcoat_at, glaze_at } = clock;
+    return {
+      ...clock,
+      open_until: stretched(clock.open_until, minutes.open_min, minutes.retarded_open_min),
+      overcoat_at:
+        overcoat_at === null
+          ? null
+          : stretched(overcoat_at, minutes.overcoat_min, minutes.retarded_overcoat_min),
+      glaze_at: glaze_at === null ? null : stretched(glaze_at, minutes.glaze_min, minutes.retarded_glaze_min),
+    };
+  });
 
 const longer = (clock: Clock, minutes: number): Clock => ({
   ...clock,
