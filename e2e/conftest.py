@@ -19,6 +19,7 @@ FLAGS = [
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
 DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
+_AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js")
 
 expect.set_options(timeout=20_000)
 
@@ -27,6 +28,13 @@ def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return probe.getsockname()[1]
+
+
+def serious_violations(page: Page) -> list:
+    """What axe finds on the page that would keep somebody from using it."""
+    page.evaluate(_AXE.read_text())
+    found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html)]))")
+    return [one for one in found if one[0] in ("serious", "critical")]
 
 
 def environment_of(data: Path) -> dict[str, str]:

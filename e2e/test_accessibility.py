@@ -1,13 +1,10 @@
 """axe finds nothing serious on any view, at the desk and on the tablet."""
 
-from pathlib import Path
-
 import pytest
 from playwright.sync_api import Page, expect
 
-from e2e.conftest import DESK, REPOSITORY, TABLET
+from e2e.conftest import DESK, TABLET, serious_violations
 
-AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js").read_text()
 VIEWS = {
     "/": "Kettle and lemons on the sill",
     "/materials": "Change titanium white",
@@ -42,9 +39,7 @@ def test_axe_finds_no_serious_violation(page: Page, path: str):
     shown = page.get_by_role("button", name=VIEWS[path]).or_(page.get_by_role("link", name=VIEWS[path]))
     expect(shown.first).to_be_visible()
     page.wait_for_load_state("networkidle")
-    page.evaluate(AXE)
     for size in (DESK, TABLET):  # turned in the hand: the page lays itself out anew
         page.set_viewport_size(size)
         expect(shown.first).to_be_visible()
-        found = page.evaluate("axe.run().then(r => r.violations.map(v => [v.impact, v.id, v.nodes.map(n => n.html)]))")
-        assert [v for v in found if v[0] in ("serious", "critical")] == [], size
+        assert serious_violations(page) == [], size

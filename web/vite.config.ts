@@ -22,6 +22,8 @@ const offline = VitePWA({
     globPatterns: ["static/*.{js,css,woff2}", "favicon.svg"],
     globIgnores: ["**/*.{gz,br}"],
     navigateFallback: null,
+    skipWaiting: true,
+    clientsClaim: true,
     inlineWorkboxRuntime: true,
     sourcemap: false,
     runtimeCaching: [

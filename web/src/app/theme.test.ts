@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { theme } from "./theme";
+import { EASEL_SURROUNDS, easelTheme, theme } from "./theme";
 
 /** Relative luminance and contrast as WCAG 2.2 defines them. */
 function luminance(hex: string): number {
@@ -52,5 +52,22 @@ describe("theme", () => {
       palette.text.primary,
     ];
     expect(greys.filter((grey) => !isNeutral(grey))).toEqual([]);
+  });
+
+  it.each(EASEL_SURROUNDS)("at the easel on %s keeps text readable, and nothing has a colour", (surround) => {
+    const { palette } = easelTheme(surround);
+    for (const text of [palette.text.primary, palette.text.secondary])
+      for (const ground of [palette.background.default, palette.background.paper])
+        expect(contrast(text, ground)).toBeGreaterThanOrEqual(4.5);
+    expect(contrast(palette.onMat, palette.mat)).toBeGreaterThanOrEqual(4.5);
+    expect(contrast(palette.primary.contrastText, palette.primary.main)).toBeGreaterThanOrEqual(4.5);
+    const all = [
+      palette.mat,
+      palette.onMat,
+      palette.primary.main,
+      palette.divider,
+      palette.background.default,
+    ];
+    expect(all.filter((grey) => !isNeutral(grey))).toEqual([]);
   });
 });

@@ -104,9 +104,9 @@ const GROUNDS = {
     paper: N[95],
     ground: N[9],
     text: N[2],
-    quiet: "#484848",
+    quiet: N[3],
     line: N[7],
-    main: "#394951",
+    main: N[25],
     onMain: "#ffffff",
     mat: N[85],
   },
@@ -118,7 +118,7 @@ const GROUNDS = {
     line: N[5],
     main: N[85],
     onMain: N[2],
-    mat: N[5],
+    mat: N[4],
   },
   Dim: {
     paper: N[25],
@@ -128,7 +128,7 @@ const GROUNDS = {
     line: N[4],
     main: N[6],
     onMain: "#1c1c1c",
-    mat: N[4],
+    mat: N[3],
   },
 } as const;
 
@@ -186,6 +186,7 @@ export function easelTheme(surround: EaselSurround) {
         styleOverrides: {
           root: {
             minHeight: EASEL_TARGET,
+            minWidth: EASEL_TARGET,
             textTransform: "none",
             paddingInline: 14,
             whiteSpace: "nowrap",

@@ -18,7 +18,7 @@ import { Failed, Loading } from "../../../shared/ui/States";
 import { SIGN, sound, unlockSound } from "./alarm";
 import { Cautions } from "./Cautions";
 import { toldOf, turned } from "./clocks";
-import { useScreenOn, worksOffline } from "./device";
+import { useOffline, useScreenOn } from "./device";
 import { EaselPicture, PLAIN, type Looks } from "./EaselPicture";
 import { Found } from "./Found";
 import { Ladder } from "./Ladder";
@@ -45,7 +45,7 @@ interface Props {
 export function EaselPage({ painting, surround, nextSurround }: Props) {
   const easel = useAtEasel(painting);
   const now = useNow(easel.at);
-  useEffect(() => void worksOffline(), []);
+  const offline = useOffline(picturesOf(easel));
   if (easel.phase === "loading") return <Loading what="the easel" />;
   if (easel.phase === "failed") return <Failed error={easel.error} again={() => void easel.at.look()} />;
   const { list, course } = easel;
@@ -69,7 +69,7 @@ export function EaselPage({ painting, surround, nextSurround }: Props) {
   return (
     <>
       {title}
-      <AtWork {...{ easel, list, course, painting, now, surround, nextSurround }} />
+      <AtWork {...{ easel, list, course, painting, now, surround, nextSurround, offline }} />
     </>
   );
 }
@@ -82,9 +82,14 @@ interface WorkProps extends Props {
   list: TakenList;
   course: Course;
   now: number;
+  /** Why the page does not work without the network; empty where it does. */
+  offline: string;
 }
 
-function AtWork({ easel, list, course, painting, now, surround, nextSurround }: WorkProps) {
+const picturesOf = ({ list, easel }: Easel): string[] =>
+  list ? [list.reference_url, list.parts_url, list.steps_url, ...Object.values(easel?.stages ?? {})] : [];
+
+function AtWork({ easel, list, course, painting, now, surround, nextSurround, offline }: WorkProps) {
   const { at } = easel;
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -223,7 +228,7 @@ function AtWork({ easel, list, course, painting, now, surround, nextSurround }: 
           role="region"
           aria-label="Told"
         >
-          <Notices easel={easel} dark={dark} />
+          <Notices easel={easel} device={[dark, offline]} />
           {isFresh(course) && <Cautions list={list} />}
           {panel === "unit" && task && <UnitCard {...{ list, course, task, now }} />}
           {panel === "unit" && !task && (
@@ -430,7 +435,7 @@ function useSigns(list: TakenList, course: Course, now: number, hasSound: boolea
   return now - sign.at < SIGN_MS ? sign.words : "";
 }
 
-function Notices({ easel, dark }: { easel: Easel; dark: string }) {
+function Notices({ easel, device }: { easel: Easel; device: string[] }) {
   return (
     <>
       {easel.easel?.plan === "changed" && (
@@ -446,7 +451,7 @@ function Notices({ easel, dark }: { easel: Easel; dark: string }) {
           The plan at the desk has changed. You go on with the one you have until you take it.
         </Alert>
       )}
-      {[...easel.notices, ...(dark ? [dark] : [])].map((notice) => (
+      {[...easel.notices, ...device.filter(Boolean)].map((notice) => (
         <Alert key={notice} severity="info" sx={{ mb: 1.5 }}>
           {notice}
         </Alert>

@@ -82,26 +82,11 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
     >
       <Greys />
       <Box
-        component="button"
-        type="button"
-        aria-label="The picture. Tap to ask what is there"
-        onClick={(event: React.MouseEvent<HTMLButtonElement>) => {
-          const frame = event.currentTarget.getBoundingClientRect();
-          const at = {
-            x: (event.clientX - frame.left) / frame.width,
-            y: (event.clientY - frame.top) / frame.height,
-          };
-          onTap(inPicture(event.detail === 0 ? { x: 0.5, y: 0.5 } : at, looks, box));
-        }}
         sx={{
-          p: 0,
-          border: 0,
-          bgcolor: "transparent",
           position: "relative",
           overflow: "hidden",
           width: `min(100cqw, calc(100cqh * ${ratio}))`,
           aspectRatio: `${ratio}`,
-          cursor: "crosshair",
           transform: turn,
         }}
       >
@@ -129,6 +114,19 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
             <ClockRings list={list} clocks={course.clocks} now={now} turn={turn} />
           )}
         </div>
+        <button
+          type="button"
+          aria-label="The picture. Tap to ask what is there"
+          onClick={(event) => {
+            const frame = event.currentTarget.getBoundingClientRect();
+            const at = {
+              x: (event.clientX - frame.left) / frame.width,
+              y: (event.clientY - frame.top) / frame.height,
+            };
+            onTap(inPicture(event.detail === 0 ? { x: 0.5, y: 0.5 } : at, looks, box));
+          }}
+          style={{ ...FILL, padding: 0, border: 0, background: "none", cursor: "crosshair" }}
+        />
       </Box>
     </Box>
   );

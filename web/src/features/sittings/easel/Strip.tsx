@@ -16,20 +16,19 @@ interface Props {
 const BEFORE = 2;
 const MOST = 40;
 
-/** The tasks in sight: a few that are done, what is in hand, and what is still to do. */
+/** The tasks in sight: those done last, what is in hand, what is still to do, and what was left out. */
 export function inSight(
   list: Pick<TakenList, "tasks">,
   course: Pick<Course, "tasks" | "current">,
 ): ListedTask[] {
-  const isOver = (task: ListedTask) => ["done", "skipped"].includes(course.tasks[task.id]?.state ?? "to do");
-  const over = list.tasks
-    .filter(isOver)
-    .sort((one, other) =>
-      (course.tasks[one.id]?.done_at ?? "").localeCompare(course.tasks[other.id]?.done_at ?? ""),
-    );
-  const coming = list.tasks.filter((task) => !isOver(task) && task.id !== course.current);
-  const current = list.tasks.filter((task) => task.id === course.current && !isOver(task));
-  return [...over.slice(-BEFORE), ...current, ...coming].slice(0, MOST);
+  const of = (...states: string[]) =>
+    list.tasks.filter((task) => states.includes(course.tasks[task.id]?.state ?? "to do"));
+  const doneAt = (task: ListedTask) => Date.parse(course.tasks[task.id]?.done_at ?? "");
+  const done = of("done").sort((one, other) => doneAt(one) - doneAt(other));
+  const open = of("to do", "at it", "paused");
+  const inHand = open.filter((task) => task.id === course.current);
+  const coming = open.filter((task) => task.id !== course.current);
+  return [...done.slice(-BEFORE), ...inHand, ...coming.slice(0, MOST), ...of("skipped")];
 }
 
 const STATE: Record<string, string> = {

@@ -38,7 +38,7 @@ export interface Snapshot {
   error: unknown;
 }
 
-const EVERY_MS = 5_000;
+const EVERY_MS = 3_000;
 const MOST_AT_ONCE = 200;
 const UNREACHED = 0;
 

@@ -31,14 +31,35 @@ export function useScreenOn(isWanted: boolean): string {
   return words;
 }
 
-/** Let the page work without the network from now on, where the browser can; the service worker keeps scripts and pictures. */
-export async function worksOffline(): Promise<boolean> {
-  if (!("serviceWorker" in navigator)) return false;
-  try {
-    await navigator.serviceWorker.register("/sw.js");
-    await navigator.storage?.persist?.().catch(() => false);
-    return true;
-  } catch {
-    return false;
-  }
+/** The names under which the service worker keeps them (`vite.config.ts`). */
+const PAGES = "easel-pages";
+const PICTURES = "easel-pictures";
+
+/** Let the page work without the network from now on, where the browser can; in words why it does not, empty where it does. */
+export function useOffline(pictures: string[]): string {
+  const [words, setWords] = useState("");
+  const asked = pictures.join(" ");
+  useEffect(() => {
+    let isWanted = true;
+    keptHere(asked.split(" ").filter(Boolean))
+      .catch(() => "The storage of this device is full: the pictures are here only while the network is.")
+      .then((told) => isWanted && setWords(told));
+    return () => {
+      isWanted = false;
+    };
+  }, [asked]);
+  return words;
+}
+
+async function keptHere(pictures: string[]): Promise<string> {
+  if (!("serviceWorker" in navigator) || !("caches" in globalThis))
+    return "This browser keeps no page for when the network is gone: leave this one open.";
+  await navigator.serviceWorker.register("/sw.js");
+  await navigator.serviceWorker.ready;
+  void navigator.storage?.persist?.();
+  const pages = await caches.open(PAGES);
+  if (navigator.onLine) await pages.add(location.pathname);
+  const kept = await caches.open(PICTURES);
+  for (const url of pictures) if (!(await kept.match(url))) await kept.add(url);
+  return "";
 }
