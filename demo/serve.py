@@ -1,15 +1,23 @@
 """Serve the studio on loopback: the web process and the background worker, begun and ended together; a worker that ends by itself
-is begun again, and the web process goes on meanwhile.
+is begun again, and the web process goes on meanwhile. A second web process lets
+tablets in where the painter opens a door for them.
 
 `python -m demo.serve [PORT]`; port 8765 unless another is given.
 """
 
+import json
 import os
 import signal
 import socket
 import subprocess
 import sys
 import time
+from collections.abc import Callable
+from pathlib import Path
+
+REPOSITORY = Path(__file__).parents[1]
+DOOR_FILE = "door.json"
+"""Where the desk writes down at which address tablets are let in (`server.site.tablets`)."""
 
 USUAL_PORT = 8765
 THREADS = "4"
@@ -41,15 +49,16 @@ def main() -> int:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.site.settings")
     os.environ.setdefault("MALLOC_ARENA_MAX", "2")  # memory of large pictures goes back to the machine
     os.environ.setdefault("MALLOC_TRIM_THRESHOLD_", "1000000")
-    web = [
-        sys.executable, "-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread",
-        "--workers", str(WEB_PROCESSES), "--threads", THREADS, "--no-control-socket", "--timeout", "60", "--log-level", "warning",
-    ]  # fmt: skip
-    web_process = subprocess.Popen(web)
+    os.environ["YPSOCHROM_DOOR_PORT"] = str(port + 1)
+    data = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
+    (data / DOOR_FILE).unlink(missing_ok=True)  # the studio begins on loopback, whatever was open before
+    web_process = subprocess.Popen(web_command(f"127.0.0.1:{port}", WEB_PROCESSES))
     worker = _Supervised([sys.executable, "manage.py", "worker"])
+    door = _Door(data / DOOR_FILE, web_command)
 
     def stop(*_: object) -> None:
         worker.stop()
+        door.close()
         web_process.terminate()
 
     signal.signal(signal.SIGTERM, stop)
@@ -60,10 +69,54 @@ def main() -> int:
         print(f"\n  The studio is open: http://127.0.0.1:{port}\n  Stop it with Ctrl-C.\n", flush=True)
     while web_process.poll() is None:
         worker.look()
+        door.look()
         time.sleep(0.2)
     worker.stop()
+    door.close()
     worker.process.wait()
     return 0
+
+
+def web_command(bind: str, processes: int) -> list[str]:
+    """How a web process is begun at an address."""
+    return [
+        sys.executable, "-m", "gunicorn", "server.site.wsgi", "--bind", bind, "--worker-class", "gthread",
+        "--workers", str(processes), "--threads", THREADS, "--no-control-socket", "--timeout", "60", "--log-level", "warning",
+    ]  # fmt: skip
+
+
+class _Door:
+    """The web process for tablets: begun at the address that the desk writes down, ended when that is taken away."""
+
+    def __init__(self, file: Path, command: Callable[[str, int], list[str]]) -> None:
+        self._file, self._command = file, command
+        self._open: str | None = None
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def look(self) -> None:
+        """Open or close it as it is written."""
+        wanted = self._wanted()
+        if wanted == self._open and (self.process is None or self.process.poll() is None):
+            return
+        self.close()
+        if wanted is not None:
+            environment = {**os.environ, "YPSOCHROM_DOOR": wanted.rpartition(":")[0]}
+            self.process = subprocess.Popen(self._command(wanted, 1), env=environment)
+        self._open = wanted
+
+    def _wanted(self) -> str | None:
+        try:
+            written = json.loads(self._file.read_text())
+            return f"{written['address']}:{written['port']}"
+        except (OSError, ValueError, KeyError):
+            return None
+
+    def close(self) -> None:
+        """End it."""
+        if self.process is not None and self.process.poll() is None:
+            self.process.terminate()
+            self.process.wait(timeout=20)
+        self.process, self._open = None, None
 
 
 class _Supervised:

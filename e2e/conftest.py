@@ -30,6 +30,12 @@ def free_port() -> int:
         return probe.getsockname()[1]
 
 
+def open_painting(page: Page, title: str) -> None:
+    """A painting opened from the studio's list."""
+    page.goto("/")
+    page.get_by_role("list", name="Paintings").get_by_role("link", name=title).click()
+
+
 def serious_violations(page: Page) -> list:
     """What axe finds on the page that would keep somebody from using it."""
     page.evaluate(_AXE.read_text())

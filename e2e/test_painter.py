@@ -4,14 +4,13 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from e2e.conftest import TABLET
+from e2e.conftest import TABLET, open_painting
 
 KETTLE = "Kettle and lemons on the sill"
 
 
 def open_kettle(page: Page, word: str) -> None:
-    page.goto("/")
-    page.get_by_role("link", name=KETTLE).click()
+    open_painting(page, KETTLE)
     if word != "values":
         page.get_by_role("link", name=re.compile(word.capitalize())).click()
 

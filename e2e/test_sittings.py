@@ -6,12 +6,13 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from e2e.conftest import open_painting
+
 KETTLE, SLIPWAY = "Kettle and lemons on the sill", "Slipway, low tide"
 
 
 def open_sittings(page: Page, title: str) -> None:
-    page.goto("/")
-    page.get_by_role("link", name=re.compile(title)).first.click()
+    open_painting(page, title)
     page.get_by_role("link", name=re.compile("Sittings")).click()
     expect(page.get_by_role("group", name="The sittings on the clock")).to_be_visible()
 

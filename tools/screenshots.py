@@ -22,7 +22,6 @@ VIEWS = {
     "measure": ("/materials/tubes/11", DESK),
     "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
     "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3", DESK),
-    "films": ("/mixes?painting=1&mode=films&parts=PY83:1", DESK),
     "subject": ("/paintings/1/subject", DESK),
     "drawing": ("/paintings/1/subject", DESK),
     "values": ("/paintings/1/values", DESK),
@@ -35,7 +34,8 @@ VIEWS = {
     "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
     "sittings": ("/paintings/1/sittings", DESK),
     "light": ("/paintings/2/sittings?tab=light&sitting=1", DESK),
-    "tablet": ("/paintings/1/areas?area=a06", TABLET),
+    "easel": ("/paintings/3/easel", DESK),
+    "easel-upright": ("/paintings/3/easel", TABLET),
 }
 
 

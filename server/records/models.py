@@ -120,3 +120,23 @@ class Run(Owned):
     starts = models.IntegerField(default=0)
     begun = models.DateTimeField(auto_now_add=True)
     heard = models.DateTimeField(auto_now=True)
+
+
+class Invitation(Owned):
+    """A code that lets one tablet in, once, until a time; the code itself is not kept. `tries` counts wrong codes meanwhile."""
+
+    code = models.CharField(max_length=64, unique=True)
+    until = models.DateTimeField()
+    tries = models.IntegerField(default=0)
+
+
+class Tablet(Owned):
+    """A tablet that the painter let in; of its token only the hash is kept. `seen` is when it came last, to the minute."""
+
+    token = models.CharField(max_length=64, unique=True)
+    name = models.CharField(max_length=120)
+    let_in = models.DateTimeField(auto_now_add=True)
+    seen = models.DateTimeField()
+
+    class Meta:
+        ordering = ["id"]

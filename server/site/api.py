@@ -16,10 +16,12 @@ from server.work.api import router as desk
 from .door import CleanParser
 from .problems import answer_problems
 from .studio import router as studio
+from .tablets_api import router as tablets
 
 api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
 answer_problems(api)
 api.add_router("/studio", studio, tags=["studio"])
+api.add_router("/studio/tablets", tablets, tags=["tablets"])
 api.add_router("/desk", desk, tags=["desk"])
 api.add_router("/materials", materials, tags=["materials"])
 api.add_router("/subject", subject, tags=["subject"])

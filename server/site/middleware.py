@@ -21,6 +21,7 @@ from django.middleware.gzip import GZipMiddleware
 from server.records import reserve
 
 from .problems import Problem
+from .tablets import COOKIE, painter_of
 
 LOCAL_PAINTER = "local painter"
 
@@ -52,13 +53,18 @@ def _is_loopback(address: str) -> bool:
 
 
 class LocalStudioMiddleware:
-    """Makes every request from loopback the local painter's, unless the site is hosted."""
+    """Makes every request from loopback the local painter's, unless the site is hosted; at the door those of their tablets."""
 
     def __init__(self, get_response: Answer) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        if not settings.HOSTED and _is_loopback(request.META.get("REMOTE_ADDR", "")):
+        if settings.DOOR:
+            request.get_host()
+            known = painter_of(request.COOKIES.get(COOKIE))
+            if known is not None:
+                request.user = known
+        elif not settings.HOSTED and _is_loopback(request.META.get("REMOTE_ADDR", "")):
             request.get_host()  # refuses a foreign host name, so that a page elsewhere cannot reach in by its own DNS
             request.user = local_painter()
         return self.get_response(request)

@@ -4,6 +4,8 @@ YPSOCHROM_DATA    folder for the database and pictures (default: var/ in the rep
 YPSOCHROM_HOSTED  1: login is required and YPSOCHROM_SECRET and YPSOCHROM_HOSTS must be set
 YPSOCHROM_HOSTS   host names, separated by commas
 YPSOCHROM_SECRET  Django's secret key
+YPSOCHROM_DOOR    the address at which tablets are let in; set by `demo.serve` for the process behind that door
+YPSOCHROM_DOOR_PORT  its port; the desk can open the door where it is set
 YPSOCHROM_DEBUG   1: Django's debug mode, for `make dev`
 """
 
@@ -23,6 +25,8 @@ WEB_BUILD = REPOSITORY / "web/dist"
 
 HOSTED = os.environ.get("YPSOCHROM_HOSTED") == "1"
 DEBUG = os.environ.get("YPSOCHROM_DEBUG") == "1"
+DOOR = os.environ.get("YPSOCHROM_DOOR", "")
+DOOR_PORT = int(os.environ["YPSOCHROM_DOOR_PORT"]) if "YPSOCHROM_DOOR_PORT" in os.environ else None
 
 
 def _local_secret() -> str:
@@ -36,6 +40,8 @@ def _local_secret() -> str:
 
 SECRET_KEY = os.environ["YPSOCHROM_SECRET"] if HOSTED else _local_secret()
 ALLOWED_HOSTS = os.environ["YPSOCHROM_HOSTS"].split(",") if HOSTED else ["localhost", "127.0.0.1", "[::1]"]
+if DOOR:
+    ALLOWED_HOSTS = [DOOR]
 
 INSTALLED_APPS = [
     "django.contrib.auth",

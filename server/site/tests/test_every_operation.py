@@ -8,8 +8,13 @@ from django.test import Client
 
 DOCUMENT = json.loads((Path(__file__).parents[3] / "web/openapi.json").read_text())
 PLACEHOLDERS = {"name": "plan.pdf", "mix_id": "m01", "area_id": "a01"}
-OPEN = {("post", "/api/studio/login"), ("get", "/api/studio"), ("post", "/api/studio/logout")}
-"""What a stranger may call: the login, and the question who is logged in."""
+OPEN = {
+    ("post", "/api/studio/login"),
+    ("get", "/api/studio"),
+    ("post", "/api/studio/logout"),
+    ("post", "/api/studio/tablets/pair"),
+}
+"""What a stranger may call: the login, the question who is logged in, and a tablet's code (guarded as `test_tablets` says)."""
 
 
 def operations() -> list[tuple[str, str]]:

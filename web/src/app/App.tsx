@@ -11,6 +11,7 @@ import { Shell } from "./Shell";
 import { ViewBoundary } from "./ViewBoundary";
 
 const EaselRoute = lazy(() => import("./EaselRoute"));
+const PairPage = lazy(() => import("./PairPage"));
 const SessionEnded = lazy(() => import("./SessionEnded"));
 const LoginPage = lazy(() => import("./LoginPage"));
 const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage"));
@@ -26,6 +27,7 @@ export function App() {
     <Suspense fallback={<Loading what="the page" />}>
       <Routes>
         <Route path="paintings/:paintingId/easel" element={<EaselRoute />} />
+        <Route path="pair/:code" element={<PairPage />} />
         <Route path="*" element={<AtTheDesk />} />
       </Routes>
     </Suspense>

@@ -24,6 +24,7 @@ it("asks to log in over the page when the session has ended, and keeps what was 
     if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
     if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true });
     if (path === "/api/subject/paintings") return json(200, { paintings: [], count: 30, page: 1, pages: 2 });
+    if (path === "/api/easel/now") return json(200, { now: "2026-06-01T09:00:00Z", paintings: [], low: [] });
     return json(200, []);
   });
   const queries = new StudioClient({ defaultOptions: { queries: { retry: false } } });

@@ -1,4 +1,6 @@
 /** What comes next and when it is done: the facts of the schedule, first what to do. */
+import { useState } from "react";
+
 import { Alert, AlertTitle, Button, Stack, Typography } from "@mui/material";
 import { Link } from "react-router";
 
@@ -7,6 +9,7 @@ import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { saveCalendar, type Schedule, type Sittings } from "./queries";
+import { TabletDialog } from "./TabletDialog";
 import { clock, day, minutesWords, nextSitting, tasksOf, timeAt, workBefore } from "./times";
 
 interface Props {
@@ -92,6 +95,7 @@ function groupedByKeeping(piles: Schedule["piles"]): [string, string[]][] {
 
 /** The sitting that comes next, and what is done in it first. */
 function Next({ paintingId, schedule, now }: Omit<Props, "sittings">) {
+  const [isOnTablet, setOnTablet] = useState(false);
   const number = nextSitting(schedule, now);
   const sitting = number === null ? undefined : schedule.sittings[number - 1];
   if (number === null || !sitting)
@@ -112,14 +116,16 @@ function Next({ paintingId, schedule, now }: Omit<Props, "sittings">) {
         {tasks.length} {tasks.length === 1 ? "unit" : "units"}. First: {tasks[0]?.title}
         {tasks[1] && `, then ${tasks[1].title}`}.
       </Typography>
-      <Stack direction="row" spacing={1} sx={{ mt: 1 }}>
+      <Stack direction="row" sx={{ mt: 1, gap: 1, flexWrap: "wrap" }}>
         <Button variant="contained" component={Link} to={`/paintings/${paintingId}/easel`}>
           To the easel
         </Button>
         <Button component={Link} to={`/paintings/${paintingId}/sheet/${number}`}>
           Sheet for this sitting
         </Button>
+        <Button onClick={() => setOnTablet(true)}>On a tablet</Button>
       </Stack>
+      {isOnTablet && <TabletDialog paintingId={paintingId} close={() => setOnTablet(false)} />}
     </Section>
   );
 }

@@ -72,11 +72,10 @@ def minutes_of(laid: Laid, climate: Climate) -> Minutes:
     slow = Laid(
         _with(laid.first, RETARDER_SHARE), _with(laid.last, RETARDER_SHARE), laid.first_factor, laid.last_factor
     )
-    return Minutes(
-        *(_told(minutes) for minutes in _three(laid, climate)),
-        _told(_mist(laid.first, climate, laid.first_factor)),
-        *(_told(minutes) for minutes in _three(slow, climate)),
-    )
+    opens, coat, glaze = (_told(minutes) for minutes in _three(laid, climate))
+    slow_open, slow_coat, slow_glaze = (_told(minutes) for minutes in _three(slow, climate))
+    mist = _told(_mist(laid.first, climate, laid.first_factor))
+    return Minutes(opens, coat, glaze, mist, slow_open, slow_coat, slow_glaze)
 
 
 def _three(laid: Laid, climate: Climate) -> tuple[float, float, float]:

@@ -234,7 +234,7 @@ def _back(heard: _Heard, task: str, at: datetime, worklist: WorkList) -> None:
             if known is not None:
                 heard.piles[pile] = replace(known, left_ml=max(0.0, known.left_ml + ml))
     for gone in (heard.laid, heard.mists, heard.retarded):
-        gone.pop(task, None)  # type: ignore[attr-defined]  # of three kinds
+        gone.pop(task, None)
     _left(heard, task, at, "to do")
 
 
