@@ -12,7 +12,7 @@ import time
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from e2e.conftest import DESK, REPOSITORY, TABLET, environment_of, free_port, serious_violations
+from e2e.conftest import DESK, REPOSITORY, TABLET, environment_of, free_port, open_painting, serious_violations
 
 CLOSER, SLIPWAY = "Kettle, closer", "Slipway, low tide"
 LYING = {"width": 1180, "height": 820}
@@ -230,11 +230,7 @@ def _served(port: int, data) -> subprocess.Popen[bytes]:
         env=environment_of(data),
         start_new_session=True,
     )
-    for _ in range(150):
-        with socket.socket() as probe:
-            if probe.connect_ex(("127.0.0.1", port)) == 0:
-                break
-        time.sleep(0.1)
+    _answers("127.0.0.1", port)
     return process
 
 
@@ -268,6 +264,12 @@ def test_the_easel_can_be_used_with_any_ability(at_easel):
         const r = e.getBoundingClientRect(); return r.width > 0 && Math.min(r.width, r.height) < 56; }).map(e => e.textContent)"""
     )
     assert small == [], "a wet knuckle needs 56 px"
+    fine = page.evaluate(
+        """() => [...document.querySelectorAll('main *')].filter(e => !e.closest('svg') && e.getClientRects().length
+        && [...e.childNodes].some(n => n.nodeType === 3 && n.textContent.trim())
+        && parseFloat(getComputedStyle(e).fontSize) < 20).map(e => e.textContent)"""
+    )
+    assert fine == [], "at arm's length type has 20 px"
     for surround in ("Light", "Dark"):  # from light to dark, from dark to dim
         page.get_by_role("button", name=f"Surround: {surround}. Change it").click()
         assert serious_violations(page) == [], surround
@@ -281,3 +283,47 @@ def test_on_site_the_light_stands_in_the_corner_and_the_passes_are_counted_down(
     expect(head).to_contain_text("light holds until")
     expect(head).to_contain_text(re.compile(r"\d passes to go|the last pass"))
     expect(page.get_by_role("button", name="Seen")).to_be_visible()
+
+
+def test_a_tablet_is_let_in_by_the_desks_code_and_comes_to_the_easel(page, browser):
+    open_painting(page, CLOSER)
+    page.get_by_role("link", name=re.compile("^Sittings")).click()
+    page.get_by_role("button", name="On a tablet").click()
+    dialog = page.get_by_role("dialog", name="On a tablet")
+    expect(dialog).to_contain_text("a network that you trust")
+    letting_in = dialog.get_by_role("button", name="Let my tablet in")
+    in_no_network = dialog.get_by_text("This machine is in no network now")
+    expect(letting_in.or_(in_no_network)).to_be_visible()
+    if in_no_network.is_visible():
+        pytest.skip("this machine has no address but loopback")
+    letting_in.click()
+    dialog.get_by_role("button", name="Show the code").click()
+    expect(dialog.get_by_role("img", name="QR code that opens this easel on the tablet")).to_be_visible()
+    address = dialog.get_by_text(re.compile("^http://")).inner_text()
+    host, port = re.match(r"http://([\d.]+):(\d+)/", address).groups()
+    _answers(host, int(port))
+    context = browser.new_context(viewport=TABLET)
+    tablet = context.new_page()
+    tablet.goto(address.replace("/pair/", "/pair/not-"))
+    tablet.get_by_role("button", name="Let it in").click()
+    expect(tablet.get_by_role("alert")).to_contain_text("does not count")
+    tablet.goto(address)
+    tablet.get_by_role("button", name="Let it in").click()
+    expect(tablet).to_have_url(re.compile(r"/paintings/3/easel$"))
+    expect(card(tablet).get_by_role("heading", level=1)).to_be_visible()
+    expect(dialog.get_by_role("button", name=re.compile("^Send away"))).to_be_visible()
+    dialog.get_by_role("button", name="Let nobody in any more").click()
+    tablet.get_by_role("button", name="Note", exact=True).click()
+    tablet.get_by_role("textbox", name="Note").fill("the door was shut")
+    tablet.get_by_role("button", name="Keep the note").click()
+    expect(tablet.get_by_text(re.compile("no network: 1 kept here"))).to_be_visible()
+    context.close()
+
+
+def _answers(host: str, port: int) -> None:
+    for _ in range(150):
+        with socket.socket() as probe:
+            if probe.connect_ex((host, port)) == 0:
+                return
+        time.sleep(0.1)
+    raise AssertionError(f"nothing answers at {host}:{port}")

@@ -80,7 +80,6 @@ class TakenListOut(Schema):
     steps: list[EaselStepOut]
     families: list[str]
     observed: bool
-    begins: datetime | None
     zone: str
 
 
@@ -161,7 +160,9 @@ class LivingPileOut(Schema):
 
 
 class AtWorkOut(Schema):
-    """A painting at work: the sitting that runs, what is in hand, what dries, which piles live, when it goes on."""
+    """A painting at work: the sitting that runs, what is in hand, what dries, which piles live, when it goes on.
+
+    `worked_min` are the minutes at work in all its sittings."""
 
     painting: int
     title: str
@@ -174,6 +175,7 @@ class AtWorkOut(Schema):
     next_sitting: datetime | None
     done: int
     count: int
+    worked_min: float
 
 
 class LowTubeOut(Schema):

@@ -163,7 +163,6 @@ def _pictures(work: Work) -> dict[str, Any]:
         "greys": [[grey, step.value] for grey, step in zip(values.greys, values.steps, strict=True)],
         "stages": _stages(work),
         "observed": work.inputs.brief.observation is not None,
-        "begins": None if schedule is None else schedule.begins.isoformat(),
         "zone": "UTC" if schedule is None else schedule.zone,
     }
 
@@ -255,7 +254,6 @@ def list_out(owner: Any, painting_id: int, taken_id: int) -> TakenListOut:
         steps=[EaselStepOut(grey=grey, value=value) for grey, value in shown["greys"]],
         families=list(FAMILIES),
         observed=shown["observed"],
-        begins=shown["begins"],
         zone=shown["zone"],
     )
 
@@ -369,6 +367,7 @@ def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
         next_sitting=next_sitting,
         done=0,
         count=0,
+        worked_min=0.0,
     )
     taken = _newest(painting)
     if taken is None:
@@ -396,5 +395,6 @@ def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
             ],
             "done": sum(state == "done" for state in states),
             "count": len(states),
+            "worked_min": sum(one.worked_s for one in course.tasks.values()) / 60,
         }
     )

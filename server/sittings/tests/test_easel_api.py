@@ -234,12 +234,19 @@ def test_another_painter_sees_and_changes_nothing(other_client, at_easel):
 def test_what_now_begins_with_the_sitting_that_runs(client, at_easel, upload):
     upload(title="Another")
     unit = first_unit(client, at_easel)
-    send(client, at_easel, act("start", task=unit["id"]), act("done", task=unit["id"]))
+    begun = now() - timedelta(minutes=6)
+    send(
+        client,
+        at_easel,
+        act("start", at=begun, task=unit["id"]),
+        act("done", at=begun + timedelta(minutes=5), task=unit["id"]),
+    )
     found = ask(client, "get", "now")
     first = found["paintings"][0]
     assert first["painting"] == at_easel["id"]
     assert first["sitting"]["number"] == 1
     assert first["done"] == 1
+    assert first["worked_min"] == pytest.approx(5)
     assert [one["title"] for one in first["drying"]] == [unit["title"]]
     assert first["piles"]
     assert len(found["paintings"]) == 1, "a painting without a diary that was never at the easel is not at work"

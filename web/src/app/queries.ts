@@ -9,4 +9,9 @@ export const studioQuery = $api.queryOptions("get", "/api/studio", {}, { staleTi
 export const logIn = (username: string, password: string) =>
   answered(api.POST("/api/studio/login", { body: { username, password } }));
 
-export const logOut = () => answered(api.POST("/api/studio/logout"));
+/** End the session; what this device keeps for the easel is somebody else's business from then on. */
+export async function logOut() {
+  await answered(api.POST("/api/studio/logout"));
+  const { forgetPictures } = await import("../features/sittings/easel/store");
+  await forgetPictures().catch(() => undefined);
+}

@@ -2,12 +2,14 @@
 import { useState } from "react";
 
 import { Alert, AlertTitle, Button, Stack, Typography } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { useUndo } from "../../shared/undo/UndoProvider";
+import { whatNowQuery } from "./easel/queries";
 import { saveCalendar, type Schedule, type Sittings } from "./queries";
 import { TabletDialog } from "./TabletDialog";
 import { clock, day, minutesWords, nextSitting, tasksOf, timeAt, workBefore } from "./times";
@@ -23,6 +25,8 @@ export function PlanFacts({ paintingId, sittings, schedule, now }: Props) {
   const { tell } = useUndo();
   const { zone, finish } = schedule;
   const on = (time: string) => day(new Date(time), zone);
+  const atWork = useQuery(whatNowQuery).data?.paintings.find((one) => one.painting === paintingId);
+  const worked = atWork?.worked_min ?? 0;
   const behind = workBefore(schedule, now);
   const kept = schedule.piles.filter((pile) => pile.keeping);
   return (
@@ -42,6 +46,7 @@ export function PlanFacts({ paintingId, sittings, schedule, now }: Props) {
           </Fact>
         ))}
         <Fact name="Hands at work">{minutesWords(schedule.hands_on_min)}</Fact>
+        {worked > 0 && <Fact name="Hours so far">{minutesWords(worked)}</Fact>}
         {behind > 0 && <Fact name="Planned by now">{minutesWords(behind)}</Fact>}
         <Fact name="Sittings">{schedule.sittings.length}</Fact>
         <Typography variant="caption" color="text.secondary" component="p">

@@ -2889,6 +2889,8 @@ export interface components {
         /**
          * AtWorkOut
          * @description A painting at work: the sitting that runs, what is in hand, what dries, which piles live, when it goes on.
+         *
+         *     `worked_min` are the minutes at work in all its sittings.
          */
         AtWorkOut: {
             /** Count */
@@ -2911,6 +2913,8 @@ export interface components {
             thumbnail_url: string;
             /** Title */
             title: string;
+            /** Worked Min */
+            worked_min: number;
         };
         /**
          * Awaited
@@ -6927,8 +6931,6 @@ export interface components {
         TakenListOut: {
             /** Areas */
             areas: components["schemas"]["ListedArea"][];
-            /** Begins */
-            begins: string | null;
             /** Cautions */
             cautions: components["schemas"]["Advice"][];
             /** Families */

@@ -1,12 +1,10 @@
 /** A ring on every wet area of the picture: how much of its time is left; its shape says whether it blends, dries or is ready. */
-import type { CSSProperties } from "react";
-
 import { toldOf, type Phase } from "./clocks";
+import { FILL } from "./drawn";
 import type { Clock, TakenList } from "./queries";
 
 const SIZE = 1000;
 const R = 34;
-const FILL: CSSProperties = { position: "absolute", inset: 0, width: "100%", height: "100%" };
 
 interface Props {
   list: TakenList;

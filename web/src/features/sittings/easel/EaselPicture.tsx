@@ -1,10 +1,12 @@
 /** The picture at the easel: the photo, the painting as it should look now, or the one wiped over the other; what is painted lit. */
-import { useEffect, useMemo, useRef, type CSSProperties, type ReactNode, type RefObject } from "react";
+import { useMemo } from "react";
 
 import { Box } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
+import { AsNow } from "./AsNow";
 import { ClockRings } from "./ClockRings";
+import { FILL, useDrawn } from "./drawn";
 import { boxOf, fetchParts, maskOf, painted, type Box as PictureBox, type Parts } from "./parts";
 import type { Course, ListedTask, TakenList } from "./queries";
 
@@ -132,8 +134,6 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
   );
 }
 
-const FILL: CSSProperties = { position: "absolute", inset: 0, width: "100%", height: "100%" };
-
 /** Greys of the same luminance: what a black-and-white photo would show. */
 function Greys() {
   return (
@@ -173,19 +173,6 @@ function inPicture(at: { x: number; y: number }, looks: Looks, box: PictureBox |
   return { x: (unturned.x - x) / scale, y: (unturned.y - y) / scale };
 }
 
-function useDrawn(draw: (context: CanvasRenderingContext2D) => void, width: number, height: number) {
-  const ref = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const canvas = ref.current;
-    if (!canvas) return;
-    canvas.width = width;
-    canvas.height = height;
-    const context = canvas.getContext("2d");
-    if (context) draw(context);
-  }, [draw, width, height]);
-  return ref;
-}
-
 /** A veil over all that is not painted. */
 function Mask({ parts, bits }: { parts: Parts; bits: Uint8Array }) {
   const draw = useMemo(
@@ -222,103 +209,21 @@ function Grid({ list }: { list: TakenList }) {
   const lines = (length: number) =>
     Array.from({ length: Math.floor(length / GRID_MM) }, (_, i) => (i + 1) * GRID_MM);
   const [w, h] = [list.width_mm, list.height_mm];
-  const stroke = (key: string, props: ReactNode) => <g key={key}>{props}</g>;
   return (
     <svg viewBox={`0 0 ${w} ${h}`} style={FILL} aria-hidden>
       {[
         { colour: "#000", width: 1.2 },
         { colour: "#fff", width: 0.5 },
-      ].map(({ colour, width }) =>
-        stroke(
-          colour,
-          <>
-            {lines(w).map((x) => (
-              <line key={`x${x}`} x1={x} x2={x} y1={0} y2={h} stroke={colour} strokeWidth={width} />
-            ))}
-            {lines(h).map((y) => (
-              <line key={`y${y}`} x1={0} x2={w} y1={y} y2={y} stroke={colour} strokeWidth={width} />
-            ))}
-          </>,
-        ),
-      )}
+      ].map(({ colour, width }) => (
+        <g key={colour}>
+          {lines(w).map((x) => (
+            <line key={`x${x}`} x1={x} x2={x} y1={0} y2={h} stroke={colour} strokeWidth={width} />
+          ))}
+          {lines(h).map((y) => (
+            <line key={`y${y}`} x1={0} x2={w} y1={y} y2={y} stroke={colour} strokeWidth={width} />
+          ))}
+        </g>
+      ))}
     </svg>
   );
-}
-
-interface NowProps {
-  list: TakenList;
-  course: Course;
-  stages: Record<string, string>;
-  parts: Parts | null;
-}
-
-const MASK_GREY = 0;
-const OPAQUE = 255;
-
-/** The painting as it should look now: of every stage what has been painted of it so far, on the bare support. */
-function AsNow({ list, course, stages, parts }: NowProps) {
-  const passes = useMemo(() => doneByPass(list, course), [list, course]);
-  const pictures = useQuery({
-    queryKey: ["stages", ...passes.map((one) => stages[one.number] ?? "")],
-    queryFn: () =>
-      Promise.all(
-        passes.map((one) => (stages[one.number] ? picture(stages[one.number]!) : Promise.resolve(null))),
-      ),
-    staleTime: Infinity,
-  }).data;
-  const draw = useMemo(
-    () => (context: CanvasRenderingContext2D) => {
-      if (!parts) return;
-      const { width, height } = parts;
-      context.fillStyle = "#fff";
-      context.fillRect(0, 0, width, height);
-      passes.forEach(({ done, isWhole }, place) => {
-        const stage = pictures?.[place];
-        if (!stage) return;
-        if (isWhole) {
-          context.drawImage(stage, 0, 0, width, height);
-          return;
-        }
-        const layer = new OffscreenCanvas(width, height);
-        const on = layer.getContext("2d")!;
-        const mask = maskOf(parts, painted(done, list), false, MASK_GREY, OPAQUE);
-        on.putImageData(new ImageData(mask, width, height), 0, 0);
-        on.globalCompositeOperation = "source-in";
-        on.drawImage(stage, 0, 0, width, height);
-        context.drawImage(layer, 0, 0);
-      });
-    },
-    [parts, passes, pictures, list],
-  );
-  const ref: RefObject<HTMLCanvasElement | null> = useDrawn(draw, parts?.width ?? 1, parts?.height ?? 1);
-  return <canvas ref={ref} style={FILL} role="img" aria-label="The painting as it should look now" />;
-}
-
-async function picture(url: string): Promise<HTMLImageElement> {
-  const image = new Image();
-  image.src = url;
-  await image.decode();
-  return image;
-}
-
-interface DonePass {
-  number: number;
-  done: ListedTask[];
-  isWhole: boolean;
-}
-
-/** The units of every pass that are done in all their coats. */
-export function doneByPass(list: Pick<TakenList, "tasks">, course: Pick<Course, "tasks">): DonePass[] {
-  const found = new Map<number, { done: ListedTask[]; count: number }>();
-  for (const task of list.tasks) {
-    if (task.kind !== "unit" || !task.pass_number) continue;
-    const pass = found.get(task.pass_number) ?? { done: [], count: 0 };
-    pass.count += 1;
-    if (course.tasks[task.id]?.state === "done") pass.done.push(task);
-    found.set(task.pass_number, pass);
-  }
-  return [...found]
-    .sort(([one], [other]) => one - other)
-    .filter(([, pass]) => pass.done.length > 0)
-    .map(([number, { done, count }]) => ({ number, done, isWhole: done.length === count }));
 }

@@ -13,6 +13,8 @@ import {
 } from "@mui/material";
 import { Link } from "react-router";
 
+import { inWords } from "../../../shared/api/client";
+import { readClimate } from "../queries";
 import type { ActIn, ActKind, Course, ListedTask, TakenList } from "./queries";
 import { pileOf } from "./words";
 
@@ -29,6 +31,7 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
   const pile = pileOf(list, task);
   const [degrees, setDegrees] = useState(String(course.climate.temperature_c));
   const [humidity, setHumidity] = useState(String(course.climate.humidity_pct));
+  const [noSensor, setNoSensor] = useState<unknown>(null);
   const temperature_c = Number(degrees);
   const humidity_pct = Number(humidity);
   const isAir =
@@ -85,6 +88,17 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
             />
             <Button
               variant="outlined"
+              onClick={() =>
+                void readClimate().then((read) => {
+                  setDegrees(String(Math.round(read.temperature_c * 10) / 10));
+                  setHumidity(String(Math.round(read.humidity_pct)));
+                }, setNoSensor)
+              }
+            >
+              Read the sensor
+            </Button>
+            <Button
+              variant="outlined"
               disabled={!isAir}
               onClick={() =>
                 act("air", { climate: { temperature_c, humidity_pct, air: course.climate.air } })
@@ -93,6 +107,7 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
               Keep the air
             </Button>
           </Stack>
+          {noSensor !== null && <Typography>{inWords(noSensor)}</Typography>}
           {!isAir && <Typography>Give 5 to 40 °C and 10 to 98 %.</Typography>}
         </Stack>
       </DialogContent>

@@ -42,6 +42,7 @@ const STATE: Record<string, string> = {
 export function Strip({ list, course, shown, show }: Props) {
   const ref = useRef<HTMLDivElement>(null);
   const { current } = course;
+  const now = list.tasks.find((task) => task.id === current)?.sitting ?? 0;
   useEffect(() => {
     const one = current && ref.current?.querySelector<HTMLElement>('[aria-current="step"]');
     if (one && ref.current) ref.current.scrollLeft = one.offsetLeft - ref.current.offsetLeft - 120;
@@ -100,6 +101,7 @@ export function Strip({ list, course, shown, show }: Props) {
                 sx={{ display: "block", whiteSpace: "nowrap" }}
               >
                 {STATE[state] || `${Math.max(1, Math.round(task.minutes))} min`}
+                {state === "to do" && now > 0 && (task.sitting ?? 0) > now && ", later sitting"}
               </Typography>
             </Box>
           </ButtonBase>

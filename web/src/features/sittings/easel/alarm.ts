@@ -22,11 +22,12 @@ const NOTES: Partial<Record<Phase, number[]>> = {
 const NOTE_S = 0.22;
 const LOUDNESS = 0.25;
 
-export function sound(phase: Phase): void {
+/** Shake the device, and sound where the painter wants it. */
+export function alarm(phase: Phase, hasSound: boolean): void {
   const notes = NOTES[phase];
   if (!notes) return;
   if ("vibrate" in navigator) navigator.vibrate([200, 100, 200]);
-  if (!audio || audio.state !== "running") return;
+  if (!hasSound || !audio || audio.state !== "running") return;
   for (const [place, pitch] of notes.entries()) {
     const tone = audio.createOscillator();
     const loud = audio.createGain();

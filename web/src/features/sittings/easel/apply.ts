@@ -13,6 +13,20 @@ export const courseOfTask = (course: Course, task: string): TaskCourse => course
 export const nextToDo = (course: Course, list: Pick<TakenList, "tasks">): string | null =>
   list.tasks.find((task) => ["to do", "paused"].includes(courseOfTask(course, task.id).state))?.id ?? null;
 
+/** The task that was done or left out last. */
+export function lastDone(list: TakenList, course: Course): ListedTask | null {
+  let last: ListedTask | null = null;
+  for (const task of list.tasks) {
+    const at = course.tasks[task.id]?.done_at;
+    if (at && (!last || Date.parse(at) > Date.parse(course.tasks[last.id]!.done_at!))) last = task;
+  }
+  return last;
+}
+
+/** Nothing has been done in this sitting yet. */
+export const isFresh = (course: Course): boolean =>
+  course.sittings.at(-1)?.worked_s === 0 && Object.values(course.tasks).every((one) => one.state !== "at it");
+
 const later = (time: string, minutes: number): string =>
   new Date(Date.parse(time) + minutes * 60_000).toISOString();
 const laterOrNull = (time: string | null, minutes: number): string | null =>

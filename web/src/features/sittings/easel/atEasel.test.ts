@@ -100,8 +100,10 @@ it("what the studio refuses is set aside and told, and does not hold up the rest
   await Promise.all([at.act("air", {}), at.act("pause")]);
   await at.look();
   expect(kept.map((act) => act.kind)).toEqual(["pause"]);
-  expect(at.snapshot().refused.map((act) => act.kind)).toEqual(["air"]);
   expect(at.snapshot().notices.join()).toContain("could not be kept");
+  expect(at.snapshot().isToSave).toBe(true);
+  expect(JSON.parse(at.saved())).toMatchObject({ kind: "air" });
+  expect(at.snapshot().isToSave).toBe(false);
 });
 
 it("a full storage is said, and what is done is sent all the same", async () => {
@@ -122,4 +124,6 @@ it("a painting that is gone for good is said, and nothing that waits is thrown a
   await at.act("start", { task: "u1" });
   expect(at.snapshot().waiting).toBe(1);
   expect(at.snapshot().notices.join()).toContain("removed for good");
+  expect(JSON.parse(at.saved())).toMatchObject({ kind: "start", task: "u1" });
+  expect(at.snapshot().waiting).toBe(1);
 });

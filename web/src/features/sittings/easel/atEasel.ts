@@ -33,8 +33,8 @@ export interface Snapshot {
   isOnline: boolean;
   /** What the painter has to know of this device: one sentence each. */
   notices: string[];
-  /** Acts that the studio did not take; they can be saved as a file. */
-  refused: ActIn[];
+  /** Acts that the studio did not take, or will never get. */
+  isToSave: boolean;
   error: unknown;
 }
 
@@ -142,9 +142,12 @@ export class AtEasel {
     await this.sending;
   }
 
-  forgetRefused(): void {
+  /** What the studio has not got, and will not get: as lines for a file. What waits goes on waiting. */
+  saved(): string {
+    const lines = [...this.refused, ...this.queue.map((one) => one.act)].map((act) => JSON.stringify(act));
     this.refused = [];
     this.changed();
+    return lines.join("\n");
   }
 
   private readonly lookNow = () => void this.look();
@@ -281,15 +284,19 @@ export class AtEasel {
       waiting: this.queue.length,
       isOnline: this.isOnline,
       notices: [...this.notices()],
-      refused: this.refused,
+      isToSave: this.refused.length > 0 || (this.isGone() && this.queue.length > 0),
       error: this.error,
     };
+  }
+
+  private isGone(): boolean {
+    return this.error instanceof ProblemError && this.error.status === 404;
   }
 
   private *notices(): Generator<string> {
     if (this.easel?.in_bin)
       yield "This painting lies in the bin at the desk. What you do here is kept; take it out of the bin to go on planning.";
-    if (this.error instanceof ProblemError && this.error.status === 404)
+    if (this.isGone())
       yield "This painting was removed for good at the desk. What waits stays on this device; save it as a file.";
     else if (this.error instanceof ProblemError && this.error.status === 401)
       yield "You are logged out. What you do stays on this device until you log in at the desk.";

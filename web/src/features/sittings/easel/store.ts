@@ -81,6 +81,13 @@ export const randomId = (): string =>
     "",
   );
 
+/** Somebody else may use this device next: what it shows is forgotten, what waits to be sent is not. */
+export const forgetPictures = async (): Promise<void> => {
+  if ("caches" in globalThis)
+    await Promise.all(["easel-pages", "easel-pictures"].map((name) => caches.delete(name)));
+  await (await opened()).clear("easels");
+};
+
 /** For tests: forget the open database. */
 export const closed = async (): Promise<void> => {
   (await database)?.close();

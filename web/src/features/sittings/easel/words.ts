@@ -56,3 +56,17 @@ export const laterUses = (list: TakenList, course: Course, pile: string): Listed
     const state = course.tasks[task.id]?.state ?? "to do";
     return state !== "done" && state !== "skipped" && (task.uses?.[pile] ?? 0) > 0;
   });
+
+/** Few passes are counted down, as on site. */
+const FEW_PASSES = 4;
+export function passesLeft(list: TakenList, course: Course): string {
+  const open = new Set<number>();
+  const all = new Set<number>();
+  for (const task of list.tasks) {
+    if (task.kind !== "unit" || !task.pass_number) continue;
+    all.add(task.pass_number);
+    if (!["done", "skipped"].includes(course.tasks[task.id]?.state ?? "to do")) open.add(task.pass_number);
+  }
+  if (all.size > FEW_PASSES) return "";
+  return ` · ${open.size === 0 ? "all passes done" : open.size === 1 ? "the last pass" : `${open.size} passes to go`}`;
+}
