@@ -2,7 +2,7 @@
 import { Box, Button, Stack, Typography } from "@mui/material";
 
 import type { Course, TakenList } from "./queries";
-import { amount, capital, clockWords, laterUses, minutesLeft, titleOf } from "./words";
+import { amount, capital, clockWords, laterUses, minutesLeft, nextToMix, titleOf } from "./words";
 
 interface Props {
   list: TakenList;
@@ -21,15 +21,18 @@ export function PilesPanel({ list, course, now, leave, cover, astray }: Props) {
       return one ? [{ pile, one }] : [];
     })
     .sort((a, b) => skin(a.one.skins_at) - skin(b.one.skins_at) || a.one.left_ml - b.one.left_ml);
-  const next = list.tasks.find(
-    (task) => task.kind === "mixing" && (course.tasks[task.id]?.state ?? "to do") === "to do",
-  );
+  const next = nextToMix(list, course, now);
   return (
     <Stack sx={{ gap: 2 }}>
       <Typography variant="h1">
         {there.length === 0 ? "The palette is empty" : `${there.length} piles are out`}
       </Typography>
-      {next && <Typography>Next to mix: {next.title}</Typography>}
+      {next && (
+        <Typography>
+          Next to mix: {next.title}
+          {next.inMin >= 1 ? `, in about ${minutesLeft(next.inMin * 60_000)}` : ", now"}
+        </Typography>
+      )}
       <Box component="ul" aria-label="Piles on the palette" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {there.map(({ pile, one }) => {
           const uses = laterUses(list, course, pile.id);

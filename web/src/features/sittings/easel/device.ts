@@ -35,6 +35,8 @@ export function useScreenOn(isWanted: boolean): string {
 const PAGES = "easel-pages";
 const PICTURES = "easel-pictures";
 
+const KEEPS_NOTHING = "This browser keeps no page for when the network is gone: leave this one open.";
+
 /** Let the page work without the network from now on, where the browser can; in words why it does not, empty where it does. */
 export function useOffline(pictures: string[]): string {
   const [words, setWords] = useState("");
@@ -52,9 +54,12 @@ export function useOffline(pictures: string[]): string {
 }
 
 async function keptHere(pictures: string[]): Promise<string> {
-  if (!("serviceWorker" in navigator) || !("caches" in globalThis))
-    return "This browser keeps no page for when the network is gone: leave this one open.";
-  await navigator.serviceWorker.register("/sw.js");
+  if (!("serviceWorker" in navigator) || !("caches" in globalThis)) return KEEPS_NOTHING;
+  try {
+    await navigator.serviceWorker.register("/sw.js");
+  } catch {
+    return KEEPS_NOTHING;
+  }
   await navigator.serviceWorker.ready;
   void navigator.storage?.persist?.();
   const pages = await caches.open(PAGES);

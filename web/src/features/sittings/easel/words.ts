@@ -70,3 +70,19 @@ export function passesLeft(list: TakenList, course: Course): string {
   if (all.size > FEW_PASSES) return "";
   return ` · ${open.size === 0 ? "all passes done" : open.size === 1 ? "the last pass" : `${open.size} passes to go`}`;
 }
+
+/** The pile that is mixed next, and after how many minutes of what stands before it. */
+export function nextToMix(
+  list: Pick<TakenList, "tasks">,
+  course: Course,
+  now: number,
+): { title: string; inMin: number } | null {
+  let inMin = 0;
+  for (const task of list.tasks) {
+    const state = course.tasks[task.id]?.state ?? "to do";
+    if (state === "done" || state === "skipped") continue;
+    if (task.kind === "mixing") return { title: task.title, inMin };
+    inMin += Math.max(0, task.minutes - workedS(course, task.id, now) / 60);
+  }
+  return null;
+}
