@@ -9,10 +9,11 @@ PY := .venv/bin/python
 PIP := $(PY) -m pip install --disable-pip-version-check --quiet --no-deps
 STAMPS := .stamps
 NODE := cd web && node
+SIDE_BY_SIDE := $(MAKE) --no-print-directory -j2
 
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
 
-.PHONY: demo test dev lint client lock bench storm screenshots clean
+.PHONY: demo test unit journeys dev lint lint-python lint-web client lock bench storm screenshots clean
 
 demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) manage.py migrate --verbosity 0
@@ -20,9 +21,17 @@ demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) -m demo.load --once
 	@exec $(PY) -m demo.serve $(PORT)
 
-test: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium lint
+# What waits for the network, one core or the browser goes side by side; where both want a core, journeys come before unit tests.
+test:
+	@$(SIDE_BY_SIDE) $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+	@$(SIDE_BY_SIDE) lint-python lint-web
 	cd web && node node_modules/vitest/vitest.mjs run
-	$(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
+	@$(SIDE_BY_SIDE) journeys unit
+
+unit: $(STAMPS)/dev
+	nice -n 5 $(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
+
+journeys: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
 	$(PY) -m pytest e2e
 
 dev: $(STAMPS)/dev $(STAMPS)/npm
@@ -30,7 +39,9 @@ dev: $(STAMPS)/dev $(STAMPS)/npm
 	@$(PY) -m demo.load --once
 	@$(PY) -m demo.dev $(PORT)
 
-lint: $(STAMPS)/dev $(STAMPS)/npm
+lint: lint-python lint-web
+
+lint-python: $(STAMPS)/dev
 	$(PY) -m ruff format --check .
 	$(PY) -m ruff check .
 	.venv/bin/lint-imports
@@ -38,6 +49,8 @@ lint: $(STAMPS)/dev $(STAMPS)/npm
 	$(PY) manage.py makemigrations --check --dry-run
 	$(PY) -m tools.openapi --check
 	$(PY) -m tools.course --check
+
+lint-web: $(STAMPS)/npm
 	$(NODE) node_modules/openapi-typescript/bin/cli.js openapi.json -o src/shared/api/schema.d.ts --check
 	$(NODE) node_modules/prettier/bin/prettier.cjs --check .
 	$(NODE) node_modules/eslint/bin/eslint.js .

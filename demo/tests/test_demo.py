@@ -42,14 +42,14 @@ def counts(studio):
     return json.loads(run(studio, "-c", COUNT))
 
 
-def test_the_demo_is_a_shelf_of_sixteen_tubes_and_two_planned_paintings(studio):
-    assert counts(studio) == [16, 2, 2]
+def test_the_demo_is_a_shelf_of_sixteen_tubes_and_three_planned_paintings(studio):
+    assert counts(studio) == [16, 3, 3]
 
 
 def test_loading_again_doubles_nothing(studio):
     run(studio, "-m", "demo.load")
     run(studio, "-m", "demo.load", "--once")
-    assert counts(studio) == [16, 2, 2]
+    assert counts(studio) == [16, 3, 3]
 
 
 def test_what_the_painter_removed_stays_removed_until_the_demo_is_asked_for_again(studio):
@@ -58,7 +58,7 @@ def test_what_the_painter_removed_stays_removed_until_the_demo_is_asked_for_agai
     run(studio, "-m", "demo.load", "--once")
     assert counts(studio) == [15, 0, 0]
     run(studio, "-m", "demo.load")
-    assert counts(studio) == [16, 2, 2]
+    assert counts(studio) == [16, 3, 3]
 
 
 def test_the_studio_says_when_its_port_is_taken(studio):

@@ -10,7 +10,7 @@ from django_tasks_db.models import DBTaskResult
 
 from . import pictures, reserve, workshop
 from .bin import empty_old
-from .models import Run
+from .models import Invitation, Run
 
 TASKS_KEPT_FOR = timedelta(days=1)
 _ENDED = (Run.State.DONE, Run.State.FAILED, Run.State.CANCELLED)
@@ -27,6 +27,7 @@ def tidy() -> tuple[int, int]:
     reserve.keep_back()
     now = timezone.now()
     Session.objects.filter(expire_date__lt=now).delete()
+    Invitation.objects.filter(until__lt=now).delete()
     DBTaskResult.objects.finished().filter(finished_at__lt=now - TASKS_KEPT_FOR).delete()
     DBTaskResult.objects.running().filter(started_at__lt=now - TASKS_KEPT_FOR).delete()  # their worker was killed
     newest = Run.objects.values("painting", "kind").annotate(newest=Max("pk")).values("newest")

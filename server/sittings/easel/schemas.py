@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
-from server.site.fields import Number
+from server.site.fields import Moment, Number
 from server.sittings.schemas import ClimateData
 from ypsochrom.kit.advice import Advice
 from ypsochrom.sittings.easel.acts import ActKind
@@ -22,7 +22,7 @@ class ActIn(Schema):
     """One act of a device, as `ypsochrom.sittings.easel.acts.Act`; `at` is the device's own time, put right by `sent_at`."""
 
     id: Id
-    at: datetime
+    at: Moment
     kind: ActKind
     sitting: Id
     seq: Annotated[int, Field(ge=0, le=10**9)] = 0
@@ -30,7 +30,7 @@ class ActIn(Schema):
     pile: TaskId | None = None
     ml: Number | None = None
     climate: ClimateData | None = None
-    when: datetime | None = None
+    when: Moment | None = None
     text: Annotated[str, Field(max_length=2000)] = ""
     photo: Annotated[str, Field(max_length=80)] = ""
 
@@ -39,7 +39,7 @@ class ActsIn(Schema):
     """Acts of one device in the order in which they were done; `sent_at` is its time now."""
 
     device: Id
-    sent_at: datetime
+    sent_at: Moment
     acts: Annotated[list[ActIn], Field(max_length=MOST_ACTS)]
 
 

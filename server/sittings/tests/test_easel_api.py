@@ -197,6 +197,8 @@ def test_air_that_cannot_be_is_refused_and_changes_nothing(client, at_easel):
     [
         {"device": "", "sent_at": "2026-06-01T09:00:00Z", "acts": []},
         {"device": "t", "sent_at": "yesterday", "acts": []},
+        {"device": "t", "sent_at": "2026-06-01T09:00:00", "acts": []},
+        {"device": "t", "sent_at": "9999-12-31T23:59:00Z", "acts": []},
         {
             "device": "t",
             "sent_at": "2026-06-01T09:00:00Z",

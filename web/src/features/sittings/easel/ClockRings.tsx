@@ -4,7 +4,17 @@ import { FILL } from "./drawn";
 import type { Clock, TakenList } from "./queries";
 
 const SIZE = 1000;
-const R = 34;
+const R = 40;
+const EDGE = 1.6 * R;
+const MOST_MINUTES = 99;
+
+const inside = (at: number, length: number): number => Math.min(length - EDGE, Math.max(EDGE, at));
+
+/** Minutes, or hours where there are too many for a ring. */
+const figure = (ms: number): string => {
+  const minutes = Math.max(1, Math.ceil(ms / 60_000));
+  return minutes > MOST_MINUTES ? `${Math.round(minutes / 60)}h` : String(minutes);
+};
 
 interface Props {
   list: TakenList;
@@ -29,14 +39,14 @@ export function ClockRings({ list, clocks, now, turn }: Props) {
         if (!clock) return null;
         const { phase, until, left } = toldOf(clock, now);
         if (phase === "coatable" || phase === "dry") return null;
-        const [x, y] = [area.centre[0]! * SIZE, area.centre[1]! * height];
+        const [x, y] = [inside(area.centre[0]! * SIZE, SIZE), inside(area.centre[1]! * height, height)];
         return (
           <g key={area.id} transform={`translate(${x} ${y})`}>
             <g style={{ transform: turn }}>
               <Mark phase={phase} left={left} />
               {until !== null && (
-                <text y={11} textAnchor="middle" fontSize={32} fontWeight={700} fill="#fff">
-                  {Math.max(1, Math.ceil((until - now) / 60_000))}
+                <text y={14} textAnchor="middle" fontSize={40} fontWeight={700} fill="#fff">
+                  {figure(until - now)}
                 </text>
               )}
             </g>
