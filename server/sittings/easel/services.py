@@ -26,8 +26,8 @@ from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.kit.recent import Recent
 from ypsochrom.sittings.easel.acts import Act, in_order
-from ypsochrom.sittings.easel.course import Course, course_of, touched
-from ypsochrom.sittings.easel.worklist import WorkList, taken_over
+from ypsochrom.sittings.easel.course import Course, course_of, taken_over
+from ypsochrom.sittings.easel.worklist import WorkList
 from ypsochrom.sittings.on_site import light_of
 from ypsochrom.sky.air import Climate
 from ypsochrom.subject.decode import decode
@@ -121,7 +121,7 @@ def _take(painting: Painting, work: Work | None = None) -> None:
     climate = work.inputs.brief.sittings.climate
     if before is not None:
         old = worklist(before)
-        made = taken_over(made, old, touched(course_of(acts_of(painting), old, _climate(before), timezone.now())))
+        made = taken_over(made, old, course_of(acts_of(painting), old, _climate(before), timezone.now()))
     shown = _pictures(work)
     TakenList.objects.create(
         owner=painting.owner,

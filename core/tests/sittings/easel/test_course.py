@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from ypsochrom.paint.drying import WetFilm
 from ypsochrom.sittings.easel.acts import Act, ActKind, in_order
 from ypsochrom.sittings.easel.clocks import Laid
-from ypsochrom.sittings.easel.course import QUIET, course_of, touched
-from ypsochrom.sittings.easel.worklist import ListedPile, ListedTask, Passage, WorkList, taken_over
+from ypsochrom.sittings.easel.course import QUIET, course_of, taken_over
+from ypsochrom.sittings.easel.worklist import ListedPile, ListedTask, Passage, WorkList
 from ypsochrom.sky.air import Climate
 
 T = datetime(2026, 6, 1, 9, 0, tzinfo=UTC)
@@ -179,16 +179,27 @@ def test_warmer_air_makes_the_clocks_of_what_is_wet_shorter():
     assert warm.clocks[0].overcoat_at < course((3, "done", of("a"))).clocks[0].overcoat_at
 
 
-def test_a_new_plan_keeps_what_was_painted_and_forgets_what_was_not():
+def test_a_new_plan_keeps_what_was_painted_as_it_was_and_forgets_what_was_not():
     before = course((1, "done", of("mix/m1")), (5, "done", of("a")), (6, "start", of("b")))
-    plan = WorkList(
-        (task("b", uses={"m2": 1.0}), task("d")),
-        (ListedPile("m2", "blue", 3.0, (), "#0000aa", "#000099", 2.0),),
-        (),
-        {},
-    )
-    taken = taken_over(plan, LIST, touched(before))
+    blue = ListedPile("m2", "blue", 3.0, (), "#0000aa", "#000099", 2.0)
+    more = ListedPile("m1", "grey", 9.0, (), "#777777", "#707070", 5.0)
+    thick = {"a": Laid(WetFilm(300), WetFilm(300)), "b": Laid(WetFilm(300), WetFilm(300))}
+    plan = WorkList((task("a", uses={"m1": 4.0}), task("b", uses={"m2": 1.0}), task("d")), (blue, more), (), thick)
+    taken = taken_over(plan, LIST, before)
     assert [one.id for one in taken.tasks] == ["mix/m1", "a", "b", "d"]
-    assert taken.task_of["b"].uses == {"m2": 1.0}
-    assert {one.id for one in taken.piles} == {"m1", "m2"}
-    assert set(taken.laid) == {"a"}
+    assert taken.task_of["a"].uses == {"m1": 1.0}, "what it took is in the past"
+    assert taken.task_of["b"].uses == {"m2": 1.0}, "what is in hand follows the new plan"
+    assert taken.pile_of["m1"].volume_ml == 5.0
+    assert set(taken.pile_of) == {"m1", "m2"}
+    assert taken.laid["a"] == LIST.laid["a"]
+    assert taken.laid["b"] == thick["b"]
+    done = in_order(acts((0, "open"), (1, "done", of("mix/m1")), (5, "done", of("a")), (6, "start", of("b"))))
+    assert course_of(done, taken, ROOM, at(6)).piles["m1"] == before.piles["m1"]
+
+
+def test_what_was_begun_stays_on_the_list_though_the_new_plan_has_it_no_more():
+    before = course((3, "start", of("c")))
+    plan = WorkList((task("d"),), (), (), {})
+    taken = taken_over(plan, LIST, before)
+    assert [one.id for one in taken.tasks] == ["c", "d"]
+    assert taken.laid == {"c": LIST.laid["c"]}

@@ -322,6 +322,22 @@ def _retarded(air: Sequence[Since], since: datetime | None) -> list[Since]:
     return [*before, replace(last, at=since, retarder=RETARDER_SHARE), *after]
 
 
-def touched(course: Course) -> frozenset[str]:
-    """Tasks and piles (ids) that acts have said something of."""
-    return frozenset(course.tasks) | frozenset(course.piles)
+def taken_over(new: WorkList, old: WorkList, course: Course) -> WorkList:
+    """The new list for a painting that was begun by the old one: what is done and the piles that are out stay as they were, and
+    what was begun stays on the list even where the new plan has it no more."""
+    tasks, piles, areas = old.task_of, old.pile_of, {one.id for one in new.areas}
+    done = {task for task, one in course.tasks.items() if one.state in ("done", "skipped") and task in tasks}
+    gone = [task for task in old.tasks if task.id in course.tasks and task.id not in new.task_of]
+    wanted = {pile for task in gone for pile in (*task.piles, *task.uses)} | set(course.piles)
+    lost_areas = {area for task in gone for area in task.areas} - areas
+    as_it_was = done | {task.id for task in gone}
+    return WorkList(
+        tasks=(*gone, *(tasks[one.id] if one.id in done else one for one in new.tasks)),
+        piles=(
+            *(piles[one.id] if one.id in course.piles and one.id in piles else one for one in new.piles),
+            *(one for one in old.piles if one.id in wanted and one.id not in new.pile_of),
+        ),
+        areas=(*new.areas, *(one for one in old.areas if one.id in lost_areas)),
+        laid={**new.laid, **{task: laid for task, laid in old.laid.items() if task in as_it_was}},
+        cautions=new.cautions,
+    )

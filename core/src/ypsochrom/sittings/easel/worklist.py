@@ -114,18 +114,3 @@ class WorkList:
     def pile_of(self) -> dict[str, ListedPile]:
         """Piles by id."""
         return {pile.id: pile for pile in self.piles}
-
-
-def taken_over(new: WorkList, old: WorkList, touched: frozenset[str]) -> WorkList:
-    """The new list, with those tasks and piles of the old one that were touched (ids) and are not in it any more: what was
-    painted stays in the log and on its clock."""
-    tasks, piles, areas = new.task_of, new.pile_of, {one.id for one in new.areas}
-    kept = tuple(task for task in old.tasks if task.id in touched and task.id not in tasks)
-    wanted = {pile for task in kept for pile in (*task.piles, *task.uses)} | touched
-    return WorkList(
-        (*kept, *new.tasks),
-        (*new.piles, *(pile for pile in old.piles if pile.id in wanted and pile.id not in piles)),
-        (*new.areas, *(area for area in old.areas if area.id not in areas and any(area.id in t.areas for t in kept))),
-        {**{task.id: old.laid[task.id] for task in kept if task.id in old.laid}, **new.laid},
-        new.cautions,
-    )
