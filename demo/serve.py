@@ -2,7 +2,7 @@
 is begun again, and the web process goes on meanwhile. A second web process lets
 tablets in where the painter opens a door for them.
 
-`python -m demo.serve [PORT]`; port 8765 unless another is given.
+`python -m demo.serve [PORT]`; port 8765 unless another is given. YPSOCHROM_PROCESSES says how many web processes there are.
 """
 
 import json
@@ -21,7 +21,7 @@ DOOR_FILE = "door.json"
 
 USUAL_PORT = 8765
 THREADS = "4"
-WEB_PROCESSES = min(2, os.cpu_count() or 1)
+WEB_PROCESSES = int(os.environ.get("YPSOCHROM_PROCESSES", min(2, os.cpu_count() or 1)))
 LEAST_WAIT_S, MOST_WAIT_S = 0.5, 30.0
 
 

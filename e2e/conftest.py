@@ -7,6 +7,7 @@ import subprocess
 import sys
 import time
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import pytest
@@ -57,20 +58,29 @@ def demo(tmp_path_factory) -> Path:
 
 
 @pytest.fixture(scope="module")
-def studio(demo: Path, tmp_path_factory) -> Iterator[str]:
-    """The address of a studio served as `make demo` serves it: every module finds the demo untouched."""
+def studio(demo: Path, tmp_path_factory, request) -> Iterator[str]:
+    """The address of a studio served as `make demo` serves it: every module finds the demo untouched.
+
+    It has one web process, which has less to load, unless the module says with `PROCESSES` that it needs more.
+    """
     port, data = free_port(), tmp_path_factory.mktemp("studio")
     shutil.copytree(demo, data, dirs_exist_ok=True)
-    environment = environment_of(data)
+    environment = {**environment_of(data), "YPSOCHROM_PROCESSES": str(getattr(request.module, "PROCESSES", 1))}
     process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
-    for _ in range(150):
-        with socket.socket() as probe:
-            if probe.connect_ex(("127.0.0.1", port)) == 0:
-                break
-        time.sleep(0.1)
+    answers("127.0.0.1", port)
     yield f"http://127.0.0.1:{port}"
     process.terminate()
     process.wait(timeout=20)
+
+
+def answers(host: str, port: int) -> None:
+    """Wait until somebody listens there."""
+    for _ in range(150):
+        with socket.socket() as probe:
+            if probe.connect_ex((host, port)) == 0:
+                return
+        time.sleep(0.1)
+    raise AssertionError(f"nothing answers at {host}:{port}")
 
 
 @pytest.fixture(scope="session")
@@ -83,7 +93,14 @@ def browser() -> Iterator[Browser]:
 
 @pytest.fixture
 def page(browser: Browser, studio: str) -> Iterator[Page]:
-    """A page at the desk. Page errors, console errors, failed requests and requests elsewhere fail the test.
+    """A page at the desk that minds every error (`minded`)."""
+    with minded(browser, studio) as page:
+        yield page
+
+
+@contextmanager
+def minded(browser: Browser, studio: str) -> Iterator[Page]:
+    """A page of its own. Page errors, console errors, failed requests and requests elsewhere fail the test.
 
     A refusal that a journey provokes on purpose (status 4xx) is announced in `page.expected_refusals`.
     """

@@ -1,9 +1,9 @@
 """axe finds nothing serious on any view, at the desk and on the tablet."""
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, expect
 
-from e2e.conftest import DESK, TABLET, serious_violations
+from e2e.conftest import DESK, TABLET, minded, serious_violations
 
 VIEWS = {
     "/": "Kettle and lemons on the sill",
@@ -33,8 +33,16 @@ VIEWS = {
 }
 
 
+@pytest.fixture(scope="module")
+def page(browser: Browser, studio: str):
+    """One page for all views: nothing is changed, and scripts are loaded once."""
+    with minded(browser, studio) as page:
+        yield page
+
+
 @pytest.mark.parametrize("path", VIEWS)
 def test_axe_finds_no_serious_violation(page: Page, path: str):
+    page.set_viewport_size(DESK)
     page.goto(path)
     shown = page.get_by_role("button", name=VIEWS[path]).or_(page.get_by_role("link", name=VIEWS[path]))
     expect(shown.first).to_be_visible()

@@ -4,18 +4,19 @@ import os
 import re
 import shutil
 import signal
-import socket
 import subprocess
 import sys
-import time
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from e2e.conftest import DESK, REPOSITORY, TABLET, environment_of, free_port, open_painting, serious_violations
+from e2e.conftest import DESK, REPOSITORY, TABLET, answers, environment_of, free_port, open_painting, serious_violations
 
 CLOSER, SLIPWAY = "Kettle, closer", "Slipway, low tide"
 LYING = {"width": 1180, "height": 820}
+PROCESSES = 2
+"""Acts of one device come to one web process, those of another to the other."""
+
 KEPT = re.compile("all kept")
 
 
@@ -230,7 +231,7 @@ def _served(port: int, data) -> subprocess.Popen[bytes]:
         env=environment_of(data),
         start_new_session=True,
     )
-    _answers("127.0.0.1", port)
+    answers("127.0.0.1", port)
     return process
 
 
@@ -301,7 +302,7 @@ def test_a_tablet_is_let_in_by_the_desks_code_and_comes_to_the_easel(page, brows
     expect(dialog.get_by_role("img", name="QR code that opens this easel on the tablet")).to_be_visible()
     address = dialog.get_by_text(re.compile("^http://")).inner_text()
     host, port = re.match(r"http://([\d.]+):(\d+)/", address).groups()
-    _answers(host, int(port))
+    answers(host, int(port))
     context = browser.new_context(viewport=TABLET)
     tablet = context.new_page()
     tablet.goto(address.replace("/pair/", "/pair/not-"))
@@ -318,12 +319,3 @@ def test_a_tablet_is_let_in_by_the_desks_code_and_comes_to_the_easel(page, brows
     tablet.get_by_role("button", name="Keep the note").click()
     expect(tablet.get_by_text(re.compile("no network: 1 kept here"))).to_be_visible()
     context.close()
-
-
-def _answers(host: str, port: int) -> None:
-    for _ in range(150):
-        with socket.socket() as probe:
-            if probe.connect_ex((host, port)) == 0:
-                return
-        time.sleep(0.1)
-    raise AssertionError(f"nothing answers at {host}:{port}")

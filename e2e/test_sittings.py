@@ -61,7 +61,7 @@ def test_the_plan_stands_on_the_clock_and_the_table_says_the_same(at_home):
     units = drawn.count()
     assert units > 20
     first = drawn.first.get_attribute("aria-label")
-    page.get_by_role("button", name="Table").click()
+    page.get_by_role("button", name="Table", exact=True).click()
     table = page.get_by_role("region", name="The schedule as a table")
     rows = table.get_by_role("row").filter(has_not_text="Takes").filter(has_not_text=re.compile("Mix "))
     expect(rows).to_have_count(units)

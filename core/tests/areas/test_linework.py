@@ -3,10 +3,12 @@
 import cv2
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from benchmarks.linework import drawn, outline_recall
 from benchmarks.segmentation import SCENES, scene
-from ypsochrom.areas.linework import BOLDEST, FAINTEST, USUAL, Arc, at_detail, find_lines, value_lines
+from ypsochrom.areas.linework import BOLDEST, FAINTEST, USUAL, Arc, at_detail, find_lines, peaks, value_lines
 from ypsochrom.areas.partition import find_tree
 from ypsochrom.colour import srgb
 from ypsochrom.materials.support import Support
@@ -103,3 +105,13 @@ def test_points_of_an_arc_lie_on_its_ellipse():
     turn = np.radians(30)
     x, y = points @ [np.cos(turn), np.sin(turn)], points @ [-np.sin(turn), np.cos(turn)]
     assert (x / 8) ** 2 + (y / 4) ** 2 == pytest.approx(np.ones(len(points)))
+
+
+@given(st.integers(0, 10_000), st.integers(5, 300), st.integers(1, 20), st.floats(0, 1))
+def test_peaks_are_those_of_scipys_find_peaks(seed, length, apart, least):
+    """SciPy's general `find_peaks` as the reference, which loads too slowly to be used itself."""
+    from scipy.signal import find_peaks
+
+    heights = np.random.default_rng(seed).random(length)
+    expected, _ = find_peaks(heights, height=least, distance=apart)
+    assert peaks(heights, least=least, apart=apart) == expected.tolist()

@@ -139,6 +139,7 @@ export function easelTheme(surround: EaselSurround) {
   const one = GROUNDS[surround];
   const outlined = { borderColor: one.line, color: one.text };
   return createTheme({
+    transitions: { create: () => "none" }, // nothing moves beside a picture that is judged
     palette: {
       mode: surround === "Light" ? "light" : "dark",
       primary: { main: one.main, contrastText: one.onMain },

@@ -12,7 +12,6 @@ from typing import Literal
 import cv2
 import numpy as np
 from scipy.ndimage import gaussian_filter1d, uniform_filter1d
-from scipy.signal import find_peaks
 from skimage.measure import find_contours
 
 from ..colour import cielab
@@ -194,8 +193,22 @@ def _corners(points: Float, reach: int) -> list[int]:
     before, after = points[reach:-reach] - points[: -2 * reach], points[2 * reach :] - points[reach:-reach]
     cross = before[:, 0] * after[:, 1] - before[:, 1] * after[:, 0]
     turn = np.arctan2(cross, (before * after).sum(axis=-1))
-    peaks, _ = find_peaks(np.abs(turn), height=np.radians(_CORNER_DEG), distance=reach)
-    return (peaks + reach).tolist()
+    return [peak + reach for peak in peaks(np.abs(turn), least=np.radians(_CORNER_DEG), apart=reach)]
+
+
+def peaks(heights: Float, *, least: float, apart: int) -> list[int]:
+    """Places of the peaks that are at least so high; of two that are nearer than `apart` places the higher stays.
+
+    What `scipy.signal.find_peaks` finds where no two neighbours are equal; that package takes longer to load than all lines
+    take to draw.
+    """
+    inner = heights[1:-1]
+    found = np.flatnonzero((inner > heights[:-2]) & (inner > heights[2:]) & (inner >= least)) + 1
+    kept: list[int] = []
+    for place in found[np.argsort(-heights[found], kind="stable")].tolist():
+        if all(abs(place - other) >= apart for other in kept):
+            kept.append(place)
+    return sorted(kept)
 
 
 def _shaped(points: Float, kind: Kind, strength: float) -> Line:
