@@ -29,7 +29,7 @@ test:
 	@$(SIDE_BY_SIDE) journeys unit
 
 unit: $(STAMPS)/dev
-	nice -n 10 $(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
+	nice -n 19 $(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
 
 journeys: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
 	$(PY) -m pytest e2e

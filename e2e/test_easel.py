@@ -314,6 +314,7 @@ def test_a_tablet_is_let_in_by_the_desks_code_and_comes_to_the_easel(page, brows
     expect(card(tablet).get_by_role("heading", level=1)).to_be_visible()
     expect(dialog.get_by_role("button", name=re.compile("^Send away"))).to_be_visible()
     dialog.get_by_role("button", name="Let nobody in any more").click()
+    expect(tablet.get_by_text(re.compile("no network, all is kept"))).to_be_visible()
     tablet.get_by_role("button", name="Note", exact=True).click()
     tablet.get_by_role("textbox", name="Note").fill("the door was shut")
     tablet.get_by_role("button", name="Keep the note").click()

@@ -162,7 +162,8 @@ def test_a_mass_is_made_lighter_kept_and_put_back(page: Page):
     expect(facts.get_by_role("button", name=re.compile("The found values"))).to_be_visible()
     page.reload()
     expect(facts.get_by_role("button", name="Put the moved mass back")).to_be_visible()
-    facts.get_by_role("button", name="Put the moved mass back").click()
+    with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT"):
+        facts.get_by_role("button", name="Put the moved mass back").click()
     facts.get_by_role("button", name=re.compile("The found values")).click()
     expect(facts.get_by_role("button", name=re.compile("The found values"))).to_be_hidden()
     fresh(page)

@@ -195,7 +195,8 @@ def add_tube(owner: Any, given: TubeIn) -> TubeOut:
     with shelf_change(owner, f"Added a tube of {paint(given.key).name}"):
         _checked_room(owner, 1)
         tube = shelf.Tube(**given.model_dump())
-        return _out(TubeRow.objects.create(owner=owner, **_fields(tube)))
+        row = TubeRow.objects.create(owner=owner, **_fields(tube))
+    return _out(row)  # how it covers is worked out when nobody waits for it
 
 
 def change_tube(owner: Any, tube_id: int, given: TubeIn) -> TubeOut:
@@ -208,7 +209,7 @@ def change_tube(owner: Any, tube_id: int, given: TubeIn) -> TubeOut:
         for name, value in fields.items():
             setattr(row, name, value)
         row.save()
-        return _out(row)
+    return _out(row)
 
 
 def remove_tube(owner: Any, tube_id: int) -> None:
