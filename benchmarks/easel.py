@@ -76,7 +76,7 @@ def _many_clocks(page: Page) -> None:
             wet |= own
             at = datetime.now(UTC).isoformat()
             act = {"at": at, "sitting": sitting, "task": task["id"]}
-            acts += [{**act, "id": f"{kind}-{task['id']}-{at}", "kind": kind} for kind in ("back", "done")]
+            acts += [{**act, "id": f"{kind}-{len(acts)}-{at}", "kind": kind} for kind in ("back", "done")]
     page.evaluate(
         "async (acts) => { const token = document.cookie.match(/csrftoken=([^;]+)/)[1];"
         "await fetch('/api/easel/3/acts', {method: 'POST', headers: {'Content-Type': 'application/json', 'X-CSRFToken': token},"
