@@ -212,7 +212,7 @@ export function easelTheme(surround: EaselSurround) {
       },
       MuiSlider: {
         styleOverrides: {
-          root: { height: EASEL_TARGET / 4, marginInline: 16 },
+          root: { height: EASEL_TARGET / 4, marginInline: 16, width: "calc(100% - 32px)" },
           thumb: { width: 40, height: 40 },
         },
       },

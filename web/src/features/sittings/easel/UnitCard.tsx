@@ -124,10 +124,12 @@ function PileTold({ list, course, pile, task }: PileProps) {
   return (
     <Stack sx={{ gap: 1 }}>
       {!isMixing && (
-        <Typography variant="h1" component="p">
-          {capital(pile.name)}
-          {there ? ` · ${amount(there.left_ml)} left` : " · not mixed yet"}
-        </Typography>
+        <div>
+          <Typography variant="h1" component="p">
+            {capital(pile.name)}
+          </Typography>
+          <Typography>{there ? `${amount(there.left_ml)} left on the palette` : "Not mixed yet"}</Typography>
+        </div>
       )}
       {there?.astray && <Typography>Came out wrong: look at the mixing bench before you go on.</Typography>}
       <Box
