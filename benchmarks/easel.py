@@ -69,7 +69,7 @@ def _many_clocks(page: Page) -> None:
     )
     sitting = page.evaluate("async () => (await (await fetch('/api/easel/3')).json()).course.sittings.at(-1).id")
     wet: set[str] = set()
-    acts = []
+    acts: list[dict[str, str]] = []
     for task in list_of["tasks"]:
         own = {one["area"] for one in task["passages"]}
         if task["kind"] == "unit" and task["role"] != "ground" and len(wet) < CLOCKS and not own <= wet:
