@@ -15,10 +15,6 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-REPOSITORY = Path(__file__).parents[1]
-DOOR_FILE = "door.json"
-"""Where the desk writes down at which address tablets are let in (`server.site.tablets`)."""
-
 USUAL_PORT = 8765
 THREADS = "4"
 WEB_PROCESSES = int(os.environ.get("YPSOCHROM_PROCESSES", min(2, os.cpu_count() or 1)))
@@ -50,11 +46,12 @@ def main() -> int:
     os.environ.setdefault("MALLOC_ARENA_MAX", "2")  # memory of large pictures goes back to the machine
     os.environ.setdefault("MALLOC_TRIM_THRESHOLD_", "1000000")
     os.environ["YPSOCHROM_DOOR_PORT"] = str(port + 1)
-    data = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
-    (data / DOOR_FILE).unlink(missing_ok=True)  # the studio begins on loopback, whatever was open before
+    from server.site.settings import DOOR_FILE
+
+    DOOR_FILE.unlink(missing_ok=True)  # the studio begins on loopback, whatever was open before
     web_process = subprocess.Popen(web_command(f"127.0.0.1:{port}", WEB_PROCESSES))
     worker = _Supervised([sys.executable, "manage.py", "worker"])
-    door = _Door(data / DOOR_FILE, web_command)
+    door = _Door(DOOR_FILE, web_command)
 
     def stop(*_: object) -> None:
         worker.stop()

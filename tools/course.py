@@ -9,11 +9,12 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
+from ypsochrom.areas.families import FAMILIES
 from ypsochrom.kit import codec
 from ypsochrom.paint.drying import WetFilm
 from ypsochrom.sittings.easel.acts import Act, ActKind
 from ypsochrom.sittings.easel.clocks import Laid
-from ypsochrom.sittings.easel.course import course_of
+from ypsochrom.sittings.easel.course import RULES, course_of
 from ypsochrom.sittings.easel.worklist import Awaited, ListedArea, ListedPile, ListedTask, Passage, WorkList
 from ypsochrom.sky.air import Climate
 
@@ -100,7 +101,7 @@ def document() -> str:
     minutes = courses[0]["minutes"]
     for course in courses:
         del course["minutes"]
-    listed = {**codec.written(made), "families": ["accent", "shadow", "half-tone", "light", "highlight"]}
+    listed = {**codec.written(made), "families": list(FAMILIES), "rules": codec.written(RULES)}
     del listed["laid"]
     parts = {"list": listed, "minutes": minutes, "acts": codec.written(list(done))}
     told = [f'"{name}": {json.dumps(part, sort_keys=True)}' for name, part in parts.items()]

@@ -131,12 +131,11 @@ class Invitation(Owned):
 
 
 class Tablet(Owned):
-    """A tablet that the painter let in; of its token only the hash is kept. `seen` is when it came last, to the minute."""
+    """A tablet that the painter let in; of its token only the hash is kept."""
 
     token = models.CharField(max_length=64, unique=True)
     name = models.CharField(max_length=120)
     let_in = models.DateTimeField(auto_now_add=True)
-    seen = models.DateTimeField()
 
     class Meta:
         ordering = ["id"]

@@ -25,6 +25,7 @@ WEB_BUILD = REPOSITORY / "web/dist"
 
 HOSTED = os.environ.get("YPSOCHROM_HOSTED") == "1"
 DEBUG = os.environ.get("YPSOCHROM_DEBUG") == "1"
+DOOR_FILE = DATA / "door.json"
 DOOR = os.environ.get("YPSOCHROM_DOOR", "")
 DOOR_PORT = int(os.environ["YPSOCHROM_DOOR_PORT"]) if "YPSOCHROM_DOOR_PORT" in os.environ else None
 

@@ -30,8 +30,6 @@ COOKIE = "tablet"
 LASTS = timedelta(days=30)
 INVITED_FOR = timedelta(minutes=10)
 MOST_TRIES = 5
-DOOR_FILE = "door.json"
-_SEEN_EVERY = timedelta(minutes=1)
 
 
 @dataclass(frozen=True)
@@ -61,7 +59,7 @@ def own_addresses() -> list[str]:
 def door() -> Door | None:
     """The door that is open."""
     try:
-        written = json.loads((settings.DATA / DOOR_FILE).read_text())
+        written = json.loads((settings.DOOR_FILE).read_text())
         return Door(written["address"], written["port"])
     except (OSError, ValueError, KeyError):
         return None
@@ -74,7 +72,7 @@ def open_door(address: str) -> None:
         raise Conflict("This studio was not started so that a tablet can be let in.", "Start it with: make demo")
     if address not in own_addresses():
         raise Conflict(f"{address} is no address of this machine.", "Choose one from the list.")
-    place = settings.DATA / DOOR_FILE
+    place = settings.DOOR_FILE
     writing = place.with_suffix(".new")
     writing.write_text(json.dumps({"address": address, "port": settings.DOOR_PORT}))
     writing.replace(place)
@@ -83,7 +81,7 @@ def open_door(address: str) -> None:
 def close_door(owner: Any) -> None:
     """Nobody comes in any more, and no invitation counts."""
     _at_the_desk()
-    (settings.DATA / DOOR_FILE).unlink(missing_ok=True)
+    (settings.DOOR_FILE).unlink(missing_ok=True)
     Invitation.objects.of(owner).delete()
 
 
@@ -127,7 +125,7 @@ def pair(code: str, name: str) -> str | None:
         Invitation.objects.filter(tries__gte=MOST_TRIES).delete()
         return None
     token = secrets.token_urlsafe(32)
-    Tablet.objects.create(owner=found.owner, token=_hashed(token), name=name[:120], seen=now)
+    Tablet.objects.create(owner=found.owner, token=_hashed(token), name=name[:120])
     found.delete()
     return token
 
@@ -136,13 +134,9 @@ def painter_of(token: str | None) -> Any:
     """Whose tablet this is; None for a stranger's."""
     if not token:
         return None
-    now = timezone.now()
-    found = Tablet.objects.select_related("owner").filter(token=_hashed(token), let_in__gt=now - LASTS).first()
-    if found is None:
-        return None
-    if now - found.seen > _SEEN_EVERY:
-        Tablet.objects.filter(pk=found.pk).update(seen=now)
-    return found.owner
+    since = timezone.now() - LASTS
+    found = Tablet.objects.select_related("owner").filter(token=_hashed(token), let_in__gt=since).first()
+    return None if found is None else found.owner
 
 
 def tablets(owner: Any) -> list[Tablet]:

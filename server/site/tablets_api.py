@@ -23,7 +23,6 @@ class TabletOut(Schema):
     id: int
     name: str
     let_in: datetime
-    seen: datetime
 
 
 class TabletsOut(Schema):
@@ -77,7 +76,7 @@ def _out(owner: object) -> TabletsOut:
         can_open=at_desk and settings.DOOR_PORT is not None,
         addresses=tablets.own_addresses() if at_desk else [],
         open=opened.url if opened is not None and at_desk else None,
-        tablets=[TabletOut(id=t.pk, name=t.name, let_in=t.let_in, seen=t.seen) for t in tablets.tablets(owner)],
+        tablets=[TabletOut(id=t.pk, name=t.name, let_in=t.let_in) for t in tablets.tablets(owner)],
     )
 
 

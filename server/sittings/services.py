@@ -31,7 +31,7 @@ from ypsochrom.sky.sun import moon_at
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
 from ypsochrom.work.planned import names_of
-from ypsochrom.work.sitting_nodes import Scheduled
+from ypsochrom.work.sitting_nodes import Scheduled, current_schedule
 
 from .schemas import (
     BusyOut,
@@ -146,11 +146,8 @@ def out(work: Work) -> SittingsOut:
 
 def _shown(work: Work) -> Scheduled | None:
     """The best schedule while it is current, else the first; of those that are out of date the one made last."""
-    for node in ("schedule", "first schedule"):
-        if work.state(node) == "current":
-            found: Scheduled | None = work.last(node)
-            return found
-    return work.last("first schedule")
+    found: Scheduled | None = current_schedule(work)
+    return work.last("first schedule") if found is None else found
 
 
 def shown_schedule(work: Work) -> Schedule | None:

@@ -18,7 +18,7 @@ from ypsochrom.sittings.settings import SittingSettings
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.planned import work_from
-from ypsochrom.work.sitting_nodes import tasks_in
+from ypsochrom.work.sitting_nodes import current_schedule, tasks_in
 from ypsochrom.work.to_the_easel import parts_picture, worklist_of
 
 
@@ -54,9 +54,9 @@ def test_a_pile_is_mixed_before_it_is_used_with_a_diary_and_without(lists):
                 mixed.add(one.subject)
 
 
-def test_with_a_diary_tasks_stand_in_the_order_of_the_schedule(lists):
-    begins = [one.planned_min for one in lists[1].tasks]
-    assert begins == sorted(begins)
+def test_with_a_diary_tasks_stand_in_the_order_of_the_schedule(works, lists):
+    schedule = current_schedule(works[1]).schedule
+    assert [one.id for one in lists[1].tasks] == [one.id for one in schedule.tasks]
     assert {one.sitting for one in lists[1].tasks} >= {1}
     assert {one.sitting for one in lists[0].tasks} == {0}
 

@@ -17,7 +17,7 @@ pytestmark = pytest.mark.django_db
 @pytest.fixture(autouse=True)
 def at_home(monkeypatch, settings, tmp_path):
     monkeypatch.setattr(tablets, "own_addresses", lambda: [HOME])
-    settings.DATA = tmp_path
+    settings.DOOR_FILE = tmp_path / "door.json"
     settings.DOOR_PORT = 8766
 
 

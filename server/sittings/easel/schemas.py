@@ -10,8 +10,9 @@ from server.sittings.schemas import ClimateData
 from ypsochrom.kit.advice import Advice
 from ypsochrom.sittings.easel.acts import ActKind
 from ypsochrom.sittings.easel.clocks import Clock, Minutes
-from ypsochrom.sittings.easel.course import PileCourse, SittingCourse, TaskCourse
+from ypsochrom.sittings.easel.course import PileCourse, Rules, SittingCourse, TaskCourse
 from ypsochrom.sittings.easel.worklist import ListedArea, ListedPile, ListedTask
+from ypsochrom.sky.sun import Holds
 
 Id = Annotated[str, Field(min_length=1, max_length=64)]
 TaskId = Annotated[str, Field(max_length=160)]
@@ -74,6 +75,7 @@ class TakenListOut(Schema):
     piles: list[ListedPile]
     areas: list[ListedArea]
     cautions: list[Advice]
+    rules: Rules
     reference_url: str
     parts_url: str
     steps_url: str
@@ -105,22 +107,16 @@ class CourseOut(Schema):
     notes: list[NoteOut]
 
 
-class EaselLightOut(Schema):
-    """Until when the light holds, and why it is another then."""
-
-    until: datetime
-    why: str
-
-
 PlanState = Literal["same", "changed", "missing"]
 
 
 class EaselOut(Schema):
     """How it stands at the easel now. `taken` is the work list in hand (id); None before the first sitting.
 
-    `plan`: the desk's plan is the one in hand, has changed, or there is none that is up to date. `stages` are pictures of the
-    painting by pass number, as the plan in hand has it; `next_sitting` begins next by the diary. `in_bin`: the painting was
-    removed, and what is done here is still kept. `told` says what was put right in what was sent.
+    `light` is that of the sitting on site, as it was when it was opened. `plan`: the desk's plan is the one in hand, has changed,
+    or there is none that is up to date. `stages` are pictures of the painting by pass number, as the plan in hand has it;
+    `next_sitting` begins next by the diary. `in_bin`: the painting was removed, and what is done here is still kept. `told` says
+    what was put right in what was sent.
     """
 
     now: datetime
@@ -131,7 +127,7 @@ class EaselOut(Schema):
     plan: PlanState
     stages: dict[int, str]
     next_sitting: datetime | None
-    light: EaselLightOut | None
+    light: Holds | None
     in_bin: bool
     told: list[str]
 

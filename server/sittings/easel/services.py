@@ -26,10 +26,10 @@ from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.kit.recent import Recent
 from ypsochrom.sittings.easel.acts import Act, in_order
-from ypsochrom.sittings.easel.course import Course, course_of, taken_over
+from ypsochrom.sittings.easel.course import RULES, Course, course_of, taken_over
 from ypsochrom.sittings.easel.worklist import WorkList
-from ypsochrom.sittings.on_site import light_of
 from ypsochrom.sky.air import Climate
+from ypsochrom.sky.sun import Holds, holds_until, light_through
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.graph import Work
 from ypsochrom.work.pass_nodes import StagePictures
@@ -41,7 +41,6 @@ from .schemas import (
     AtWorkOut,
     CourseOut,
     DryingOut,
-    EaselLightOut,
     EaselOut,
     EaselStepOut,
     LivingPileOut,
@@ -59,6 +58,7 @@ _LIGHT_FOR = timedelta(hours=8)
 _MOST_AT_WORK = 12
 
 _lists: Recent[int, WorkList] = Recent(12)
+_lights: Recent[str, Holds] = Recent(12)
 
 
 def worklist(taken: TakenList) -> WorkList:
@@ -248,6 +248,7 @@ def list_out(owner: Any, painting_id: int, taken_id: int) -> TakenListOut:
         piles=list(made.piles),
         areas=list(made.areas),
         cautions=list(made.cautions),
+        rules=RULES,
         reference_url=pictures.url(shown["reference"]),
         parts_url=pictures.url(shown["parts"]),
         steps_url=pictures.url(shown["steps"]),
@@ -266,16 +267,17 @@ def out(owner: Any, painting_id: int, told: Sequence[str] = ()) -> EaselOut:
     course = None if taken is None else course_of(acts_of(painting), worklist(taken), _climate(taken), now)
     in_bin = painting.removed is not None
     work = None if in_bin else desk.opened(painting)
+    plan = _plan_state(work, taken)
     return EaselOut(
         now=now,
         painting=painting.pk,
         title=painting.title,
         taken=None if taken is None else taken.pk,
         course=None if course is None else _course_out(course),
-        plan=_plan_state(work, taken),
-        stages=_stage_urls(work, taken),
+        plan=plan,
+        stages=_stage_urls(work, taken, plan),
         next_sitting=None if work is None else _next_sitting(work, now),
-        light=None if work is None else _light(work, now),
+        light=None if work is None else _light(work, course),
         in_bin=in_bin,
         told=list(told),
     )
@@ -303,12 +305,12 @@ def _plan_state(work: Work | None, taken: TakenList | None) -> PlanState:
     return "same" if taken is not None and taken.plan == _digest(work) else "changed"
 
 
-def _stage_urls(work: Work | None, taken: TakenList | None) -> dict[int, str]:
+def _stage_urls(work: Work | None, taken: TakenList | None, plan: PlanState) -> dict[int, str]:
     """Pictures of the stages: as they went along with the list, or painted since for the same plan."""
     if taken is None:
         return {}
     names = taken.shown["stages"]
-    if not names and work is not None and _plan_state(work, taken) == "same":
+    if not names and work is not None and plan == "same":
         names = _stages(work)
     return {int(number): pictures.url(name) for number, name in names.items()}
 
@@ -318,14 +320,15 @@ def _next_sitting(work: Work, now: datetime) -> datetime | None:
     return None if schedule is None else next((one.begins for one in schedule.sittings if one.begins > now), None)
 
 
-def _light(work: Work, now: datetime) -> EaselLightOut | None:
-    """On site: until when the light holds from now on."""
-    said = work.inputs.brief.sittings
-    if said.place is None:
+def _light(work: Work, course: Course | None) -> Holds | None:
+    """On site: until when the light holds as it was when the sitting was opened; worked out once for a sitting."""
+    said, sitting = work.inputs.brief.sittings, None if course is None else course.sitting
+    if said.place is None or sitting is None:
         return None
-    zone = "UTC" if said.diary is None else said.diary.zone
-    holds = light_of(said.place, now, now + _LIGHT_FOR, zone, said.cloud).holds
-    return EaselLightOut(until=holds.until, why=holds.why)
+    key = codec.fingerprint([said.place, said.cloud, sitting.opened])
+    return _lights.get(key) or _lights.keep(
+        key, holds_until(light_through(said.place, sitting.opened, sitting.opened + _LIGHT_FOR), said.place, said.cloud)
+    )
 
 
 def log_lines(owner: Any, painting_id: int) -> bytes:
@@ -375,8 +378,7 @@ def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
     made = worklist(taken)
     course = course_of(acts_of(painting), made, _climate(taken), now)
     known, piles = made.task_of, made.pile_of
-    states = [course.tasks[task.id].state if task.id in course.tasks else "to do" for task in made.tasks]
-    if all(state in ("done", "skipped") for state in states) and not course.clocks:
+    if course.is_over(made) and not course.clocks:
         return None
     return told.model_copy(
         update={
@@ -385,16 +387,15 @@ def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
             "doing": "" if course.current is None or course.current not in known else known[course.current].title,
             "drying": [
                 DryingOut(title=known[one.task].title, open_until=one.open_until, overcoat_at=one.overcoat_at)
-                for one in course.clocks
-                if one.overcoat_at is None or one.overcoat_at > now
+                for one in course.wet(now)
             ],
             "piles": [
                 LivingPileOut(name=piles[id_].name, colour=piles[id_].dry, left_ml=one.left_ml, skins_at=one.skins_at)
-                for id_, one in course.piles.items()
-                if id_ in piles and (one.skins_at is None or one.skins_at > now)
+                for id_, one in course.living(now).items()
+                if id_ in piles
             ],
-            "done": sum(state == "done" for state in states),
-            "count": len(states),
-            "worked_min": sum(one.worked_s for one in course.tasks.values()) / 60,
+            "done": sum(one.state == "done" for one in course.tasks.values()),
+            "count": len(made.tasks),
+            "worked_min": course.worked_min,
         }
     )

@@ -2,6 +2,7 @@
 
 import json
 from datetime import UTC, datetime, timedelta
+from types import SimpleNamespace
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -9,6 +10,7 @@ from django.utils import timezone
 
 from server.conftest import photo
 from server.records.pictures import names_in_use
+from server.sittings.easel import services
 from server.sittings.models import ActRow, TakenList
 
 JSON = "application/json"
@@ -261,9 +263,20 @@ def test_a_planned_sitting_is_told_before_the_first_stroke(client, planned):
     (one,) = ask(client, "get", "now")["paintings"]
     assert one["sitting"] is None
     assert one["next_sitting"].startswith(tomorrow[:10])
-    assert listed_order(client, planned) == sorted(listed_order(client, planned))
+    opened(client, planned)
+    order = [one["sitting"] for one in listed(client, planned)["tasks"]]
+    assert order == sorted(order)
+    assert order[0] == 1
 
 
-def listed_order(client, painting):
-    opened(client, painting)
-    return [one["planned_min"] for one in listed(client, painting)["tasks"]]
+def test_on_site_the_light_is_counted_from_the_begin_of_the_sitting(client, planned, monkeypatch):
+    time = datetime(2026, 6, 21, 9, tzinfo=UTC)
+    monkeypatch.setattr(services, "timezone", SimpleNamespace(now=lambda: time))
+    diary = {"begins": "2026-06-21T09:00", "recurring": [{"at": "09:00", "minutes": 180}]}
+    body = {"diary": diary, "place": {"latitude_deg": 54.1, "longitude_deg": -3.2}}
+    assert client.put(f"/api/sittings/{planned['id']}/settings", body, content_type=JSON).status_code == 200
+    assert ask(client, "get", str(planned["id"]))["light"] is None, "no sitting is open"
+    first = opened(client, planned)["light"]
+    assert datetime.fromisoformat(first["until"]) > time
+    time += timedelta(hours=1)
+    assert ask(client, "get", str(planned["id"]))["light"] == first, "it does not run ahead of the clock"

@@ -36,6 +36,12 @@ class OpenTime:
     ways: tuple[Way, ...]
 
 
+def mist_minutes(film: WetFilm, climate: Climate, factor: float = 1.0) -> float:
+    """Minutes that one light misting adds to a film; infinite where nothing evaporates."""
+    whole = surface_minutes(film, climate) * factor
+    return math.inf if math.isinf(whole) else whole * MIST_UM / film.water_um
+
+
 def open_time(film: WetFilm, takes_min: float, volume_ml: float, climate: Climate, factor: float = 1.0) -> OpenTime:
     """For a passage that takes so many minutes and so many ml of paint."""
     now = open_minutes(film, climate, factor)
@@ -48,8 +54,7 @@ def open_time(film: WetFilm, takes_min: float, volume_ml: float, climate: Climat
         found.append(
             way("close the window, turn the fan away", open_minutes(film, replace(climate, air="still"), factor))
         )
-    whole = surface_minutes(film, climate) * factor
-    mist = whole * MIST_UM / film.water_um
+    mist = mist_minutes(film, climate, factor)
     for mists in range(1, MOST_MISTS + 1):
         times = "a light misting" if mists == 1 else f"{mists} light mistings, one after the other"
         found.append(way(times, now + mists * mist))

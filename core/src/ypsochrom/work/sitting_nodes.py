@@ -94,3 +94,12 @@ def _node(name: str, effort: float, doing: str, weight: float) -> Node[Scheduled
 
 FIRST_SCHEDULE = _node("first schedule", 0.0, "laying the units into your sittings", 0.1)
 SCHEDULE = _node("schedule", 1.0, "looking for a shorter schedule", 2.0)
+
+
+def current_schedule(work: Work) -> Scheduled | None:
+    """The best schedule that is up to date: the one that was searched for, else the first."""
+    for node in (SCHEDULE.name, FIRST_SCHEDULE.name):
+        if work.state(node) == "current":
+            found: Scheduled | None = work.last(node)
+            return found
+    return None

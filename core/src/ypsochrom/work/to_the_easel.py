@@ -6,7 +6,6 @@ from dataclasses import replace
 import numpy as np
 
 from ..areas.area import AreaMap
-from ..areas.families import FAMILIES
 from ..areas.found import FoundAreas
 from ..areas.names import in_words
 from ..colour.cielab import lab_to_hex
@@ -32,7 +31,7 @@ from ..sittings.schedule import Placed, Schedule
 from ..sittings.task import Task, Tasks, Wait
 from .graph import Work
 from .planned import names_of, plan_in_words
-from .sitting_nodes import Scheduled, tasks_in
+from .sitting_nodes import current_schedule, tasks_in
 
 _CARE_WITH = {"airbrush": "materials.N003", "varnish": "materials.N003", "sanding": "materials.N002"}
 """Processes that have a caution of their own, by technique and by job."""
@@ -51,7 +50,8 @@ def worklist_of(work: Work) -> WorkList:
     marked: PassPlan = work.now("passes")
     plan = plan_in_words(marked, names)
     tasks = tasks_in(work, marked)
-    schedule = _schedule(work)
+    scheduled = current_schedule(work)
+    schedule = None if scheduled is None else scheduled.schedule
     drying = Drying(work.inputs.brief.sittings.climate, work.inputs.factors)
     waits = _awaited(tasks, plan)
     jobs = {job.kind: job for job in plan.jobs}
@@ -70,7 +70,6 @@ def worklist_of(work: Work) -> WorkList:
             piles=task.piles,
             after=waits.get(task.id, ()),
             sitting=0 if placed is None else placed.sitting,
-            planned_min=0.0 if placed is None else placed.begins_min,
         )
         if task.kind == "unit":
             one, laid[task.id] = _unit(one, plan, drying, work.inputs.brief.passes.notes)
@@ -112,20 +111,6 @@ def parts_picture(areas: AreaMap) -> Srgb8:
     columns = (np.arange(wide) * width) // wide
     both = np.dstack([areas.labels, areas.families, np.zeros_like(areas.labels)])
     return both[rows[:, None], columns]
-
-
-def family_places() -> Mapping[str, int]:
-    """The green of every family in the picture of parts."""
-    return {family: place for place, family in enumerate(FAMILIES)}
-
-
-def _schedule(work: Work) -> Schedule | None:
-    for node in ("schedule", "first schedule"):
-        if work.state(node) == "current":
-            found: Scheduled | None = work.last(node)
-            if found is not None and found.schedule is not None:
-                return found.schedule
-    return None
 
 
 def _in_order(tasks: Tasks, schedule: Schedule | None) -> list[tuple[Task, Placed | None]]:

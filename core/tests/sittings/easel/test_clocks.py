@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.paint.drying import WetFilm, drying_times
-from ypsochrom.sittings.easel.clocks import Laid, Since, clock_of, due, heap_um, minutes_of, skinned
+from ypsochrom.sittings.easel.clocks import Laid, Since, clock_of, due, minutes_of
+from ypsochrom.sittings.easel.heap import heap_um, skinned
 from ypsochrom.sky.air import Climate
 
 T = datetime(2026, 6, 1, 9, 0, tzinfo=UTC)

@@ -15,9 +15,8 @@ import {
 } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { $api, answered, api, inWords } from "../../shared/api/client";
-
-const tabletsQuery = $api.queryOptions("get", "/api/studio/tablets");
+import { inWords } from "../../shared/api/client";
+import { invite as askFor, openDoor, sendAway, shutDoor, tabletsQuery } from "./tablets";
 
 interface Props {
   paintingId: number;
@@ -30,26 +29,16 @@ export function TabletDialog({ paintingId, close }: Props) {
   const [address, setAddress] = useState("");
   const keep = (tablets: typeof data) => queries.setQueryData(tabletsQuery.queryKey, tablets);
   const open = useMutation({
-    mutationFn: () =>
-      answered(
-        api.PUT("/api/studio/tablets/door", { body: { address: address || (data?.addresses[0] ?? "") } }),
-      ),
+    mutationFn: () => openDoor(address || (data?.addresses[0] ?? "")),
     onSuccess: keep,
   });
   const shut = useMutation({
-    mutationFn: () => answered(api.DELETE("/api/studio/tablets/door")),
+    mutationFn: shutDoor,
     onSuccess: keep,
   });
-  const away = useMutation({
-    mutationFn: (tablet_id: number) =>
-      answered(api.DELETE("/api/studio/tablets/{tablet_id}", { params: { path: { tablet_id } } })),
-    onSuccess: keep,
-  });
+  const away = useMutation({ mutationFn: sendAway, onSuccess: keep });
   const invite = useMutation({
-    mutationFn: () =>
-      answered(
-        api.POST("/api/studio/tablets/invitation", { body: { to: `/paintings/${paintingId}/easel` } }),
-      ),
+    mutationFn: () => askFor(`/paintings/${paintingId}/easel`),
   });
   const trouble = error ?? open.error ?? shut.error ?? away.error ?? invite.error;
   const isOpen = data?.hosted || data?.open;

@@ -2918,14 +2918,9 @@ export interface components {
         };
         /**
          * Awaited
-         * @description An earlier task (id), what of it is waited for, and how many minutes more than that.
+         * @description An earlier task (id), and what of it is waited for.
          */
         Awaited: {
-            /**
-             * More Min
-             * @default 0
-             */
-            more_min: number;
             /**
              * Point
              * @enum {string}
@@ -3657,31 +3652,19 @@ export interface components {
             title: string;
         };
         /**
-         * EaselLightOut
-         * @description Until when the light holds, and why it is another then.
-         */
-        EaselLightOut: {
-            /**
-             * Until
-             * Format: date-time
-             */
-            until: string;
-            /** Why */
-            why: string;
-        };
-        /**
          * EaselOut
          * @description How it stands at the easel now. `taken` is the work list in hand (id); None before the first sitting.
          *
-         *     `plan`: the desk's plan is the one in hand, has changed, or there is none that is up to date. `stages` are pictures of the
-         *     painting by pass number, as the plan in hand has it; `next_sitting` begins next by the diary. `in_bin`: the painting was
-         *     removed, and what is done here is still kept. `told` says what was put right in what was sent.
+         *     `light` is that of the sitting on site, as it was when it was opened. `plan`: the desk's plan is the one in hand, has changed,
+         *     or there is none that is up to date. `stages` are pictures of the painting by pass number, as the plan in hand has it;
+         *     `next_sitting` begins next by the diary. `in_bin`: the painting was removed, and what is done here is still kept. `told` says
+         *     what was put right in what was sent.
          */
         EaselOut: {
             course: components["schemas"]["CourseOut"] | null;
             /** In Bin */
             in_bin: boolean;
-            light: components["schemas"]["EaselLightOut"] | null;
+            light: components["schemas"]["Holds"] | null;
             /** Next Sitting */
             next_sitting: string | null;
             /**
@@ -4408,11 +4391,6 @@ export interface components {
              * @default
              */
             keeping: string;
-            /**
-             * Later
-             * @default false
-             */
-            later: boolean;
             /** Name */
             name: string;
             /** Value Dry */
@@ -4426,8 +4404,7 @@ export interface components {
          * ListedTask
          * @description A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
          *
-         *     `minutes` are those planned for this go, `planned_min` its planned begin in minutes
-         *     after the schedule's begin.
+         *     `minutes` are those planned for this go.
          */
         ListedTask: {
             /**
@@ -4504,11 +4481,6 @@ export interface components {
              * @default []
              */
             piles: string[];
-            /**
-             * Planned Min
-             * @default 0
-             */
-            planned_min: number;
             /**
              * Role
              * @default
@@ -6110,6 +6082,48 @@ export interface components {
             title: string;
         };
         /**
+         * Rules
+         * @description Figures of the easel that a page goes by: how often paint may be misted, under how much a pile is gone, in which air clocks
+         *     can be told, and that a coat is closing in the last share (0-1) of its open time, at most so many minutes.
+         */
+        Rules: {
+            /**
+             * Closing Most Min
+             * @default 3
+             */
+            closing_most_min: number;
+            /**
+             * Closing Share
+             * @default 0.25
+             */
+            closing_share: number;
+            /**
+             * Coldest C
+             * @default 5
+             */
+            coldest_c: number;
+            /**
+             * Dampest Pct
+             * @default 98
+             */
+            dampest_pct: number;
+            /**
+             * Gone Ml
+             * @default 0.05
+             */
+            gone_ml: number;
+            /**
+             * Most Mists
+             * @default 2
+             */
+            most_mists: number;
+            /**
+             * Warmest C
+             * @default 35
+             */
+            warmest_c: number;
+        };
+        /**
          * RunOut
          * @description A computation in the background; `result` is what a study found.
          */
@@ -6899,11 +6913,6 @@ export interface components {
             let_in: string;
             /** Name */
             name: string;
-            /**
-             * Seen
-             * Format: date-time
-             */
-            seen: string;
         };
         /**
          * TabletsOut
@@ -6949,6 +6958,7 @@ export interface components {
             piles: components["schemas"]["ListedPile"][];
             /** Reference Url */
             reference_url: string;
+            rules: components["schemas"]["Rules"];
             /** Steps */
             steps: components["schemas"]["EaselStepOut"][];
             /** Steps Url */

@@ -12,6 +12,14 @@ export interface Greys {
  * picture has, as labels and steps must; else neighbours are averaged.
  */
 export async function fetchGreys(url: string, longest: number, exact: boolean): Promise<Greys> {
+  const { width, height, data: rgba } = await fetchPixels(url, longest, exact);
+  const data = new Uint8Array(width * height);
+  for (let i = 0; i < data.length; i += 1) data[i] = rgba[4 * i]!;
+  return { width, height, data };
+}
+
+/** All channels of a picture, likewise. */
+export async function fetchPixels(url: string, longest: number, exact: boolean): Promise<ImageData> {
   const image = new Image();
   image.src = url;
   await image.decode();
@@ -22,10 +30,7 @@ export async function fetchGreys(url: string, longest: number, exact: boolean): 
   const context = canvas.getContext("2d", { willReadFrequently: true })!;
   context.imageSmoothingEnabled = !exact;
   context.drawImage(image, 0, 0, width, height);
-  const rgba = context.getImageData(0, 0, width, height).data;
-  const data = new Uint8Array(width * height);
-  for (let i = 0; i < data.length; i += 1) data[i] = rgba[4 * i]!;
-  return { width, height, data };
+  return context.getImageData(0, 0, width, height);
 }
 
 /** The byte at a point given as shares of width and height. */

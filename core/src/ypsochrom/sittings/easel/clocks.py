@@ -11,10 +11,10 @@ from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
 from ...kit.errors import BadSetting
-from ...paint.drying import THICKEST_UM, WetFilm, glaze_minutes, open_minutes, overcoat_minutes, surface_minutes
+from ...paint.drying import WetFilm, glaze_minutes, open_minutes, overcoat_minutes
 from ...passes.films.drying import RETARDER_SHARE
 from ...sky.air import Climate
-from ..open_time import MIST_UM
+from ..open_time import mist_minutes
 
 LONGEST_MIN = 60 * 24 * 30.0
 """A clock beyond a month says nothing to a painter."""
@@ -74,7 +74,7 @@ def minutes_of(laid: Laid, climate: Climate) -> Minutes:
     )
     opens, coat, glaze = (_told(minutes) for minutes in _three(laid, climate))
     slow_open, slow_coat, slow_glaze = (_told(minutes) for minutes in _three(slow, climate))
-    mist = _told(_mist(laid.first, climate, laid.first_factor))
+    mist = _told(mist_minutes(laid.first, climate, laid.first_factor))
     return Minutes(opens, coat, glaze, mist, slow_open, slow_coat, slow_glaze)
 
 
@@ -104,7 +104,7 @@ def clock_of(
     for mist in sorted(mists):
         if at <= mist < until:
             now = [one for one in air if one.at <= mist][-1]
-            heard.append((mist, _mist(_with(laid.first, now.retarder), now.climate, laid.first_factor)))
+            heard.append((mist, mist_minutes(_with(laid.first, now.retarder), now.climate, laid.first_factor)))
             until = due(at, opens, heard) or at + timedelta(minutes=LONGEST_MIN)
     coats = [(one.at, overcoat_minutes(_with(laid.last, one.retarder), one.climate, laid.last_factor)) for one in air]
     glazes = [(one.at, glaze_minutes(_with(laid.last, one.retarder), one.climate, laid.last_factor)) for one in air]
@@ -139,28 +139,5 @@ def _with(film: WetFilm, retarder: float) -> WetFilm:
     return replace(film, retarder=max(film.retarder, min(retarder, room)))
 
 
-def _mist(film: WetFilm, climate: Climate, factor: float) -> float:
-    """Minutes that a light misting adds."""
-    minutes = surface_minutes(film, climate) * factor
-    return math.inf if math.isinf(minutes) else minutes * MIST_UM / film.water_um
-
-
 def _told(minutes: float) -> float:
     return min(minutes, LONGEST_MIN)
-
-
-FLATTEST_UM = 500.0
-"""What is left in the knife's smear; from memory."""
-
-
-def heap_um(volume_ml: float) -> float:
-    """Height of a pile on the palette in um: a heap as high as a third of its width, a spherical cap (from memory)."""
-    # a cap of base radius r and height h = 2/3 r holds pi h (3 r^2 + h^2) / 6
-    cm = (max(volume_ml, 0.0) * 6 / (math.pi * (2 / 3) * (3 + 4 / 9))) ** (1 / 3) * 2 / 3
-    return min(THICKEST_UM, max(FLATTEST_UM, cm * 1e4))
-
-
-def skinned(mixed: datetime, volume_ml: float, air: Sequence[Since]) -> datetime | None:
-    """When a pile of so many ml lying open on the palette has a skin; None if it keeps."""
-    film = WetFilm(heap_um(volume_ml))
-    return due(mixed, [(one.at, overcoat_minutes(film, one.climate)) for one in air])

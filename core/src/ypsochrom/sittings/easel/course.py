@@ -9,17 +9,37 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Literal
 
-from ...passes.films.drying import RETARDER_SHARE
-from ...sky.air import Climate
+from ...materials.measures import DROP_ML
+from ...passes.films.drying import DAMPEST_PCT, RETARDER_SHARE
+from ...sky.air import COLDEST_C, WARMEST_C, Climate
+from ..open_time import MOST_MISTS
 from .acts import Act
-from .clocks import Clock, Minutes, Since, clock_of, minutes_of, skinned
+from .clocks import Clock, Minutes, Since, clock_of, minutes_of
+from .heap import skinned
 from .worklist import WorkList
 
 QUIET = timedelta(hours=6)
 """A sitting of which nothing was heard for so long has ended with its last act; longer than any wait within a sitting."""
 
-GONE_ML = 0.05
+GONE_ML = DROP_ML
 """Under a drop a pile is gone."""
+
+
+@dataclass(frozen=True)
+class Rules:
+    """Figures of the easel that a page goes by: how often paint may be misted, under how much a pile is gone, in which air clocks
+    can be told, and that a coat is closing in the last share (0-1) of its open time, at most so many minutes."""
+
+    most_mists: int = MOST_MISTS
+    gone_ml: float = GONE_ML
+    coldest_c: float = COLDEST_C
+    warmest_c: float = WARMEST_C
+    dampest_pct: float = DAMPEST_PCT
+    closing_share: float = 0.25
+    closing_most_min: float = 3.0
+
+
+RULES = Rules()
 
 TaskState = Literal["to do", "at it", "paused", "done", "skipped"]
 
@@ -77,6 +97,23 @@ class Course:
         """The sitting that is open."""
         last = self.sittings[-1] if self.sittings else None
         return None if last is None or last.ended is not None else last
+
+    def wet(self, now: datetime) -> tuple[Clock, ...]:
+        """Coats that cannot be painted over yet."""
+        return tuple(one for one in self.clocks if one.overcoat_at is None or one.overcoat_at > now)
+
+    def living(self, now: datetime) -> dict[str, PileCourse]:
+        """Piles without a skin."""
+        return {pile: one for pile, one in self.piles.items() if one.skins_at is None or one.skins_at > now}
+
+    def is_over(self, worklist: WorkList) -> bool:
+        """Whether nothing of the list is left to do."""
+        return all(self.tasks.get(task.id, TaskCourse()).state in ("done", "skipped") for task in worklist.tasks)
+
+    @property
+    def worked_min(self) -> float:
+        """Minutes at work in all sittings."""
+        return sum(one.worked_s for one in self.tasks.values()) / 60
 
 
 @dataclass

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Literal
 
 from ...kit.advice import Advice
@@ -15,11 +16,10 @@ Point = Literal["done", "open", "overcoat", "glaze"]
 
 @dataclass(frozen=True)
 class Awaited:
-    """An earlier task (id), what of it is waited for, and how many minutes more than that."""
+    """An earlier task (id), and what of it is waited for."""
 
     task: str
     point: Point
-    more_min: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -34,8 +34,7 @@ class Passage:
 class ListedTask:
     """A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
 
-    `minutes` are those planned for this go, `planned_min` its planned begin in minutes
-    after the schedule's begin.
+    `minutes` are those planned for this go.
     """
 
     id: str
@@ -58,7 +57,6 @@ class ListedTask:
     note: str = ""
     after: tuple[Awaited, ...] = ()
     sitting: int = 0
-    planned_min: float = 0.0
     cautions: tuple[Advice, ...] = ()
 
     @property
@@ -79,7 +77,6 @@ class ListedPile:
     dry: str
     value_dry: float
     keeping: str = ""
-    later: bool = False
 
 
 @dataclass(frozen=True)
@@ -105,12 +102,12 @@ class WorkList:
     laid: Mapping[str, Laid]
     cautions: tuple[Advice, ...] = ()
 
-    @property
+    @cached_property
     def task_of(self) -> dict[str, ListedTask]:
         """Tasks by id."""
         return {task.id: task for task in self.tasks}
 
-    @property
+    @cached_property
     def pile_of(self) -> dict[str, ListedPile]:
         """Piles by id."""
         return {pile.id: pile for pile in self.piles}

@@ -58,7 +58,7 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
   const task = list.tasks.find((one) => one.id === shownId) ?? null;
   const state = task ? (course.tasks[task.id]?.state ?? "to do") : "to do";
   const wet = course.clocks.filter((clock) =>
-    ["open", "closing", "drying"].includes(toldOf(clock, now).phase),
+    ["open", "closing", "drying"].includes(toldOf(clock, now, list.rules).phase),
   );
 
   const show = useCallback((id: string | null) => {

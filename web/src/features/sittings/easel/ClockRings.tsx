@@ -37,7 +37,7 @@ export function ClockRings({ list, clocks, now, turn }: Props) {
       {list.areas.map((area) => {
         const clock = latest.get(area.id);
         if (!clock) return null;
-        const { phase, until, left } = toldOf(clock, now);
+        const { phase, until, left } = toldOf(clock, now, list.rules);
         if (phase === "coatable" || phase === "dry") return null;
         const [x, y] = [inside(area.centre[0]! * SIZE, SIZE), inside(area.centre[1]! * height, height)];
         return (

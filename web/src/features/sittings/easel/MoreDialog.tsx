@@ -28,6 +28,7 @@ interface Props {
 }
 
 export function MoreDialog({ list, course, task, painting, act, close }: Props) {
+  const { rules } = list;
   const pile = pileOf(list, task);
   const [degrees, setDegrees] = useState(String(course.climate.temperature_c));
   const [humidity, setHumidity] = useState(String(course.climate.humidity_pct));
@@ -37,10 +38,10 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
   const isAir =
     degrees !== "" &&
     humidity !== "" &&
-    temperature_c >= 5 &&
-    temperature_c <= 40 &&
-    humidity_pct >= 10 &&
-    humidity_pct <= 98;
+    temperature_c >= rules.coldest_c &&
+    temperature_c <= rules.warmest_c &&
+    humidity_pct >= 0 &&
+    humidity_pct <= rules.dampest_pct;
   return (
     <Dialog open onClose={close} aria-labelledby="more-title">
       <DialogTitle id="more-title">More</DialogTitle>
@@ -108,7 +109,11 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
             </Button>
           </Stack>
           {noSensor !== null && <Typography>{inWords(noSensor)}</Typography>}
-          {!isAir && <Typography>Give 5 to 40 °C and 10 to 98 %.</Typography>}
+          {!isAir && (
+            <Typography>
+              Give {rules.coldest_c} to {rules.warmest_c} °C and 0 to {rules.dampest_pct} %.
+            </Typography>
+          )}
         </Stack>
       </DialogContent>
       <DialogActions>

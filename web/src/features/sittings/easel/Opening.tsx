@@ -5,8 +5,10 @@ import { Alert, Box, Button, Stack, TextField, Typography } from "@mui/material"
 import { Link } from "react-router";
 
 import { inWords } from "../../../shared/api/client";
+import { Notes } from "./Notes";
+import type { Course } from "./queries";
 import type { Easel } from "./useAtEasel";
-import { clockWords, dayWords, titleOf, whenWords } from "./words";
+import { titleOf, whenWords } from "./words";
 
 interface Props {
   easel: Easel;
@@ -59,6 +61,7 @@ export function Opening({ easel, painting, now, open }: Props) {
           </Button>
         </>
       )}
+      {course && <Remembered course={course} zone={zone} />}
       {state.plan === "missing" && (
         <Alert severity="info">
           {list
@@ -80,6 +83,21 @@ export function Opening({ easel, painting, now, open }: Props) {
   );
 }
 
+/** What was noted in the last sitting, to be remembered now. */
+function Remembered({ course, zone }: { course: Course; zone: string }) {
+  const since = course.sittings.at(-1)?.opened;
+  const notes = course.notes.filter((note) => since && Date.parse(note.at) >= Date.parse(since));
+  if (notes.length === 0) return null;
+  return (
+    <Stack component="section" aria-labelledby="remember" sx={{ gap: 1 }}>
+      <Typography variant="h2" id="remember">
+        You noted last time
+      </Typography>
+      <Notes notes={notes} zone={zone} />
+    </Stack>
+  );
+}
+
 /** A sitting that was left open has ended by itself: is that right? */
 function Asked({ easel, zone }: { easel: Easel; zone: string }) {
   const last = easel.course?.sittings.at(-1);
@@ -92,7 +110,7 @@ function Asked({ easel, zone }: { easel: Easel; zone: string }) {
     <Alert severity="info">
       <Typography sx={{ mb: 1 }}>
         Sitting {last.number} was left open. It was closed at its last sign of life,{" "}
-        {dayWords(last.ended, zone)} {clockWords(last.ended, zone)}. Did you stop then?
+        {whenWords(last.ended, 0, zone)}. Did you stop then?
       </Typography>
       <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", alignItems: "center" }}>
         <Button variant="contained" onClick={() => answer(last.ended!)}>

@@ -50,9 +50,11 @@ export function PilesPanel({ list, course, now, leave, cover, astray }: Props) {
                 <Box sx={{ minWidth: 0 }}>
                   <Typography sx={{ fontWeight: 680 }}>{capital(pile.name)}</Typography>
                   <Typography>
-                    {amount(one.left_ml)} left
-                    {needed > 0 ? `, ${amount(needed)} still to be painted` : ", not needed any more"}
-                    {one.left_ml + 0.05 < needed && ": mix more"}
+                    {amount(one.left_ml, list.rules.gone_ml)} left
+                    {needed > 0
+                      ? `, ${amount(needed, list.rules.gone_ml)} still to be painted`
+                      : ", not needed any more"}
+                    {one.left_ml + list.rules.gone_ml < needed && ": mix more"}
                   </Typography>
                   <Typography color="text.secondary">
                     {one.covered

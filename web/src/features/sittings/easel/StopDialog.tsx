@@ -36,7 +36,7 @@ export function StopDialog({ list, course, now, next, stop, close }: Props) {
   const kept = out.filter((pile) => laterUses(list, course, pile.id).length > 0);
   const rest = out.filter((pile) => !kept.includes(pile));
   const wet = course.clocks.filter((clock) =>
-    ["open", "closing", "drying"].includes(toldOf(clock, now).phase),
+    ["open", "closing", "drying"].includes(toldOf(clock, now, list.rules).phase),
   );
   const dry = Math.max(...wet.map((clock) => (clock.overcoat_at ? Date.parse(clock.overcoat_at) : Infinity)));
   const first = list.tasks.find((task) => task.id === course.current);

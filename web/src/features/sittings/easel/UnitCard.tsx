@@ -2,6 +2,7 @@
 import { Alert, Box, Stack, Typography } from "@mui/material";
 
 import { beforeTask } from "./clocks";
+import { Notes } from "./Notes";
 import type { Course, ListedPile, ListedTask, TakenList } from "./queries";
 import { amount, capital, clockWords, minutesLeft, pileOf, titleOf, workedS } from "./words";
 
@@ -52,6 +53,7 @@ export function UnitCard({ list, course, task, now }: Props) {
         </Typography>
       )}
       {task.note && <Typography>Your note: {task.note}</Typography>}
+      <Notes notes={course.notes.filter((note) => note.task === task.id)} zone={list.zone} />
       {(task.cautions ?? []).map((one) => (
         <Alert key={one.id} severity="warning">
           {one.message} {one.hint}
@@ -128,7 +130,9 @@ function PileTold({ list, course, pile, task }: PileProps) {
           <Typography variant="h1" component="p">
             {capital(pile.name)}
           </Typography>
-          <Typography>{there ? `${amount(there.left_ml)} left on the palette` : "Not mixed yet"}</Typography>
+          <Typography>
+            {there ? `${amount(there.left_ml, list.rules.gone_ml)} left on the palette` : "Not mixed yet"}
+          </Typography>
         </div>
       )}
       {there?.astray && <Typography>Came out wrong: look at the mixing bench before you go on.</Typography>}
@@ -160,7 +164,7 @@ function PileTold({ list, course, pile, task }: PileProps) {
       </Box>
       {isMixing && (
         <Typography color="text.secondary">
-          {amount(pile.volume_ml)} in all. {pile.keeping}
+          {amount(pile.volume_ml, list.rules.gone_ml)} in all. {pile.keeping}
         </Typography>
       )}
     </Stack>

@@ -6,7 +6,6 @@ import { Mark } from "./ClockRings";
 import type { Clock, Course, TakenList } from "./queries";
 import { clockWords, minutesLeft, titleOf } from "./words";
 
-const MOST_MISTS = 2;
 const WORDS: Record<Phase, string> = {
   open: "blends until",
   closing: "stops blending at",
@@ -24,7 +23,7 @@ interface Props {
 }
 
 export function WetPanel({ list, course, now, mist, retard }: Props) {
-  const clocks = byUrgency(course.clocks, now);
+  const clocks = byUrgency(course.clocks, now, list.rules);
   const { temperature_c, humidity_pct } = course.climate;
   return (
     <Stack sx={{ gap: 2 }}>
@@ -41,7 +40,7 @@ export function WetPanel({ list, course, now, mist, retard }: Props) {
 
 function WetCoat({ list, course, clock, now, mist, retard }: Props & { clock: Clock }) {
   const task = list.tasks.find((one) => one.id === clock.task);
-  const { phase, until, left } = toldOf(clock, now);
+  const { phase, until, left } = toldOf(clock, now, list.rules);
   const minutes = course.minutes[clock.task];
   const isOpen = phase === "open" || phase === "closing";
   const title = task ? titleOf(task) : "an earlier unit";
@@ -68,7 +67,7 @@ function WetCoat({ list, course, clock, now, mist, retard }: Props & { clock: Cl
         <Stack direction="row" sx={{ gap: 1, mt: 1, flexWrap: "wrap" }}>
           <Button
             variant="outlined"
-            disabled={(clock.mists ?? 0) >= MOST_MISTS}
+            disabled={(clock.mists ?? 0) >= list.rules.most_mists}
             onClick={() => mist(clock.task)}
             aria-label={`Misted lightly: ${title}`}
           >

@@ -5,7 +5,6 @@
 import type { ActIn, Clock, Course, ListedTask, TakenList, TaskCourse } from "./queries";
 
 const TO_DO: TaskCourse = { state: "to do", worked_s: 0 };
-const GONE_ML = 0.05;
 
 export const courseOfTask = (course: Course, task: string): TaskCourse => course.tasks[task] ?? TO_DO;
 
@@ -69,7 +68,7 @@ function carriedOut(course: Course, act: ActIn, task: ListedTask | undefined, li
     case "cover":
     case "uncover":
     case "astray":
-      return palette(course, act);
+      return palette(course, act, list);
     case "note":
       return {
         ...course,
@@ -155,17 +154,22 @@ function mixed(piles: Course["piles"], pile: string, at: string, list: TakenList
   return { ...piles, [pile]: { mixed: at, left_ml, skins_at: null, covered: false, astray: false } };
 }
 
-function taken(piles: Course["piles"], uses: Record<string, number>, sign: 1 | -1): Course["piles"] {
+function taken(
+  piles: Course["piles"],
+  uses: Record<string, number>,
+  sign: 1 | -1,
+  list: TakenList,
+): Course["piles"] {
   const after = { ...piles };
   for (const [pile, ml] of Object.entries(uses)) {
     const known = after[pile];
     if (known) after[pile] = { ...known, left_ml: Math.max(0, known.left_ml - sign * ml) };
   }
-  return withoutGone(after);
+  return withoutGone(after, list);
 }
 
-const withoutGone = (piles: Course["piles"]): Course["piles"] =>
-  Object.fromEntries(Object.entries(piles).filter(([, one]) => one.left_ml > GONE_ML));
+const withoutGone = (piles: Course["piles"], list: TakenList): Course["piles"] =>
+  Object.fromEntries(Object.entries(piles).filter(([, one]) => one.left_ml > list.rules.gone_ml));
 
 function done(course: Course, task: ListedTask, at: string, list: TakenList): Course {
   if (courseOfTask(course, task.id).state === "done") return course;
@@ -192,7 +196,7 @@ function done(course: Course, task: ListedTask, at: string, list: TakenList): Co
       [task.id]: { ...courseOfTask(free, task.id), state: "done", since: null, done_at: at },
     },
     clocks: clock ? [...free.clocks.filter((one) => one.task !== task.id), clock] : free.clocks,
-    piles: taken(piles, task.uses ?? {}, 1),
+    piles: taken(piles, task.uses ?? {}, 1, list),
   };
   return chosenAnew(after, task.id, list);
 }
@@ -201,8 +205,8 @@ function back(course: Course, task: ListedTask, at: string, list: TakenList): Co
   let { piles } = course;
   if (courseOfTask(course, task.id).state === "done") {
     const volume = list.piles.find((one) => one.id === task.subject)?.volume_ml ?? 0;
-    piles = taken(piles, task.uses ?? {}, -1);
-    if (task.kind === "mixing") piles = taken(piles, { [task.subject]: volume }, 1);
+    piles = taken(piles, task.uses ?? {}, -1, list);
+    if (task.kind === "mixing") piles = taken(piles, { [task.subject]: volume }, 1, list);
   }
   const free = put(restedIf(course, task.id, at), task.id, "to do");
   return {
@@ -252,7 +256,7 @@ const onClock = (course: Course, task: string, change: (clock: Clock) => Clock):
   clocks: course.clocks.map((clock) => (clock.task === task ? change(clock) : clock)),
 });
 
-function palette(course: Course, act: ActIn): Course {
+function palette(course: Course, act: ActIn, list: TakenList): Course {
   const piles = { ...course.piles };
   for (const pile of act.pile ? [act.pile] : Object.keys(piles)) {
     const known = piles[pile];
@@ -266,7 +270,7 @@ function palette(course: Course, act: ActIn): Course {
     else if (act.kind === "uncover") piles[pile] = { ...known, covered: false, mixed: act.at };
     else if (act.kind === "astray" && act.pile) piles[pile] = { ...known, astray: true };
   }
-  return { ...course, piles: withoutGone(piles) };
+  return { ...course, piles: withoutGone(piles, list) };
 }
 
 function stopped(course: Course, act: ActIn): Course {

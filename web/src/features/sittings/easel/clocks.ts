@@ -1,11 +1,10 @@
 /** Clocks of wet paint as they are told and drawn: what phase a coat is in, how much of it is left, and what has just happened. */
-import type { Clock, ListedTask } from "./queries";
+import type { Clock, ListedTask, TakenList } from "./queries";
 
 /** It blends; it will stop soon; it dries; it takes a coat; it is dry enough for a glaze. */
 export type Phase = "open" | "closing" | "drying" | "coatable" | "dry";
 
-const CLOSING_SHARE = 0.25;
-const CLOSING_MOST_MS = 3 * 60_000;
+export type Rules = TakenList["rules"];
 
 export interface Told {
   phase: Phase;
@@ -18,13 +17,13 @@ export interface Told {
 const share = (from: number, until: number, now: number): number =>
   until <= from ? 0 : Math.min(1, Math.max(0, (until - now) / (until - from)));
 
-export function toldOf(clock: Clock, now: number): Told {
+export function toldOf(clock: Clock, now: number, rules: Rules): Told {
   const laid = Date.parse(clock.laid);
   const open = Date.parse(clock.open_until);
   const coat = clock.overcoat_at === null ? null : Date.parse(clock.overcoat_at);
   const glaze = clock.glaze_at === null ? null : Date.parse(clock.glaze_at);
   if (now < open) {
-    const closing = Math.min(CLOSING_MOST_MS, CLOSING_SHARE * (open - laid));
+    const closing = Math.min(rules.closing_most_min * 60_000, rules.closing_share * (open - laid));
     return { phase: now < open - closing ? "open" : "closing", until: open, left: share(laid, open, now) };
   }
   if (coat === null) return { phase: "drying", until: null, left: 1 };
@@ -35,22 +34,30 @@ export function toldOf(clock: Clock, now: number): Told {
 }
 
 /** Coats that have come into another phase between two times, for the alarm. */
-export function turned(clocks: Clock[], before: number, now: number): { clock: Clock; phase: Phase }[] {
+export function turned(
+  clocks: Clock[],
+  before: number,
+  now: number,
+  rules: Rules,
+): { clock: Clock; phase: Phase }[] {
   return clocks.flatMap((clock) => {
-    const phase = toldOf(clock, now).phase;
-    return Date.parse(clock.laid) <= before && toldOf(clock, before).phase !== phase
+    const phase = toldOf(clock, now, rules).phase;
+    return Date.parse(clock.laid) <= before && toldOf(clock, before, rules).phase !== phase
       ? [{ clock, phase }]
       : [];
   });
 }
 
 /** Wet first, what closes soonest before the rest. */
-export const byUrgency = (clocks: Clock[], now: number): Clock[] =>
-  [...clocks].sort((one, other) => rank(one, now) - rank(other, now) || end(one, now) - end(other, now));
+export const byUrgency = (clocks: Clock[], now: number, rules: Rules): Clock[] =>
+  [...clocks].sort(
+    (one, other) =>
+      rank(one, now, rules) - rank(other, now, rules) || end(one, now, rules) - end(other, now, rules),
+  );
 
 const RANK: Record<Phase, number> = { closing: 0, open: 1, drying: 2, coatable: 3, dry: 4 };
-const rank = (clock: Clock, now: number) => RANK[toldOf(clock, now).phase];
-const end = (clock: Clock, now: number) => toldOf(clock, now).until ?? Infinity;
+const rank = (clock: Clock, now: number, rules: Rules) => RANK[toldOf(clock, now, rules).phase];
+const end = (clock: Clock, now: number, rules: Rules) => toldOf(clock, now, rules).until ?? Infinity;
 
 export interface Before {
   task: string;

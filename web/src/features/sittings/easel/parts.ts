@@ -1,4 +1,5 @@
 /** Which passage lies where: the picture of parts read once, and what a task paints of it. */
+import { fetchPixels } from "../../../shared/ui/pixels";
 import type { ListedTask, TakenList } from "./queries";
 
 export interface Parts {
@@ -10,14 +11,8 @@ export interface Parts {
 }
 
 export async function fetchParts(url: string): Promise<Parts> {
-  const image = new Image();
-  image.src = url;
-  await image.decode();
-  const { naturalWidth: width, naturalHeight: height } = image;
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext("2d", { willReadFrequently: true })!;
-  context.drawImage(image, 0, 0);
-  return partsOf(context.getImageData(0, 0, width, height).data, width, height);
+  const { data, width, height } = await fetchPixels(url, Infinity, true);
+  return partsOf(data, width, height);
 }
 
 export function partsOf(rgba: Uint8ClampedArray, width: number, height: number): Parts {

@@ -14,11 +14,11 @@ export function useSigns(list: TakenList, course: Course, now: number, hasSound:
   const before = useRef(now);
   const titles = useMemo(() => new Map(list.tasks.map((task) => [task.id, titleOf(task)])), [list]);
   useEffect(() => {
-    const some = turned(course.clocks, before.current, now).find(({ phase }) => SIGN[phase]);
+    const some = turned(course.clocks, before.current, now, list.rules).find(({ phase }) => SIGN[phase]);
     before.current = now;
     if (!some) return;
     alarm(some.phase, hasSound);
     setSign({ words: `${titles.get(some.clock.task) ?? "Paint"}: ${SIGN[some.phase]}`, at: now });
-  }, [course.clocks, now, hasSound, titles]);
+  }, [course.clocks, now, hasSound, titles, list.rules]);
   return now - sign.at < SIGN_MS ? sign.words : "";
 }

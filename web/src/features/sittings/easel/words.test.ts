@@ -31,10 +31,10 @@ describe("what is told of a sitting", () => {
   });
   it("tells times and amounts as a painter does", () => {
     expect(minutesLeft(30_000)).toBe("1 min");
-    expect(minutesLeft(100 * 60_000)).toBe("2 h");
-    expect(amount(0.03)).toBe("under a drop");
-    expect(amount(0.4)).toBe("0.40 ml");
+    expect(minutesLeft(100 * 60_000)).toBe("1 h 40 min");
+    expect(amount(0.03, list.rules.gone_ml)).toBe("under a drop");
+    expect(amount(0.4, list.rules.gone_ml)).toBe("0.40 ml");
     expect(whenWords(at(60), at(0), "UTC")).toBe("10:00");
-    expect(whenWords(at(60 * 24), at(0), "UTC")).toBe("Tuesday 2 June, 09:00");
+    expect(whenWords(at(60 * 24), at(0), "UTC")).toBe("Tue 2 Jun, 09:00");
   });
 });

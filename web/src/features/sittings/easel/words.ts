@@ -1,31 +1,19 @@
 /** What a task is called and told at the easel. */
+import { clock, day, minutesWords } from "../times";
 import type { Course, ListedTask, TakenList } from "./queries";
 
-export const clockWords = (time: number | string, zone: string): string =>
-  new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit", timeZone: zone }).format(
-    typeof time === "string" ? Date.parse(time) : time,
-  );
+const MINUTE_MS = 60_000;
 
-export const dayWords = (time: number | string, zone: string): string =>
-  new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: zone }).format(
-    typeof time === "string" ? Date.parse(time) : time,
-  );
+export const clockWords = (time: number | string, zone: string): string => clock(new Date(time), zone);
 
 /** A time within a day as a clock, further off with its day. */
 export const whenWords = (time: number | string, now: number, zone: string): string => {
-  const at = typeof time === "string" ? Date.parse(time) : time;
-  return dayWords(at, zone) === dayWords(now, zone)
-    ? clockWords(at, zone)
-    : `${dayWords(at, zone)}, ${clockWords(at, zone)}`;
+  const on = day(new Date(time), zone);
+  return on === day(new Date(now), zone) ? clockWords(time, zone) : `${on}, ${clockWords(time, zone)}`;
 };
 
-/** Minutes as a painter says them; under one it says so. */
-export const minutesLeft = (ms: number): string => {
-  const minutes = Math.ceil(ms / 60_000);
-  if (minutes < 90) return `${Math.max(1, minutes)} min`;
-  const hours = Math.round(minutes / 60);
-  return hours < 36 ? `${hours} h` : `${Math.round(hours / 24)} days`;
-};
+/** What is left of a time, in whole minutes begun. */
+export const minutesLeft = (ms: number): string => minutesWords(Math.max(1, Math.ceil(ms / MINUTE_MS)));
 
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 
@@ -44,11 +32,9 @@ export const pileOf = (list: TakenList, task: ListedTask) => {
   return list.piles.find((pile) => pile.id === id) ?? null;
 };
 
-const DROP_ML = 0.05;
-
-/** A volume as it can be seen on a palette. */
-export const amount = (ml: number): string =>
-  ml < DROP_ML ? "under a drop" : ml < 1 ? `${ml.toFixed(2)} ml` : `${ml.toFixed(1)} ml`;
+/** A volume as it can be seen on a palette; under `drop` it is less than a drop. */
+export const amount = (ml: number, drop: number): string =>
+  ml < drop ? "under a drop" : ml < 1 ? `${ml.toFixed(2)} ml` : `${ml.toFixed(1)} ml`;
 
 /** Tasks still to be done that take paint of a pile. */
 export const laterUses = (list: TakenList, course: Course, pile: string): ListedTask[] =>
