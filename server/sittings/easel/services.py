@@ -57,13 +57,14 @@ _PUT_RIGHT_FROM = timedelta(seconds=60)
 _LIGHT_FOR = timedelta(hours=8)
 _MOST_AT_WORK = 12
 
-_lists: Recent[int, WorkList] = Recent(12)
+_lists: Recent[tuple[int, datetime], WorkList] = Recent(12)
 _lights: Recent[str, Holds] = Recent(12)
 
 
 def worklist(taken: TakenList) -> WorkList:
     """A work list that was taken to the easel; it never changes, so that it is read once."""
-    return _lists.get(taken.pk) or _lists.keep(taken.pk, codec.read(json.loads(taken.body), WorkList))
+    key = (taken.pk, taken.taken)  # a database put back from a copy gives a number away twice
+    return _lists.get(key) or _lists.keep(key, codec.read(json.loads(taken.body), WorkList))
 
 
 def _newest(painting: Painting) -> TakenList | None:
