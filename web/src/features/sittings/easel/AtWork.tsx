@@ -1,7 +1,7 @@
 /** A sitting under way: the picture, the unit in hand, what is wet, the piles, what comes next, and the taps that lead on. */
 import { useCallback, useState } from "react";
 
-import { Box, Snackbar, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import { Alert, Box, Snackbar, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useNavigate } from "react-router";
 
 import { Actions } from "./Actions";
@@ -54,6 +54,7 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
   const [hasSound, setSound] = useState(false);
   const sign = useSigns(list, course, now, hasSound);
   const dark = useScreenOn(true);
+  const fresh = isFresh(course) && list.cautions.length > 0;
   const shownId = chosen ?? course.current;
   const task = list.tasks.find((one) => one.id === shownId) ?? null;
   const state = task ? (course.tasks[task.id]?.state ?? "to do") : "to do";
@@ -151,11 +152,16 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
           aria-label="Told"
         >
           <Notices easel={easel} device={[dark, offline]} />
-          {isFresh(course) && <Cautions list={list} />}
+          {fresh && (
+            <Alert severity="warning" sx={{ mb: 1.5 }}>
+              Read the cautions below before you begin.
+            </Alert>
+          )}
           {panel === "unit" && task && <UnitCard {...{ list, course, task, now }} />}
           {panel === "unit" && !task && (
             <Typography variant="h1">Everything on the list is painted.</Typography>
           )}
+          {panel === "unit" && fresh && <Cautions list={list} />}
           {panel === "wet" && (
             <WetPanel
               {...{ list, course, now }}

@@ -4,9 +4,8 @@ import { Alert, AlertTitle, Typography } from "@mui/material";
 import type { TakenList } from "./queries";
 
 export function Cautions({ list }: { list: TakenList }) {
-  if (list.cautions.length === 0) return null;
   return (
-    <Alert severity="warning" sx={{ mb: 2 }}>
+    <Alert severity="warning" sx={{ mt: 2 }}>
       <AlertTitle>Before you begin</AlertTitle>
       {list.cautions.map((one) => (
         <Typography key={one.id} sx={{ mb: 1 }}>
