@@ -110,7 +110,9 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
             )}
           </div>
           {parts && task && looks.isWindow && box && <Window box={box} />}
-          {parts && task && looks.isLit && !looks.isWindow && <Mask parts={parts} bits={bits} />}
+          {parts && (task?.passages?.length ?? 0) > 0 && looks.isLit && !looks.isWindow && (
+            <Mask parts={parts} bits={bits} />
+          )}
           {looks.hasGrid && <Grid list={list} />}
           {looks.hasClocks && !looks.isWindow && (
             <ClockRings list={list} clocks={course.clocks} now={now} turn={turn} />
