@@ -17,7 +17,7 @@ import {
   useSortable,
   verticalListSortingStrategy,
 } from "@dnd-kit/sortable";
-import { Box, Button, Collapse, IconButton, Stack, Typography } from "@mui/material";
+import { Box, Button, IconButton, Stack, Typography } from "@mui/material";
 import HandleIcon from "@mui/icons-material/DragIndicator";
 
 import { cm2, ml, share } from "../../shared/ui/numbers";
@@ -222,7 +222,7 @@ function StepRow({
           <Box sx={{ whiteSpace: "nowrap" }}>{ml(step.volume_ml)}</Box>
         </Button>
       </Stack>
-      <Collapse in={open} unmountOnExit>
+      {open && (
         <Box sx={{ pl: 4, pr: 1, pb: 1.5 }}>
           <Typography variant="caption" component="p" color="text.secondary" sx={{ mb: 1 }}>
             {cm2(step.area_cm2)} · wet film {Math.round(step.film_um)} µm
@@ -266,7 +266,7 @@ function StepRow({
             </Button>
           )}
         </Box>
-      </Collapse>
+      )}
     </Box>
   );
 }

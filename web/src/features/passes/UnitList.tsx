@@ -1,7 +1,7 @@
 /** The work of a pass, unit by unit: which pile, which brush, where, how long, how much; opened, all that is to be minded. */
 import { Fragment, useEffect, useRef, useState, type ReactNode } from "react";
 
-import { Box, Button, Collapse, Stack, TextField, Typography } from "@mui/material";
+import { Box, Button, Stack, TextField, Typography } from "@mui/material";
 
 import { Fact } from "../../shared/ui/Facts";
 import { ml, share } from "../../shared/ui/numbers";
@@ -114,9 +114,7 @@ function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: 
           <span aria-hidden>◷ </span>Wait {goInMinutes(unit.wait_minutes)} before it
         </Typography>
       )}
-      <Collapse in={open} unmountOnExit>
-        <Opened unit={unit} place={place} pass={pass} mixes={mixes} areas={areas} {...opened} />
-      </Collapse>
+      {open && <Opened unit={unit} place={place} pass={pass} mixes={mixes} areas={areas} {...opened} />}
     </Box>
   );
 }
