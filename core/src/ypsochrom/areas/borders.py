@@ -117,6 +117,36 @@ def borders_of(
     return tuple(sorted(found, key=lambda border: (-border.length_mm, border.a, border.b)))
 
 
+@dataclass(frozen=True)
+class Passing:
+    """How one side of a border goes over into the other in a picture: how far that reaches, and how different the sides are."""
+
+    length_mm: float
+    width_mm: float
+    de00: float
+    softness: Softness
+
+
+def passings(
+    labels: LabelImage, pictures: Sequence[Lab], support: Support
+) -> dict[tuple[int, int], tuple[Passing, ...]]:
+    """Every border of two areas (their indices, lower first) as each of these pictures (CIELAB, shape of `labels`) shows it."""
+    mm_per_px = support.width_mm / labels.shape[1]
+    floats = [np.asarray(one, dtype=np.float32) for one in pictures]
+    reach = max(6.0, _ACROSS_MM / mm_per_px)
+    found = {}
+    for pair, seam in _seams(labels).items():
+        length = seam.length_px * mm_per_px
+        if length < _LEAST_LENGTH_MM:
+            continue
+        seen = [_across(picture, labels, seam, pair, reach) for picture in floats]
+        found[pair] = tuple(
+            Passing(length, width * mm_per_px, de00, _softness(de00, width, mm_per_px))
+            for de00, width in ((float(delta_e_2000(first, second)), width) for first, second, width in seen)
+        )
+    return found
+
+
 def _softness(de00: float, width_px: float, mm_per_px: float) -> Softness:
     if de00 < LOST_BELOW_DE00:
         return "lost"

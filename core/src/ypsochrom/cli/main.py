@@ -117,6 +117,18 @@ def _parser() -> argparse.ArgumentParser:
     schedule.add_argument("--json", action="store_true", help="print JSON")
     schedule.set_defaults(run=_schedule)
 
+    check = commands.add_parser("check", help="a photo of the painting against what it should look like after a pass")
+    check.add_argument("plan", type=Path, metavar="PLAN_DIR", help="the folder that `plan` wrote")
+    check.add_argument("photo", type=Path, metavar="PHOTO", help="JPEG, PNG, WebP, TIFF or HEIC")
+    check.add_argument("--pass", dest="number", type=int, required=True, help="the pass that was done last; 0: the drawing")
+    check.add_argument("--corners", help='the panel\'s corners "x,y x,y x,y x,y", clockwise from the upper left (px)')
+    check.add_argument("--grey", help='the middle of a grey card beside the painting, "x,y" (px)')
+    check.add_argument("--second", type=Path, help="a second photo, from another side, for where the first mirrors a light")
+    check.add_argument("--wet", default="", help="areas that have not dried yet, as in a03,a05")
+    check.add_argument("--landmarks", type=Path, metavar="FILE.json", help="places of your own: [{name, x_mm, y_mm}]")
+    check.add_argument("--json", action="store_true", help="print JSON")
+    check.set_defaults(run=_check)
+
     light = commands.add_parser("light", help="the sun through a sitting, and how long its light holds")
     light.add_argument("--lat", type=float, required=True, help="latitude in degrees, north above 0")
     light.add_argument("--lon", type=float, required=True, help="longitude in degrees, east above 0")
@@ -351,6 +363,53 @@ def _schedule(options: argparse.Namespace) -> None:
     for advice in answer["advice"]:
         print(f"{advice['message']} {advice['hint']}")
     print(f"Done {answer['finish']['likely']}, between {answer['finish']['early']} and {answer['finish']['late']}.")
+
+
+def _check(options: argparse.Namespace) -> None:
+    from ..checks.report import PHOTO_PX, Asked, check
+    from ..formats.exchange.check_json import check_json, places_from
+    from ..formats.plan_folder import planned_stage
+    from ..subject.decode import decode
+
+    stage = planned_stage(options.plan, options.number)
+    picture = decode(_read_photo(options.photo), longest_px=PHOTO_PX)
+    size = (picture.original_width, picture.original_height)
+    photos = [picture.srgb8]
+    if options.second is not None:
+        photos.append(decode(_read_photo(options.second), longest_px=PHOTO_PX).srgb8)
+    wet = frozenset(word.strip() for word in options.wet.split(",") if word.strip())
+    if unknown := wet - {area.id for area in stage.areas}:
+        raise BadSetting(f"There is no area {min(unknown)} in this plan.", "Take the ids from its plan.json.")
+    corners = None if options.corners is None else _places(options.corners, 4, size)
+    found = check(
+        photos,
+        stage,
+        Asked(
+            corners=corners,
+            grey=None if options.grey is None else _places(options.grey, 1, size)[0],
+            wet=wet,
+            places=() if options.landmarks is None else places_from(
+                _read_text(options.landmarks, "list of landmarks"), stage.support
+            ),
+        ),
+    ).report  # fmt: skip
+    if options.json:
+        print(json.dumps(check_json(found, *size), indent=2))
+        return
+    print(found.verdict.words)
+    print(found.trust.words)
+    for number, one in enumerate(found.verdict.mend, start=1):
+        print(f"{number:2d}. {one.action}. ({one.why})")
+    for advice in found.advice:
+        print(f"{advice.message} {advice.hint}")
+
+
+def _places(text: str, count: int, size: tuple[int, int]) -> tuple[tuple[float, float], ...]:
+    """Places "x,y x,y" in px of a photo of this size, as shares."""
+    numbers = [_numbers(word) for word in text.split()]
+    if len(numbers) != count or any(len(one) != 2 for one in numbers):
+        raise BadSetting(f"{text!r} is not {count} place{'s' if count > 1 else ''}.", 'Write places as in "120,85".')
+    return tuple((x / size[0], y / size[1]) for x, y in numbers)
 
 
 def _read_text(path: Path, what: str) -> str:

@@ -12,7 +12,7 @@ import cv2
 import numpy as np
 
 from ..colour import cielab, srgb
-from ..colour.types import Float, LinearRgb, Srgb8
+from ..colour.types import Float, LabTriple, LinearRgb, Srgb8
 from ..kit.advice import Advice
 from ..kit.errors import BadCard
 from ..paint.calibration import SwatchReading
@@ -84,12 +84,7 @@ def read_card(photo: Srgb8) -> CardReading:
 
 def _flattened(photo: Srgb8) -> LinearRgb:
     """The card seen straight from above in linear light, float32."""
-    grey = cv2.cvtColor(photo, cv2.COLOR_RGB2GRAY)
-    detector = cv2.aruco.ArucoDetector(swatch_card.dictionary(), cv2.aruco.DetectorParameters())
-    corners, ids, _ = detector.detectMarkers(grey)
-    found: dict[int, Float] = {}
-    for square, number in zip(corners, [] if ids is None else np.asarray(ids).ravel().tolist(), strict=False):
-        found.setdefault(int(number), np.asarray(square, dtype=np.float64).reshape(4, 2))
+    found = _marks(photo)
     missing = [name for number, name in enumerate(swatch_card.CORNERS) if number not in found]
     if len(missing) == 4:
         raise BadCard(
@@ -101,15 +96,44 @@ def _flattened(photo: Srgb8) -> LinearRgb:
             f"The card's {' and '.join(missing)} corner mark cannot be seen.",
             "Show the whole card with all four marks uncovered and without glare, and photograph it again.",
         )
-    seen = np.concatenate([found[number] for number in range(4)]).astype(np.float64)
-    there = np.concatenate([_square(swatch_card.mark_box(number)) for number in range(4)]) * _PX_PER_MM
-    to_card, _ = cv2.findHomography(seen, there, 0)
+    to_card = _way_to_card(found)
     if to_card is None:
         raise BadCard("The card lies too steeply in the photo.", "Hold the camera straight above it.")
     size = (round(swatch_card.WIDTH_MM * _PX_PER_MM), round(swatch_card.HEIGHT_MM * _PX_PER_MM))
     linear = srgb.decode_picture(photo)
     flat: LinearRgb = np.asarray(cv2.warpPerspective(linear, to_card, size, flags=cv2.INTER_AREA))
     return flat
+
+
+def _marks(photo: Srgb8) -> dict[int, Float]:
+    """The card's marks in a photo by their numbers: corners (4, 2) in px."""
+    detector = cv2.aruco.ArucoDetector(swatch_card.dictionary(), cv2.aruco.DetectorParameters())
+    corners, ids, _ = detector.detectMarkers(cv2.cvtColor(photo, cv2.COLOR_RGB2GRAY))
+    found: dict[int, Float] = {}
+    for square, number in zip(corners, [] if ids is None else np.asarray(ids).ravel().tolist(), strict=False):
+        found.setdefault(int(number), np.asarray(square, dtype=np.float64).reshape(4, 2))
+    return found
+
+
+def _way_to_card(marks: dict[int, Float]) -> Float | None:
+    """The homography from the photo to the card, by all four marks."""
+    seen = np.concatenate([marks[number] for number in range(4)]).astype(np.float64)
+    there = np.concatenate([_square(swatch_card.mark_box(number)) for number in range(4)]) * _PX_PER_MM
+    to_card, _ = cv2.findHomography(seen, there, 0)
+    return to_card
+
+
+def card_in_view(photo: Srgb8) -> list[tuple[tuple[float, float], LabTriple]]:
+    """The card's printed greys where it lies somewhere in a photo: places (shares) and CIELAB; none where a mark is missing."""
+    marks = _marks(photo)
+    to_card = _way_to_card(marks) if set(marks) >= set(range(4)) else None
+    if to_card is None:
+        return []
+    middles = np.array([[box.x + box.width / 2, box.y + box.height / 2] for box, _ in swatch_card.GREYS])
+    seen = cv2.perspectiveTransform(middles[None] * _PX_PER_MM, np.linalg.inv(to_card))[0]
+    shares = seen / np.array([photo.shape[1], photo.shape[0]])
+    lightness = cielab.luminance_to_lightness(np.array([reflectance for _, reflectance in swatch_card.GREYS]))
+    return [((float(x), float(y)), (float(light), 0.0, 0.0)) for (x, y), light in zip(shares, lightness, strict=True)]
 
 
 def _square(box: Box) -> Float:

@@ -1,0 +1,300 @@
+"""Places by which proportions are told: corners, ends of ellipses and dark spots of the plan, found again in the painting.
+
+A place is found by its surroundings in the plan, moved over the painting until they fit best (normalised correlation,
+lewis1995). What is left when the whole is shifted and turned as one is how far it was painted off its place.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+import cv2
+import numpy as np
+
+from ..areas.linework import find_lines
+from ..colour.types import Float, LinearRgb, Srgb8
+from .stage import CheckedArea, PlannedStage
+
+Kind = Literal["corner", "spot", "ellipse", "by hand"]
+
+MOST = 36
+_APART_MM, _ENDS_APART_MM, _RIM_MM = 16.0, 4.0, 7.0
+_AROUND_MM, _SEARCH_MM = 6.0, 7.0
+_BLUR_MM = 0.6
+_LEAST_FIT, _LEAST_LEAD = 0.55, 0.04
+_SPOT_MM, _SPOT_LAB, _MOST_SPOTS = 2.5, 9.0, 6
+_ROUND_DEG, _LEAST_AXIS_MM, _MOST_ELLIPSES = 200.0, 6.0, 4
+_TUKEY_MM = 2.5
+_NOISE_MM, _BY_HAND_MM = 0.15, 0.4
+
+
+@dataclass(frozen=True)
+class Place:
+    """A place in the plan (mm from the upper left corner), what it is called, and how it was chosen.
+
+    `normal` is the direction (unit) across the edge it lies on; None where it is told in both directions.
+    """
+
+    name: str
+    at_mm: tuple[float, float]
+    kind: Kind = "corner"
+    normal: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True)
+class Landmark:
+    """A place, where it lies in the painting (mm), and how far that is off when the whole has been shifted and turned into place.
+
+    `dx_mm` is to the right, `dy_mm` downwards; `sigma_mm` is one standard deviation of either; `fit` (0-1) how sure it was found.
+    """
+
+    name: str
+    at_mm: tuple[float, float]
+    painted_mm: tuple[float, float]
+    dx_mm: float
+    dy_mm: float
+    sigma_mm: float
+    fit: float
+    kind: Kind = "corner"
+
+    @property
+    def off_mm(self) -> float:
+        """How far it is off."""
+        return float(np.hypot(self.dx_mm, self.dy_mm))
+
+
+@dataclass(frozen=True)
+class Pose:
+    """How the whole painting lies against the plan: turned (degrees, clockwise) about its middle, and shifted (mm)."""
+
+    turn_deg: float = 0.0
+    shift_mm: tuple[float, float] = (0.0, 0.0)
+
+
+def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[Place, ...]:
+    """Places of a planned picture by which its proportions can be told, each with a name of its own.
+
+    Ends of ellipses first, then dark spots, then corners, well apart from each other.
+    """
+    mm = stage.mm_per_px
+    light = _lab(planned, mm)[..., 0]
+    found = _ellipse_ends(stage, linear)
+    found += [Place("", at, "spot") for at in _spots(light, mm)]
+    found += [Place("", at, "corner") for at in _corners(light, mm)]
+    kept: list[Place] = []
+    wide, high = stage.support.width_mm, stage.support.height_mm
+    for one in found:
+        x, y = one.at_mm
+        inside = _RIM_MM <= x <= wide - _RIM_MM and _RIM_MM <= y <= high - _RIM_MM
+        if inside and all(math.dist(one.at_mm, other.at_mm) >= _apart_mm(one, other) for other in kept):
+            kept.append(one)
+    return _named(stage, kept[:MOST])
+
+
+def _apart_mm(one: Place, other: Place) -> float:
+    return _ENDS_APART_MM if one.kind == "ellipse" == other.kind else _APART_MM
+
+
+def _lab(picture: Srgb8, mm_per_px: float) -> Float:
+    lab = cv2.cvtColor(picture.astype(np.float32) / 255, cv2.COLOR_RGB2LAB)
+    return np.asarray(cv2.GaussianBlur(lab, (0, 0), max(0.7, _BLUR_MM / mm_per_px)))
+
+
+def _corners(light: Float, mm_per_px: float) -> list[tuple[float, float]]:
+    found = cv2.goodFeaturesToTrack(
+        light.astype(np.float32), MOST, 0.02, _APART_MM / mm_per_px, blockSize=max(3, round(3.0 / mm_per_px) | 1)
+    )
+    if found is None:
+        return []
+    return [(float((x + 0.5) * mm_per_px), float((y + 0.5) * mm_per_px)) for x, y in found.reshape(-1, 2)]
+
+
+def _spots(light: Float, mm_per_px: float) -> list[tuple[float, float]]:
+    """Middles of small dark spots, an eye's pupil among them: darker than a ring around them on all sides."""
+    size = _SPOT_MM / mm_per_px
+    narrow = cv2.GaussianBlur(light, (0, 0), size / 2)
+    ring = cv2.erode(cv2.GaussianBlur(light, (0, 0), size / 2), np.ones((3, 3), np.float32))
+    reach = round(2 * size)
+    sides = np.min(
+        [np.roll(ring, (dy, dx), axis=(0, 1)) for dy, dx in ((reach, 0), (-reach, 0), (0, reach), (0, -reach))], axis=0
+    )
+    depth = sides - narrow
+    edge = 2 * reach
+    depth[:edge], depth[-edge:], depth[:, :edge], depth[:, -edge:] = 0, 0, 0, 0
+    peaks = (depth >= cv2.dilate(depth, np.ones((2 * reach + 1, 2 * reach + 1)))) & (depth > _SPOT_LAB)
+    rows, columns = np.nonzero(peaks)
+    best = np.argsort(-depth[rows, columns])[:_MOST_SPOTS]
+    return [(float((columns[k] + 0.5) * mm_per_px), float((rows[k] + 0.5) * mm_per_px)) for k in best]
+
+
+def _ellipse_ends(stage: PlannedStage, linear: LinearRgb) -> list[Place]:
+    """The four ends of the axes of ellipses of which more than half can be seen."""
+    found = []
+    half = np.s_[::2, ::2]
+    arcs = [
+        line.arc
+        for line in find_lines(np.ascontiguousarray(linear[half]), stage.labels[half], stage.support)
+        if line.arc is not None
+        and abs(line.arc.to_deg - line.arc.from_deg) >= _ROUND_DEG
+        and min(line.arc.axes) >= _LEAST_AXIS_MM
+    ]
+    for arc in arcs[:_MOST_ELLIPSES]:
+        low, high = sorted((arc.from_deg, arc.to_deg))
+        for angle in (0.0, 90.0, 180.0, 270.0):
+            if not any(low <= angle + turn <= high for turn in (-360.0, 0.0, 360.0)):
+                continue
+            x, y = arc.at(np.array([angle]))[0]
+            away = np.array([x - arc.centre[0], y - arc.centre[1]])
+            away /= max(1e-6, float(np.linalg.norm(away)))
+            found.append(Place("", (float(x), float(y)), "ellipse", (float(away[0]), float(away[1]))))
+    return found
+
+
+_WAYS = ("right", "lower right", "bottom", "lower left", "left", "upper left", "top", "upper right")
+
+
+_SAID: Mapping[Kind, str] = {"corner": "", "by hand": "", "spot": "dark spot, ", "ellipse": "ellipse, "}
+
+
+def _named(stage: PlannedStage, places: Sequence[Place]) -> tuple[Place, ...]:
+    """Each place after the smallest area it touches and the side of it that it lies on; numbered where two would be called alike."""
+    count: dict[str, int] = {}
+    named = []
+    for one in places:
+        x, y = one.at_mm
+        area = _touched(stage, x, y)
+        off = np.subtract((x / stage.support.width_mm, y / stage.support.height_mm), area.centre)
+        dx, dy = off if one.normal is None else one.normal
+        name = f"{_SAID[one.kind]}{area.name}: {_WAYS[round(np.degrees(np.arctan2(dy, dx)) / 45) % 8]}"
+        count[name] = count.get(name, 0) + 1
+        named.append(replace(one, name=name if count[name] == 1 else f"{name} ({count[name]})"))
+    return tuple(named)
+
+
+def _touched(stage: PlannedStage, x_mm: float, y_mm: float) -> CheckedArea:
+    """The smallest area within a few mm of a place."""
+    mm, reach = stage.mm_per_px, max(1, round(3.0 / stage.mm_per_px))
+    row, column = round(y_mm / mm), round(x_mm / mm)
+    near = np.unique(
+        stage.labels[max(0, row - reach) : row + reach + 1, max(0, column - reach) : column + reach + 1]
+    )
+    return min((area for area in stage.areas if area.index in near), key=lambda area: area.area_cm2)
+
+
+def find_again(
+    stage: PlannedStage,
+    planned: Srgb8,
+    painted: Srgb8,
+    places: Sequence[Place],
+    moved: Mapping[str, tuple[float, float]] | None = None,
+) -> tuple[tuple[Landmark, ...], Pose]:
+    """The places in the painting, and how the whole lies; places that are not found for sure are left out.
+
+    `moved` are places (by name) that the painter showed in the painting (mm).
+    """
+    mm, shown = stage.mm_per_px, moved or {}
+    here, there = _lab(planned, mm), _lab(painted, mm)
+    found = []
+    for one in places:
+        fit = Fit(shown[one.name], 1.0, _BY_HAND_MM) if one.name in shown else _sought(here, there, one, mm)
+        if fit is not None:
+            found.append((one, fit))
+    return settled([one for one, _ in found], [fit for _, fit in found], stage)
+
+
+@dataclass(frozen=True)
+class Fit:
+    """Where a place was found (mm), how well it fits (0-1), and one standard deviation in mm."""
+
+    at_mm: tuple[float, float]
+    fit: float
+    sigma_mm: float
+
+
+def _sought(here: Float, there: Float, place: Place, mm: float) -> Fit | None:
+    around, search = round(_AROUND_MM / mm), round(_SEARCH_MM / mm)
+    column, row = place.at_mm[0] / mm - 0.5, place.at_mm[1] / mm - 0.5
+    x, y = round(column), round(row)
+    high, wide = here.shape[:2]
+    if not (around <= x < wide - around and around <= y < high - around):
+        return None
+    pattern = here[y - around : y + around + 1, x - around : x + around + 1]
+    if float(pattern.std(axis=(0, 1)).max()) < 1.0:
+        return None
+    top, left = max(0, y - around - search), max(0, x - around - search)
+    field = there[top : y + around + search + 1, left : x + around + search + 1]
+    match = cv2.matchTemplate(field, pattern, cv2.TM_CCOEFF_NORMED)
+    _, best, _, (c, r) = cv2.minMaxLoc(match)
+    if best < _LEAST_FIT or not (0 < r < match.shape[0] - 1 and 0 < c < match.shape[1] - 1):
+        return None
+    far = match.copy()
+    clear = max(2, round(3.0 / mm))
+    far[max(0, r - clear) : r + clear + 1, max(0, c - clear) : c + clear + 1] = -1
+    if best - float(far.max()) < _LEAST_LEAD:
+        return None
+    patch = match[r - 1 : r + 2, c - 1 : c + 2]
+    dx, bend_x = _peak(*patch[1])
+    dy, bend_y = _peak(*patch[:, 1])
+    sigma = float(np.sqrt(max(1e-4, 1 - best) / max(1e-3, min(bend_x, bend_y))) * mm * 0.25)
+    at = (
+        (left + c + dx + around + 0.5 + column - x) * mm,
+        (top + r + dy + around + 0.5 + row - y) * mm,
+    )
+    return Fit(at, float(best), float(np.hypot(_NOISE_MM, min(sigma, 2.0))))
+
+
+def _peak(before: float, at: float, after: float) -> tuple[float, float]:
+    """The place of a parabola's peak beside its middle sample, and how sharply it bends."""
+    bend = before - 2 * at + after
+    return (float(np.clip(0.5 * (before - after) / bend, -1, 1)), float(-bend)) if bend < -1e-6 else (0.0, 1e-3)
+
+
+def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -> tuple[tuple[Landmark, ...], Pose]:
+    """Landmarks from places and where each was found, with the shift and turn of the whole taken out (Tukey's weights)."""
+    if not places:
+        return (), Pose()
+    meant, seen = np.array([one.at_mm for one in places]), np.array([one.at_mm for one in fits])
+    centre = np.array([stage.support.width_mm, stage.support.height_mm]) / 2
+    turn, shift = 0.0, np.median(seen - meant, axis=0)
+    weight = np.ones(len(meant))
+    for _ in range(12):
+        moved = _moved(meant, turn, shift, centre)
+        away = np.linalg.norm(seen - moved, axis=1) / _TUKEY_MM
+        weight = np.where(away < 1, (1 - away**2) ** 2, 0.0)
+        if (weight > 0.1).sum() < 3:
+            turn, shift = 0.0, np.median(seen - meant, axis=0)
+            break
+        turn, shift = _rigid(meant - centre, seen - centre, weight)
+    back = _moved(seen, -turn, np.zeros(2), centre + shift) - shift
+    landmarks = []
+    for one, fit, at, off in zip(places, fits, seen, back - meant, strict=True):
+        if one.normal is not None:
+            off = np.array(one.normal) * float(off @ np.array(one.normal))
+        landmarks.append(
+            Landmark(
+                one.name,
+                one.at_mm,
+                (float(at[0]), float(at[1])),
+                float(off[0]),
+                float(off[1]),
+                fit.sigma_mm,
+                fit.fit,
+                one.kind,
+            )
+        )
+    return tuple(landmarks), Pose(float(np.degrees(turn)), (float(shift[0]), float(shift[1])))
+
+
+def _moved(points: Float, turn: float, shift: Float, centre: Float) -> Float:
+    cos, sin = np.cos(turn), np.sin(turn)
+    return np.asarray((points - centre) @ np.array([[cos, sin], [-sin, cos]]) + centre + shift)
+
+
+def _rigid(here: Float, there: Float, weight: Float) -> tuple[float, Float]:
+    """The turn (radians, clockwise on the picture) and shift that take `here` nearest to `there`, weighted least squares."""
+    a, b = (np.average(one, axis=0, weights=weight) for one in (here, there))
+    p, q = here - a, there - b
+    turn = float(np.arctan2((weight * (p[:, 0] * q[:, 1] - p[:, 1] * q[:, 0])).sum(), (weight * (p * q).sum(axis=1)).sum()))
+    cos, sin = np.cos(turn), np.sin(turn)
+    return turn, np.asarray(b - a @ np.array([[cos, sin], [-sin, cos]]))

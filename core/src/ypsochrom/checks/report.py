@@ -1,0 +1,346 @@
+"""A check from photo to list: the panel found and put straight, its light taken out, measured against the planned stage."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+import cv2
+import numpy as np
+
+from ..colour import cielab, srgb
+from ..colour.types import Lab, LabTriple, LinearRgb, Srgb8
+from ..imaging.resample import fit_within
+from ..kit.advice import Advice
+from ..kit.errors import BadPicture
+from ..kit.progress import Progress, silent
+from ..materials.card_reading import card_in_view
+from ..mixes.grey_card import CARD_REFLECTANCE
+from .colours import AreaFinding, Seen, Turned, area_findings, turned_values
+from .edges import EdgeFinding, edge_findings
+from .flat import Flat, flattened, joined, reflexes
+from .landmarks import Landmark, Place, Pose, find_again, places_in
+from .light import By, KnownPatch, Light, light_of
+from .mend import Verdict, what_to_mend
+from .panel import Panel, find_panel, likeness, panel_by_hand, right_way_up
+from .proportion import Distance, Lean, distances_off, leaning
+from .stage import PlannedStage
+
+PHOTO_PX = 2000
+"""Longer side at which a photo is decoded for a check."""
+
+FINE_PX, COARSE_PX = 1200, 600
+"""Longer side of the pictures in which edges and places are measured, and colours."""
+
+_GREY_LAB: LabTriple = (float(cielab.luminance_to_lightness(np.array(CARD_REFLECTANCE))), 0.0, 0.0)
+
+_SHARP_FROM = 0.35
+_DARK_BELOW = 0.02
+_ANOTHER_BELOW, _DOUBTED_BELOW = 0.25, 0.5
+_MOST_MIRRORED = 0.08
+_LEAST_SIZE_PX = 500
+
+
+@dataclass(frozen=True)
+class Asked:
+    """What the painter says of a photo, places as shares of it: corners, a grey card, piles that lie beside the panel (id, place),
+    areas (ids) that are still wet, and landmarks of their own."""
+
+    corners: tuple[tuple[float, float], ...] | None = None
+    grey: tuple[float, float] | None = None
+    piles: tuple[tuple[str, tuple[float, float]], ...] = ()
+    wet: frozenset[str] = frozenset()
+    places: tuple[Place, ...] = ()
+    moved: Mapping[str, tuple[float, float]] = field(default_factory=dict)
+    """Landmarks (by name) that the painter dragged to where they lie in the painting (mm)."""
+
+
+@dataclass(frozen=True)
+class Trust:
+    """How far values (Munsell steps) and colours (CIEDE2000) of a check can be trusted, one standard deviation, and why."""
+
+    by: By
+    value_sigma: float
+    de00_sigma: float
+    words: str
+
+
+@dataclass(frozen=True)
+class Report:
+    """What a check found."""
+
+    number: int
+    panel: Panel
+    trust: Trust
+    light: Light
+    areas: tuple[AreaFinding, ...]
+    turned: tuple[Turned, ...]
+    edges: tuple[EdgeFinding, ...]
+    landmarks: tuple[Landmark, ...]
+    pose: Pose
+    leaning: tuple[Lean, ...]
+    distances: tuple[Distance, ...]
+    verdict: Verdict
+    advice: tuple[Advice, ...] = ()
+    mirrored: float = 0.0
+
+
+@dataclass(frozen=True, eq=False)
+class Checked:
+    """A report with its picture: the painting put straight and freed from its light, 8-bit sRGB, at most `FINE_PX`."""
+
+    report: Report
+    picture: Srgb8 = field(repr=False)
+
+
+def at_size(stage: PlannedStage, longest_px: int) -> PlannedStage:
+    """A planned stage with its longer side at most so many pixels."""
+    high, wide = stage.labels.shape
+    size = fit_within(wide, high, longest_px)
+    if size == (wide, high):
+        return stage
+
+    def smaller(picture: Srgb8) -> Srgb8:
+        return np.asarray(cv2.resize(picture, size, interpolation=cv2.INTER_AREA))
+
+    labels = np.asarray(cv2.resize(stage.labels.astype(np.uint8), size, interpolation=cv2.INTER_NEAREST))
+    return replace(stage, labels=labels, so_far=tuple(smaller(one) for one in stage.so_far), wet=smaller(stage.wet))
+
+
+def check(
+    photos: Sequence[Srgb8], stage: PlannedStage, asked: Asked = Asked(), progress: Progress = silent
+) -> Checked:
+    """Check a photo of the painting, or two from different sides that are joined where the first mirrors a light.
+
+    About 1.5 s. `BadPicture` says what keeps a photo from being checked: no panel in it, another painting, too dark, blurred,
+    light too strongly coloured.
+    """
+    fine, coarse = at_size(stage, FINE_PX), at_size(stage, COARSE_PX)
+    planned = fine.planned(asked.wet)
+    advice: list[Advice] = []
+    progress(0.05, "looking for the panel")
+    panels = [_panel(photo, fine, planned, asked if number == 0 else Asked()) for number, photo in enumerate(photos)]
+    advice += _of_panel(panels[0])
+    progress(0.4, "taking the light out")
+    seen = [
+        _lit(photo, panel, coarse, fine, asked if number == 0 else replace(asked, grey=None, piles=()))
+        for number, (photo, panel) in enumerate(zip(photos, panels, strict=True))
+    ]
+    first = seen[0]
+    lit, mirrored = first.lit, first.mirrored
+    if len(seen) > 1:
+        lit = joined(first.lit, seen[1].lit, mirrored)
+        mirrored = mirrored & seen[1].mirrored
+    advice += _of_picture(lit, fine, planned, first, float(mirrored.mean()))
+    progress(0.55, "measuring the areas")
+    small = _smaller(lit, coarse.labels.shape)
+    good = ~_smaller_mask(mirrored, coarse.labels.shape)
+    so_far = [srgb.decode_picture(one) for one in coarse.so_far]
+    within = Seen(small, srgb.decode_picture(coarse.planned(asked.wet)), good, first.light)
+    findings = area_findings(within, coarse, so_far, asked.wet) if not stage.drawn else []
+    turned = turned_values(findings)
+    progress(0.7, "measuring the edges")
+    shown = srgb.encode_picture(np.clip(lit, 0, 1))
+    untouched = frozenset(one.area for one in findings if one.looks_like is not None)
+    edges = () if stage.drawn else edge_findings(fine, _lab(planned), _lab(shown), untouched)
+    progress(0.8, "measuring the proportions")
+    landmarks, pose = _landmarks(fine, planned, shown, asked)
+    progress(0.9, "weighing what to mend first")
+    verdict = what_to_mend(stage, findings, turned, edges, landmarks, first.light.by)
+    report = Report(
+        number=stage.number,
+        panel=panels[0],
+        trust=_trust(first.light, float(mirrored.mean())),
+        light=first.light,
+        areas=tuple(findings),
+        turned=tuple(turned),
+        edges=edges,
+        landmarks=landmarks,
+        pose=pose,
+        leaning=leaning(landmarks),
+        distances=distances_off(landmarks),
+        verdict=verdict,
+        advice=tuple(advice),
+        mirrored=float(mirrored.mean()),
+    )
+    progress(1.0, "done")
+    return Checked(report, shown)
+
+
+def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> Panel:
+    if max(photo.shape[:2]) < _LEAST_SIZE_PX:
+        raise BadPicture(
+            f"The photo has only {photo.shape[1]} x {photo.shape[0]} pixels.", "Take it with the camera's full size."
+        )
+    if float(np.quantile(photo, 0.98)) / 255 < _DARK_BELOW**0.45:
+        raise BadPicture("The photo is black or nearly so.", "Photograph the painting again with more light.")
+    if asked.corners is not None:
+        return right_way_up(photo, panel_by_hand(asked.corners), planned)
+    return find_panel(photo, stage.support.width_mm / stage.support.height_mm, planned)
+
+
+@dataclass(frozen=True, eq=False)
+class _Lit:
+    """A photo put straight and freed from its light, where it mirrors a lamp, and the light."""
+
+    lit: LinearRgb
+    mirrored: np.ndarray
+    light: Light
+    alike: float
+    sharp: float
+
+
+def _lit(photo: Srgb8, panel: Panel, coarse: PlannedStage, fine: PlannedStage, asked: Asked) -> _Lit:
+    flat = flattened(photo, panel, fine.labels.shape)
+    planned_picture = coarse.planned(asked.wet)
+    planned = srgb.decode_picture(planned_picture)
+    small = Flat(_smaller(flat.linear, coarse.labels.shape), _smaller_mask(flat.burnt, coarse.labels.shape))
+    known, by = _known(photo, coarse, asked)
+    good = ~small.burnt
+
+    def light(trusted: np.ndarray) -> Light:
+        return light_of(
+            small.linear, planned, coarse.labels, trusted, coarse.mm_per_px, photo=photo, panel=panel, known=known, by=by
+        )
+
+    found = light(good)
+    mirrored = reflexes(small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px)
+    if mirrored.any() and not mirrored.all():
+        found = light(good & ~mirrored)
+        mirrored |= reflexes(
+            small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px
+        )
+    high, wide = fine.labels.shape
+    fine_mirrored = cv2.resize(mirrored.astype(np.uint8), (wide, high), interpolation=cv2.INTER_NEAREST) > 0
+    lit = (flat.linear / found.over(fine.labels.shape)).astype(np.float32)
+    return _Lit(lit, fine_mirrored, found, likeness(photo, panel, planned_picture), _sharpness(flat.linear, fine))
+
+
+def _known(photo: Srgb8, stage: PlannedStage, asked: Asked) -> tuple[list[KnownPatch], By]:
+    """What the photo's colours are read against: the card that was tapped, the printed card in view, or piles."""
+    if asked.grey is not None:
+        return [KnownPatch(asked.grey, _GREY_LAB)], "grey card"
+    card = card_in_view(photo)
+    if card:
+        return [KnownPatch(at, lab) for at, lab in card], "printed card"
+    piles = [KnownPatch(at, stage.piles[pile].lab_wet) for pile, at in asked.piles if pile in stage.piles]
+    return piles, "piles" if piles else "areas"
+
+
+def _smaller(picture: LinearRgb, shape: tuple[int, ...]) -> LinearRgb:
+    return np.asarray(cv2.resize(picture, (shape[1], shape[0]), interpolation=cv2.INTER_AREA))
+
+
+def _smaller_mask(mask: np.ndarray, shape: tuple[int, ...]) -> np.ndarray:
+    return np.asarray(cv2.resize(mask.astype(np.float32), (shape[1], shape[0]), interpolation=cv2.INTER_AREA) > 0)
+
+
+def _lab(picture: Srgb8) -> Lab:
+    return np.asarray(cv2.cvtColor(picture.astype(np.float32) / 255, cv2.COLOR_RGB2LAB))
+
+
+def _sharpness(linear: LinearRgb, stage: PlannedStage) -> float:
+    """How much of the fine detail of the plan the photo shows: steepest changes of the photo against the plan's."""
+    tone, meant = (np.sqrt(one.mean(axis=-1)) for one in (linear, srgb.decode_picture(stage.dry)))
+
+    def steepest(picture: np.ndarray) -> float:
+        slope = np.hypot(cv2.Sobel(picture, cv2.CV_32F, 1, 0), cv2.Sobel(picture, cv2.CV_32F, 0, 1))
+        return float(np.quantile(slope[8:-8, 8:-8], 0.995) / max(1e-4, float(np.quantile(picture, 0.95))))
+
+    planned = steepest(meant.astype(np.float32))
+    return 1.0 if planned < 0.15 else steepest(tone.astype(np.float32)) / planned
+
+
+def _landmarks(
+    stage: PlannedStage, planned: Srgb8, shown: Srgb8, asked: Asked
+) -> tuple[tuple[Landmark, ...], Pose]:
+    places = asked.places or places_in(stage, planned, srgb.decode_picture(planned))
+    return find_again(stage, planned, shown, places, asked.moved)
+
+
+def _of_panel(panel: Panel) -> list[Advice]:
+    advice = []
+    if panel.upside_down:
+        advice.append(
+            Advice("checks.N001", "note", "The painting stands on its head in this photo; it was turned.", "Nothing to do.")
+        )
+    if not panel.by_hand and panel.rim < 0.6:
+        advice.append(
+            Advice(
+                "checks.W001",
+                "warning",
+                f"Only {panel.rim:.0%} of the panel's rim could be seen, so a corner may be off.",
+                "Look at the four corners, and drag them where they belong.",
+            )
+        )
+    return advice
+
+
+def _of_picture(lit: LinearRgb, stage: PlannedStage, planned: Srgb8, seen: _Lit, mirrored: float) -> list[Advice]:
+    """Doubts about the photo; `BadPicture` where it shows something else or is blurred."""
+    plain = float(np.std(_lab(planned)[..., 0])) < 3.0
+    if not plain and seen.alike < _ANOTHER_BELOW:
+        raise BadPicture(
+            "What stands in the panel does not look like this painting at this stage.",
+            "See whether it is the right painting and pass, and whether the corners lie on its own.",
+        )
+    if seen.sharp < _SHARP_FROM:
+        raise BadPicture(
+            "The photo is blurred: edges and places cannot be read from it.",
+            "Lean the camera on something, tap the painting to focus, and photograph it again.",
+        )
+    advice = []
+    if not plain and seen.alike < _DOUBTED_BELOW:
+        advice.append(
+            Advice(
+                "checks.W002",
+                "warning",
+                "The painting looks little like this stage; much of what follows may come from that.",
+                "See whether the right pass is chosen.",
+            )
+        )
+    if mirrored > _MOST_MIRRORED:
+        advice.append(
+            Advice(
+                "checks.W003",
+                "warning",
+                f"{mirrored:.0%} of the painting mirrors a light and was left out.",
+                "Turn the panel a little, or add a second photo from the other side: the two are joined.",
+            )
+        )
+    if seen.light.by == "areas":
+        advice.append(
+            Advice(
+                "checks.N002",
+                "note",
+                "There is no grey card in the photo: if everything came out too light or too dark by the same amount, it "
+                "cannot be told from the light.",
+                "Lay a grey card beside the painting and tap it.",
+            )
+        )
+    if seen.light.cast > 0.7:
+        advice.append(
+            Advice(
+                "checks.W004",
+                "warning",
+                "The light on the painting was coloured; it was taken out, but hues are rough.",
+                "Photograph the painting in daylight, not under a lamp.",
+            )
+        )
+    return advice
+
+
+_DE00_SIGMA: dict[By, float] = {"grey card": 1.5, "printed card": 1.5, "piles": 2.5, "areas": 2.5}
+_TRUSTED: dict[By, str] = {
+    "grey card": "Read against the grey card",
+    "printed card": "Read against the printed card",
+    "piles": "Read against piles whose mixes are known",
+    "areas": "Read against those areas that are as planned",
+}
+
+
+def _trust(light: Light, mirrored: float) -> Trust:
+    value = light.value_sigma(5.0)
+    colour = _DE00_SIGMA[light.by] * (1.5 if light.cast > 0.7 else 1.0)
+    words = f"{_TRUSTED[light.by]}: values to about ± {2 * value:.1f} steps, colours to about CIEDE2000 {colour:.1f}"
+    if mirrored > 0.005:
+        words += f"; {mirrored:.0%} mirrors a light and was left out"
+    return Trust(light.by, value, colour, f"{words}.")
