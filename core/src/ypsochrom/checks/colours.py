@@ -24,7 +24,7 @@ _CHANGED_DE00 = 5.0
 _BARE_FROM = 0.6
 """A pixel that is so much nearer to what lies beneath than to the paint planned over it counts as bare."""
 
-_EARLIER = 0.5
+_EARLIER, _OFF_DE00 = 0.5, 2.5
 _STREAKY_FROM, _STREAK_MM = 0.16, 3.0
 _PIXEL_LAB = 2.0
 """Errors of a photo's colours that no reference takes out (CIELAB); prototype figure."""
@@ -134,16 +134,16 @@ def _finding(
         lab=triple(lab),
         planned=triple(planned),
         words=in_words(lab, planned),
-        looks_like=_looks_like(lab, planned, [_mean_lab(one, core) for one in so_far[:-1]]),
+        looks_like=_looks_like(lab, planned, so_far[:-1], core),
     )
 
 
-def _looks_like(lab: Lab, planned: Lab, earlier: Sequence[Lab]) -> int | None:
+def _looks_like(lab: Lab, planned: Lab, earlier: Sequence[LinearRgb], core: Mask) -> int | None:
     """The latest earlier stage that an area looks like plainly more than like the planned one."""
-    if not earlier:
-        return None
     off = float(delta_e_2000(lab, planned))
-    states: Float = np.array(earlier)
+    if not earlier or off < _OFF_DE00:
+        return None
+    states: Float = np.array([_mean_lab(one, core) for one in earlier])
     apart, away = delta_e_2000(states, planned), delta_e_2000(lab, states)
     nearest = int(len(states) - 1 - np.argmin(away[::-1]))
     if apart[nearest] < _CHANGED_DE00 or away[nearest] > _EARLIER * off:

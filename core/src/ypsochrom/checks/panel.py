@@ -33,7 +33,7 @@ _ASPECT_OFF = 1.4
 _EDGE_LAB = 3.0
 """A change of CIELAB across the rim, in a picture smoothed by a pixel, that counts as an edge."""
 
-_LEAST_RIM = 0.45
+_LEAST_RIM, _RIM_SAMPLES = 0.45, 30
 _LOOKED_AT = 60
 _LIKENESS_WEIGHT = 1.5
 _THUMB = (64, 48)
@@ -107,7 +107,8 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     worth = rims.mean(axis=1) + 0.5 * rims.min(axis=1) + 0.15 * np.sqrt(share)
     best = np.argsort(-worth)[:_LOOKED_AT]
     best = np.unique([*best, len(quads) - 1])
-    alike = np.array([_likeness(small, quads[one], planned) for one in best])
+    meant = _thumb(planned)
+    alike = np.array([_likeness(small, quads[one], meant) for one in best])
     seen = (rims[best].mean(axis=1) >= _LEAST_RIM) | (alike >= _SURELY_LIKE)
     best, alike = best[seen], alike[seen]
     if not len(best):
@@ -135,7 +136,8 @@ def right_way_up(photo: Srgb8, found: Panel, planned: Srgb8 | None) -> Panel:
     if planned is None:
         return found
     points = np.array(found.corners) * np.array([photo.shape[1], photo.shape[0]])
-    as_is, turned = _likeness(photo, points, planned), _likeness(photo, np.roll(points, 2, axis=0), planned)
+    meant = _thumb(planned)
+    as_is, turned = (_likeness(photo, np.roll(points, k, axis=0), meant) for k in (0, 2))
     if turned < as_is + _TURN_BY:
         return found
     return replace(found, corners=found.corners[2:] + found.corners[:2], upside_down=True)
@@ -143,7 +145,8 @@ def right_way_up(photo: Srgb8, found: Panel, planned: Srgb8 | None) -> Panel:
 
 def likeness(photo: Srgb8, panel: Panel, planned: Srgb8) -> float:
     """How like the plan the panel in a photo looks, -1 to 1; 0 where the plan shows nothing yet."""
-    return _likeness(photo, np.array(panel.corners) * np.array([photo.shape[1], photo.shape[0]]), planned)
+    points = np.array(panel.corners) * np.array([photo.shape[1], photo.shape[0]])
+    return _likeness(photo, points, _thumb(planned))
 
 
 def _not_found() -> BadPicture:
@@ -158,8 +161,10 @@ def _lab(picture: Srgb8) -> Float:
 
 
 def _slopes(lab: Float) -> Float:
-    """Change per px along x and y of L*, a* and b*, shape (height, width, 3, 2)."""
-    return np.stack([cv2.Scharr(lab, cv2.CV_32F, 1, 0), cv2.Scharr(lab, cv2.CV_32F, 0, 1)], axis=-1) / 32
+    """Change per px along x and y of whichever of L*, a* and b* changes most, shape (height, width, 2)."""
+    x, y = cv2.Scharr(lab, cv2.CV_32F, 1, 0) / 32, cv2.Scharr(lab, cv2.CV_32F, 0, 1) / 32
+    most = np.argmax(x * x + y * y, axis=-1)[..., None]
+    return np.concatenate([np.take_along_axis(one, most, axis=-1) for one in (x, y)], axis=-1)
 
 
 def _lines(small: Srgb8, lab: Float) -> tuple[Float, Float]:
@@ -273,7 +278,7 @@ def _areas(quads: Float) -> Float:
 def _rims(quads: Float, slope: Float) -> Float:
     """The share of every side (n, 4) that has an edge along it."""
     high, wide = slope.shape[:2]
-    at = (np.arange(40) + 0.5) / 40
+    at = (np.arange(_RIM_SAMPLES) + 0.5) / _RIM_SAMPLES
     ends = np.roll(quads, -1, axis=1)
     points = quads[:, :, None] + (ends - quads)[:, :, None] * at[:, None]
     along = ends - quads
@@ -283,14 +288,23 @@ def _rims(quads: Float, slope: Float) -> Float:
     for step in (-1, 0, 1):
         x, y = np.moveaxis(np.rint(points + step * normal[:, :, None]).astype(int), -1, 0)
         there = slope[np.clip(y, 0, high - 1), np.clip(x, 0, wide - 1)]
-        across = np.abs((there * normal[:, :, None, None]).sum(axis=-1)).max(axis=-1)
-        np.maximum(best, across, out=best)
+        across = there[..., 0] * normal[:, :, None, 0] + there[..., 1] * normal[:, :, None, 1]
+        np.maximum(best, np.abs(across), out=best)
     return np.asarray((best > _EDGE_LAB).mean(axis=-1))
 
 
-def _likeness(photo: Srgb8, quad: Float, planned: Srgb8 | None) -> float:
-    """Correlation of a panel's colours with the planned picture's, both small; 0 where the plan is of one colour."""
+def _thumb(planned: Srgb8 | None) -> Float | None:
+    """The planned picture small, its colours against their mean; None where it is of one colour."""
     if planned is None:
+        return None
+    lab = _lab(cv2.resize(planned, _THUMB, interpolation=cv2.INTER_AREA))
+    meant = lab - lab.mean(axis=(0, 1))
+    return meant if float((meant**2).mean()) >= 1.0 else None
+
+
+def _likeness(photo: Srgb8, quad: Float, meant: Float | None) -> float:
+    """Correlation of a panel's colours with the planned picture's, both small; 0 where the plan is of one colour."""
+    if meant is None:
         return 0.0
     wide, high = _THUMB
     square = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], dtype=np.float32)
@@ -301,12 +315,9 @@ def _likeness(photo: Srgb8, quad: Float, planned: Srgb8 | None) -> float:
         (wide * every, high * every),
         flags=cv2.INTER_LINEAR,
     )
-    seen, meant = (_lab(cv2.resize(one, _THUMB, interpolation=cv2.INTER_AREA)) for one in (fine, planned))
-    seen, meant = ((one - one.mean(axis=(0, 1))) for one in (seen, meant))
-    power = float((meant**2).sum())
-    if power / meant.size < 1.0:
-        return 0.0
-    return float((seen * meant).sum() / np.sqrt(max(float((seen**2).sum()) * power, 1e-9)))
+    lab = _lab(cv2.resize(fine, _THUMB, interpolation=cv2.INTER_AREA))
+    seen = lab - lab.mean(axis=(0, 1))
+    return float((seen * meant).sum() / np.sqrt(max(float((seen**2).sum() * (meant**2).sum()), 1e-9)))
 
 
 def _refined(photo: Srgb8, quad: Float) -> Panel:

@@ -1,6 +1,7 @@
 """A check from photo to list: the panel found and put straight, its light taken out, measured against the planned stage."""
 
 from collections.abc import Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field, replace
 
 import cv2
@@ -130,19 +131,13 @@ def check(
         lit = joined(first.lit, seen[1].lit, mirrored)
         mirrored = mirrored & seen[1].mirrored
     advice += _of_picture(lit, fine, planned, first, float(mirrored.mean()))
-    progress(0.55, "measuring the areas")
-    small = _smaller(lit, coarse.labels.shape)
-    good = ~_smaller_mask(mirrored, coarse.labels.shape)
-    so_far = [srgb.decode_picture(one) for one in coarse.so_far]
-    within = Seen(small, srgb.decode_picture(coarse.planned(asked.wet)), good, first.light)
-    findings = area_findings(within, coarse, so_far, asked.wet) if not stage.drawn else []
-    turned = turned_values(findings)
-    progress(0.7, "measuring the edges")
     shown = srgb.encode_picture(np.clip(lit, 0, 1))
-    untouched = frozenset(one.area for one in findings if one.looks_like is not None)
-    edges = () if stage.drawn else edge_findings(fine, _lab(planned), _lab(shown), untouched)
-    progress(0.8, "measuring the proportions")
-    landmarks, pose = _landmarks(fine, planned, shown, asked)
+    progress(0.55, "measuring areas and proportions")
+    with ThreadPoolExecutor(1) as aside:
+        placed = aside.submit(_landmarks, fine, planned, shown, asked)
+        findings, edges = _areas_and_edges(first, lit, mirrored, coarse, fine, asked, shown)
+        landmarks, pose = placed.result()
+    turned = turned_values(findings)
     progress(0.9, "weighing what to mend first")
     verdict = what_to_mend(stage, findings, turned, edges, landmarks, first.light.by)
     report = Report(
@@ -163,6 +158,25 @@ def check(
     )
     progress(1.0, "done")
     return Checked(report, shown)
+
+
+def _areas_and_edges(
+    first: "_Lit",
+    lit: LinearRgb,
+    mirrored: np.ndarray,
+    coarse: PlannedStage,
+    fine: PlannedStage,
+    asked: Asked,
+    shown: Srgb8,
+) -> tuple[list[AreaFinding], tuple[EdgeFinding, ...]]:
+    if fine.drawn:
+        return [], ()
+    small, good = _smaller(lit, coarse.labels.shape), ~_smaller_mask(mirrored, coarse.labels.shape)
+    so_far = [srgb.decode_picture(one) for one in coarse.so_far]
+    within = Seen(small, srgb.decode_picture(coarse.planned(asked.wet)), good, first.light)
+    findings = area_findings(within, coarse, so_far, asked.wet)
+    untouched = frozenset(one.area for one in findings if one.looks_like is not None)
+    return findings, edge_findings(fine, _lab(fine.planned(asked.wet)), _lab(shown), untouched)
 
 
 def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> Panel:

@@ -371,13 +371,13 @@ def _check(options: argparse.Namespace) -> None:
     from ..formats.plan_folder import planned_stage
     from ..subject.decode import decode
 
-    stage = planned_stage(options.plan, options.number)
+    wet = frozenset(word.strip() for word in options.wet.split(",") if word.strip())
+    stage = planned_stage(options.plan, options.number, wet=bool(wet))
     picture = decode(_read_photo(options.photo), longest_px=PHOTO_PX)
     size = (picture.original_width, picture.original_height)
     photos = [picture.srgb8]
     if options.second is not None:
         photos.append(decode(_read_photo(options.second), longest_px=PHOTO_PX).srgb8)
-    wet = frozenset(word.strip() for word in options.wet.split(",") if word.strip())
     if unknown := wet - {area.id for area in stage.areas}:
         raise BadSetting(f"There is no area {min(unknown)} in this plan.", "Take the ids from its plan.json.")
     corners = None if options.corners is None else _places(options.corners, 4, size)

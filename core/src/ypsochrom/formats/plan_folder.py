@@ -26,8 +26,10 @@ BARE = 245
 Json = Mapping[str, Any]
 
 
-def planned_stage(folder: Path, number: int) -> PlannedStage:
+def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedStage:
     """The painting as it should be after pass `number` of the plan in a folder; 0 is the drawing, before any paint.
+
+    With `wet` also before it dries, as near as the wet and dry colours of its piles tell.
 
     `BadSetting` where the folder holds no plan of this version, or no such pass.
     """
@@ -42,11 +44,11 @@ def planned_stage(folder: Path, number: int) -> PlannedStage:
         mm_per_px = support.width_mm / labels.shape[1]
         lines = [ring for area in plan["areas"] for ring in rings(labels == area["index"], mm_per_px)]
         so_far = (bare, drawn_picture(lines, labels.shape, mm_per_px))
-        wet = so_far[-1]
+        moist = so_far[-1]
     else:
         painted = [_stage(folder, one) for one in numbers if one <= number]
         so_far = (bare, *painted)
-        wet = _wet(painted[-1], labels, plan, number)
+        moist = _wet(painted[-1], labels, plan, number) if wet else painted[-1]
     return PlannedStage(
         number=number,
         support=support,
@@ -56,7 +58,7 @@ def planned_stage(folder: Path, number: int) -> PlannedStage:
         ),
         labels=labels,
         so_far=so_far,
-        wet=wet,
+        wet=moist,
         work=_work(plan),
         piles={
             one["id"]: PlannedPile(one["id"], one["name"], Recipe.of(one["parts"]), tuple(one["lab_dry"]), one["volume_ml"])
