@@ -1,4 +1,4 @@
-"""Area by area: value, chroma and hue against the planned stage, how much is covered, and what looks as an earlier pass left it."""
+"""Area by area: value, chroma and hue against the planned stage, the cover, and what looks as an earlier pass left it."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -11,6 +11,7 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import hue_turn_deg, in_words
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, Lab, LabTriple, LinearRgb, Mask, triple
+from ..imaging.quick import lab_of_light
 from .light import Light
 from .stage import CheckedArea, PlannedStage
 
@@ -70,7 +71,7 @@ def area_findings(
 ) -> list[AreaFinding]:
     """All areas of which enough can be read; `so_far` are the dry stages in linear light, the bare support first."""
     inner = _inner(stage)
-    lab, meant, beneath = (_lab(one) for one in (seen.lit, seen.planned, so_far[-2]))
+    lab, meant, beneath = (lab_of_light(one) for one in (seen.lit, seen.planned, so_far[-2]))
     toward = beneath - meant
     apart = (toward**2).sum(axis=-1)
     bare = ((lab - meant) * toward).sum(axis=-1) / np.maximum(apart, 1.0)
@@ -105,10 +106,6 @@ def _inner(stage: PlannedStage) -> Mask:
     return np.asarray(away * stage.mm_per_px > _RIM_MM)
 
 
-def _lab(linear: LinearRgb) -> Lab:
-    return np.asarray(cv2.cvtColor(np.clip(linear, 0, 1).astype(np.float32), cv2.COLOR_LRGB2LAB))
-
-
 def _mean_lab(linear: LinearRgb, where: Mask) -> Lab:
     """Colour of the mean light, the tenth of the pixels that are brightest and the tenth that are darkest left out."""
     pixels = linear[where]
@@ -123,7 +120,9 @@ def _finding(
     lab, planned = _mean_lab(seen.lit, core), _mean_lab(seen.planned, core)
     value, meant = float(lab_to_value(lab)), float(lab_to_value(planned))
     local = seen.light.rough / np.sqrt(max(1.0, core.sum() * stage.mm_per_px**2 / 400))
-    sigma = float(np.hypot(seen.light.value_sigma(meant), 0.5 * local * seen.light.value_sigma(meant) / seen.light.sigma))
+    sigma = float(
+        np.hypot(seen.light.value_sigma(meant), 0.5 * local * seen.light.value_sigma(meant) / seen.light.sigma)
+    )
     return AreaFinding(
         area=area.id,
         value_error=value - meant,

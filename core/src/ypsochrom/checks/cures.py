@@ -81,10 +81,10 @@ def _glaze(area: CheckedArea, found: AreaFinding, box: Paintbox) -> Cure | None:
     recipe, shares = choice.layers[0]
     coats = sum(len(own) for _, own in choice.layers)
     thin = "a thin coat" if coats == 1 else f"{coats} thin coats"
-    also = "" if len(choice.layers) == 1 else f", then {sum_in_words(choice.layers[1][0])}"
+    also = "" if len(choice.layers) == 1 else f", then {sum_in_words(choice.layers[1][0].mapping)}"
     return Cure(
         "glaze",
-        f"Glaze {area.name} with {sum_in_words(recipe)}{also}, {shares[0]:.0%} medium, {thin}, once it is dry",
+        f"Glaze {area.name} with {sum_in_words(recipe.mapping)}{also}, {shares[0]:.0%} medium, {thin}, once it is dry",
         f"{found.words}; the glaze brings it to within CIEDE2000 {choice.de00:.1f}",
     )
 

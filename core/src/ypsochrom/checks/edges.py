@@ -35,7 +35,9 @@ class EdgeFinding:
     painted_mm: float
 
 
-def edge_findings(stage: PlannedStage, planned: Lab, painted: Lab, untouched: frozenset[str]) -> tuple[EdgeFinding, ...]:
+def edge_findings(
+    stage: PlannedStage, planned: Lab, painted: Lab, untouched: frozenset[str]
+) -> tuple[EdgeFinding, ...]:
     """Borders that came out otherwise than planned, the longest first; those of `untouched` areas (ids) are left out.
 
     The photo's softness, read off its sharpest edges, is taken out of what was painted.
@@ -70,7 +72,9 @@ def edge_findings(stage: PlannedStage, planned: Lab, painted: Lab, untouched: fr
 def _blur(seen: list[tuple[Passing, ...]]) -> float:
     """How far the photo spreads an edge that was planned hard (mm)."""
     spread = [
-        came.width_mm**2 - meant.width_mm**2 for meant, came in seen if meant.softness == "hard" and meant.de00 > _SURE_DE00
+        came.width_mm**2 - meant.width_mm**2
+        for meant, came in seen
+        if meant.softness == "hard" and meant.de00 > _SURE_DE00
     ]
     return float(np.sqrt(max(0.0, float(np.quantile(spread, _SHARPEST))))) if spread else 0.0
 

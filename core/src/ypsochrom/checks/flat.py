@@ -60,5 +60,5 @@ def reflexes(lit: LinearRgb, planned: LinearRgb, labels: np.ndarray, burnt: Mask
 
 def joined(one: LinearRgb, other: LinearRgb, mirrored: Mask) -> LinearRgb:
     """Two photos from different sides, both freed from their light: the second where the first mirrors."""
-    soft: Float = cv2.GaussianBlur(mirrored.astype(np.float32), (0, 0), 2.0)[..., None]
+    soft: Float = np.asarray(cv2.GaussianBlur(mirrored.astype(np.float32), (0, 0), 2.0), dtype=np.float32)[..., None]
     return np.asarray(one * (1 - soft) + other * soft)

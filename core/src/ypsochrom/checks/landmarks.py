@@ -14,6 +14,7 @@ import numpy as np
 
 from ..areas.linework import find_lines
 from ..colour.types import Float, LinearRgb, Srgb8
+from ..imaging.quick import lab_of
 from .stage import CheckedArea, PlannedStage
 
 Kind = Literal["corner", "spot", "ellipse", "by hand"]
@@ -93,16 +94,16 @@ def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[P
 
 
 def _apart_mm(one: Place, other: Place) -> float:
-    return _ENDS_APART_MM if one.kind == "ellipse" == other.kind else _APART_MM
+    both_ends = one.kind == "ellipse" and other.kind == "ellipse"
+    return _ENDS_APART_MM if both_ends else _APART_MM
 
 
 def _lab(picture: Srgb8, mm_per_px: float) -> Float:
-    lab = cv2.cvtColor(picture.astype(np.float32) / 255, cv2.COLOR_RGB2LAB)
-    return np.asarray(cv2.GaussianBlur(lab, (0, 0), max(0.7, _BLUR_MM / mm_per_px)))
+    return np.asarray(cv2.GaussianBlur(lab_of(picture), (0, 0), max(0.7, _BLUR_MM / mm_per_px)))
 
 
 def _corners(light: Float, mm_per_px: float) -> list[tuple[float, float]]:
-    found = cv2.goodFeaturesToTrack(
+    found: np.ndarray | None = cv2.goodFeaturesToTrack(
         light.astype(np.float32), MOST, 0.02, _APART_MM / mm_per_px, blockSize=max(3, round(3.0 / mm_per_px) | 1)
     )
     if found is None:
@@ -158,7 +159,7 @@ _SAID: Mapping[Kind, str] = {"corner": "", "by hand": "", "spot": "dark spot, ",
 
 
 def _named(stage: PlannedStage, places: Sequence[Place]) -> tuple[Place, ...]:
-    """Each place after the smallest area it touches and the side of it that it lies on; numbered where two would be called alike."""
+    """Each place after the smallest area it touches and the side of it that it lies on; two called alike are numbered."""
     count: dict[str, int] = {}
     named = []
     for one in places:
@@ -176,9 +177,7 @@ def _touched(stage: PlannedStage, x_mm: float, y_mm: float) -> CheckedArea:
     """The smallest area within a few mm of a place."""
     mm, reach = stage.mm_per_px, max(1, round(3.0 / stage.mm_per_px))
     row, column = round(y_mm / mm), round(x_mm / mm)
-    near = np.unique(
-        stage.labels[max(0, row - reach) : row + reach + 1, max(0, column - reach) : column + reach + 1]
-    )
+    near = np.unique(stage.labels[max(0, row - reach) : row + reach + 1, max(0, column - reach) : column + reach + 1])
     return min((area for area in stage.areas if area.index in near), key=lambda area: area.area_cm2)
 
 
@@ -295,6 +294,8 @@ def _rigid(here: Float, there: Float, weight: Float) -> tuple[float, Float]:
     """The turn (radians, clockwise on the picture) and shift that take `here` nearest to `there`, weighted least squares."""
     a, b = (np.average(one, axis=0, weights=weight) for one in (here, there))
     p, q = here - a, there - b
-    turn = float(np.arctan2((weight * (p[:, 0] * q[:, 1] - p[:, 1] * q[:, 0])).sum(), (weight * (p * q).sum(axis=1)).sum()))
+    turn = float(
+        np.arctan2((weight * (p[:, 0] * q[:, 1] - p[:, 1] * q[:, 0])).sum(), (weight * (p * q).sum(axis=1)).sum())
+    )
     cos, sin = np.cos(turn), np.sin(turn)
     return turn, np.asarray(b - a @ np.array([[cos, sin], [-sin, cos]]))

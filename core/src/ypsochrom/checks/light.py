@@ -78,7 +78,7 @@ def _terms(x: Float, y: Float) -> Float:
 
 @dataclass(frozen=True, eq=False)
 class _Cells:
-    """Small pieces of areas: which area (n,), where (n, 2; shares), the photo against the plan in logarithms (n, 3), weight (n,)."""
+    """Pieces of areas: which (n,), where (n, 2; shares), the photo against the plan in logarithms (n, 3), weight (n,)."""
 
     area: np.ndarray
     at: Float
@@ -161,8 +161,9 @@ def _fall(cells: _Cells) -> tuple[Float, float]:
     """The surface (5,) by which the light falls off, and how far single cells lie off it."""
     terms = _terms(*cells.at.T)
     seen = cells.ratio.mean(axis=-1)
-    weight = cells.weight.copy()
-    fall, rough = np.zeros(terms.shape[1]), _FALL_SCALE
+    weight: Float = cells.weight.copy()
+    fall: Float = np.zeros(terms.shape[1])
+    rough = _FALL_SCALE
     stiff = np.diag(np.array([0.1, 0.1, 1.0, 1.0, 1.0]) * _STIFF)
     for _ in range(12):
         own, there = _against_own(terms, cells.area, weight), _against_own(seen[:, None], cells.area, weight)[:, 0]
@@ -179,7 +180,7 @@ def _fall(cells: _Cells) -> tuple[Float, float]:
 def _against_own(values: Float, area: np.ndarray, weight: Float) -> Float:
     """Every cell's values (n, k) against the mean of its area."""
     index = np.arange(int(area.max()) + 1)
-    total = np.maximum(np.asarray(ndimage.sum_labels(weight, area, index)), 1e-9)
+    total: Float = np.maximum(np.asarray(ndimage.sum_labels(weight, area, index)), 1e-9)
     means = np.stack([np.asarray(ndimage.sum_labels(weight * one, area, index)) / total for one in values.T], axis=-1)
     return np.asarray(values - means[area])
 

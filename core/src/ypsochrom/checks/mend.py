@@ -26,7 +26,7 @@ _COLOUR_SEEN: dict[By, float] = {"grey card": 3.5, "printed card": 3.0, "piles":
 
 _DISTANCE_DIAGONALS = 1.5
 _SEEN_ARCMIN = 5.0
-"""A picture is looked at from one and a half of its diagonals; there a place that is off by this angle is noticed. From memory."""
+"""A picture is seen from one and a half of its diagonals; a place that is off by this angle is noticed there. From memory."""
 
 _LANDMARK_SIGMAS = 3.0
 _WORKED_OUT = 4
@@ -98,15 +98,13 @@ def what_to_mend(
     areas = {area.id: area for area in stage.areas}
     wrong = {pair.darker: pair for pair in reversed(turned)} | {pair.lighter: pair for pair in reversed(turned)}
     listed: list[Mend] = []
-    judged = sorted(
-        ((one, _weight(areas[one.area], one, stage, by)) for one in findings), key=lambda pair: -pair[1][1]
-    )
+    judged = sorted(((one, _weight(areas[one.area], one, stage, by)) for one in findings), key=lambda pair: -pair[1][1])
     for rank, (found, (kind, weight)) in enumerate(judged):
         area = areas[found.area]
         if kind == "leave":
             continue
         done = cure(area, found, stage, worked_out=rank < _WORKED_OUT)
-        listed.append(_mend(area, found, kind, weight, done, wrong.get(found.area), areas))
+        listed.append(_mend(area, kind, weight, done, wrong.get(found.area), areas))
     listed += [_edge(one, stage, areas) for one in edges[:_WORKED_OUT]]
     listed += _places(landmarks, stage)
     listed.sort(key=lambda one: -one.weight)
@@ -140,7 +138,6 @@ def _nearness(at: tuple[float, float], stage: PlannedStage) -> float:
 
 def _mend(
     area: CheckedArea,
-    found: AreaFinding,
     kind: MendKind,
     weight: float,
     done: Cure,
@@ -152,7 +149,15 @@ def _mend(
         lighter, darker = areas[pair.lighter].name, areas[pair.darker].name
         why = f"{why}. It should be {'darker than ' + lighter if area.id == pair.darker else 'lighter than ' + darker}"
     return Mend(
-        kind, done.action, why, weight, area.centre, (area.id,), cure=done.kind, adds_ml=done.adds_ml, seen=kind != "paint"
+        kind,
+        done.action,
+        why,
+        weight,
+        area.centre,
+        (area.id,),
+        cure=done.kind,
+        adds_ml=done.adds_ml,
+        seen=kind != "paint",
     )
 
 
@@ -220,7 +225,8 @@ def _left_alone(
         Mend(
             "leave",
             f"Leave {areas[one.area].name} as it is",
-            f"{value_words(one.value_error)}, inside what the photo can tell (± {VALUE_SIGMAS * one.value_uncertainty:.1f} steps)",
+            f"{value_words(one.value_error)}, inside what the photo can tell "
+            f"(± {VALUE_SIGMAS * one.value_uncertainty:.1f} steps)",
             0.0,
             areas[one.area].centre,
             (one.area,),

@@ -17,6 +17,7 @@ from scipy.optimize import minimize_scalar
 
 from ..colour.types import Float, Srgb8
 from ..imaging.lens import bent
+from ..imaging.quick import lab_of
 from ..imaging.resample import fit_within
 from ..kit.errors import BadPicture
 
@@ -73,7 +74,7 @@ class Panel:
         straight = bent(np.array(self.corners) * size, self.lens, photo, back=True)
         way = cv2.getPerspectiveTransform(_UNIT, straight.astype(np.float32))
         seen = cv2.perspectiveTransform(np.asarray(points, dtype=np.float64).reshape(1, -1, 2), way)
-        return bent(seen.reshape(np.shape(points)), self.lens, photo)
+        return bent(np.asarray(seen, dtype=float).reshape(np.shape(points)), self.lens, photo)
 
     def from_photo(self, points: Float, photo: tuple[int, int]) -> Float:
         """The inverse: px of a photo as shares of the panel, beyond 0-1 beside it."""
@@ -93,8 +94,8 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     `BadPicture` where no four edges of a panel are to be seen.
     """
     wide, high = fit_within(photo.shape[1], photo.shape[0], FOUND_PX)
-    small = np.asarray(cv2.resize(photo, (wide, high), interpolation=cv2.INTER_AREA))
-    lab = _lab(cv2.GaussianBlur(small, (0, 0), 1.0))
+    small: Srgb8 = np.asarray(cv2.resize(photo, (wide, high), interpolation=cv2.INTER_AREA), dtype=np.uint8)
+    lab = lab_of(cv2.GaussianBlur(small, (0, 0), 1.0))
     slope = _slopes(lab)
     level, upright = _lines(small, lab)
     quads = _quads(level, upright, (wide, high), aspect)
@@ -154,10 +155,6 @@ def _not_found() -> BadPicture:
         "No panel with four straight edges was found in this photo.",
         "Drag the four corners onto the painting's own, or photograph it again with all four edges in the picture.",
     )
-
-
-def _lab(picture: Srgb8) -> Float:
-    return np.asarray(cv2.cvtColor(picture.astype(np.float32) / 255, cv2.COLOR_RGB2LAB))
 
 
 def _slopes(lab: Float) -> Float:
@@ -247,7 +244,7 @@ def _found_again(small: Srgb8, planned: Srgb8, aspect: float) -> Float | None:
     """The panel's corners (4, 2) in px by what the plan shows (lowe2004); None where too little of it is found again."""
     wide = round(_SOUGHT_PX * min(1.0, aspect))
     meant = cv2.resize(planned, (wide, round(wide / aspect)), interpolation=cv2.INTER_AREA)
-    finder = cv2.SIFT_create(_MOST_MARKS)
+    finder = cv2.SIFT.create(_MOST_MARKS)
     marks, kinds = finder.detectAndCompute(cv2.cvtColor(meant, cv2.COLOR_RGB2GRAY), None)
     others, their_kinds = finder.detectAndCompute(cv2.cvtColor(small, cv2.COLOR_RGB2GRAY), None)
     if kinds is None or their_kinds is None or len(marks) < _LEAST_MARKS or len(others) < _LEAST_MARKS:
@@ -297,7 +294,7 @@ def _thumb(planned: Srgb8 | None) -> Float | None:
     """The planned picture small, its colours against their mean; None where it is of one colour."""
     if planned is None:
         return None
-    lab = _lab(cv2.resize(planned, _THUMB, interpolation=cv2.INTER_AREA))
+    lab = lab_of(cv2.resize(planned, _THUMB, interpolation=cv2.INTER_AREA))
     meant = lab - lab.mean(axis=(0, 1))
     return meant if float((meant**2).mean()) >= 1.0 else None
 
@@ -315,7 +312,7 @@ def _likeness(photo: Srgb8, quad: Float, meant: Float | None) -> float:
         (wide * every, high * every),
         flags=cv2.INTER_LINEAR,
     )
-    lab = _lab(cv2.resize(fine, _THUMB, interpolation=cv2.INTER_AREA))
+    lab = lab_of(cv2.resize(fine, _THUMB, interpolation=cv2.INTER_AREA))
     seen = lab - lab.mean(axis=(0, 1))
     return float((seen * meant).sum() / np.sqrt(max(float((seen**2).sum() * (meant**2).sum()), 1e-9)))
 
@@ -359,7 +356,7 @@ def _edge(photo: Srgb8, side: Float, reach: float) -> tuple[Float, Float]:
     off = np.arange(-reach, reach + 0.25, 0.5)
     at = (side[:, None] + off[:, None] * normal[:, None] - 0.5).astype(np.float32)
     seen = cv2.remap(photo, at[..., 0], at[..., 1], cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
-    lab = cv2.GaussianBlur(_lab(seen), (5, 3), sigmaX=1.2, sigmaY=1.0)
+    lab = cv2.GaussianBlur(lab_of(seen), (5, 3), sigmaX=1.2, sigmaY=1.0)
     change = np.linalg.norm(np.gradient(lab, axis=1), axis=-1)
     peak = np.argmax(change, axis=1)
     rows = np.arange(len(side))
@@ -378,6 +375,7 @@ def _straightened(
 ) -> tuple[float, Float, list[Float]]:
     """The radial term under which the sides are straight, the corners (4, 2) without it, and every point's weight."""
     weights = [_kept(p, s) for p, s in zip(points, strength, strict=True)]
+
     def missed(term: float) -> float:
         straight = [bent(one, term, size, back=True) for one in points]
         off = [w * _off_line(p, w) ** 2 for p, w in zip(straight, weights, strict=True)]

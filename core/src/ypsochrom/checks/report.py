@@ -8,19 +8,22 @@ import cv2
 import numpy as np
 
 from ..colour import cielab, srgb
-from ..colour.types import Lab, LabTriple, LinearRgb, Srgb8
+from ..colour.types import LabelImage, LabTriple, LinearRgb, Srgb8
+from ..imaging.quick import lab_of
 from ..imaging.resample import fit_within
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture
 from ..kit.progress import Progress, silent
 from ..materials.card_reading import card_in_view
 from ..mixes.grey_card import CARD_REFLECTANCE
+from .adapting import Offer, offers
 from .colours import AreaFinding, Seen, Turned, area_findings, turned_values
 from .edges import EdgeFinding, edge_findings
 from .flat import Flat, flattened, joined, reflexes
 from .landmarks import Landmark, Place, Pose, find_again, places_in
 from .light import By, KnownPatch, Light, light_of
 from .mend import Verdict, what_to_mend
+from .overworking import Earlier, overworked
 from .panel import Panel, find_panel, likeness, panel_by_hand, right_way_up
 from .proportion import Distance, Lean, distances_off, leaning
 from .stage import PlannedStage
@@ -42,8 +45,11 @@ _LEAST_SIZE_PX = 500
 
 @dataclass(frozen=True)
 class Asked:
-    """What the painter says of a photo, places as shares of it: corners, a grey card, piles that lie beside the panel (id, place),
-    areas (ids) that are still wet, and landmarks of their own."""
+    """What the painter says of a photo, places as shares of it.
+
+    Corners, a grey card, piles that lie beside the panel (id, place), areas (ids) that are still wet, landmarks of their own
+    (`places`), and landmarks by name that they dragged to where these lie in the painting (`moved`, mm).
+    """
 
     corners: tuple[tuple[float, float], ...] | None = None
     grey: tuple[float, float] | None = None
@@ -51,7 +57,6 @@ class Asked:
     wet: frozenset[str] = frozenset()
     places: tuple[Place, ...] = ()
     moved: Mapping[str, tuple[float, float]] = field(default_factory=dict)
-    """Landmarks (by name) that the painter dragged to where they lie in the painting (mm)."""
 
 
 @dataclass(frozen=True)
@@ -80,6 +85,7 @@ class Report:
     leaning: tuple[Lean, ...]
     distances: tuple[Distance, ...]
     verdict: Verdict
+    offers: tuple[Offer, ...] = ()
     advice: tuple[Advice, ...] = ()
     mirrored: float = 0.0
 
@@ -102,23 +108,35 @@ def at_size(stage: PlannedStage, longest_px: int) -> PlannedStage:
     def smaller(picture: Srgb8) -> Srgb8:
         return np.asarray(cv2.resize(picture, size, interpolation=cv2.INTER_AREA))
 
-    labels = np.asarray(cv2.resize(stage.labels.astype(np.uint8), size, interpolation=cv2.INTER_NEAREST))
+    labels: LabelImage = np.asarray(
+        cv2.resize(stage.labels.astype(np.uint8), size, interpolation=cv2.INTER_NEAREST), dtype=np.uint8
+    )
     return replace(stage, labels=labels, so_far=tuple(smaller(one) for one in stage.so_far), wet=smaller(stage.wet))
 
 
+NOTHING_SAID = Asked()
+
+
 def check(
-    photos: Sequence[Srgb8], stage: PlannedStage, asked: Asked = Asked(), progress: Progress = silent
+    photos: Sequence[Srgb8],
+    stage: PlannedStage,
+    asked: Asked = NOTHING_SAID,
+    *,
+    earlier: Sequence[Earlier] = (),
+    progress: Progress = silent,
 ) -> Checked:
     """Check a photo of the painting, or two from different sides that are joined where the first mirrors a light.
 
-    About 1.5 s. `BadPicture` says what keeps a photo from being checked: no panel in it, another painting, too dark, blurred,
-    light too strongly coloured.
+    `earlier` are the checks before this one, the oldest first. About 2 s. `BadPicture` says what keeps a photo from being
+    checked: no panel in it, another painting, too dark, blurred, light too strongly coloured.
     """
     fine, coarse = at_size(stage, FINE_PX), at_size(stage, COARSE_PX)
     planned = fine.planned(asked.wet)
     advice: list[Advice] = []
     progress(0.05, "looking for the panel")
-    panels = [_panel(photo, fine, planned, asked if number == 0 else Asked()) for number, photo in enumerate(photos)]
+    panels = [
+        _panel(photo, fine, planned, asked if number == 0 else NOTHING_SAID) for number, photo in enumerate(photos)
+    ]
     advice += _of_panel(panels[0])
     progress(0.4, "taking the light out")
     seen = [
@@ -130,7 +148,7 @@ def check(
     if len(seen) > 1:
         lit = joined(first.lit, seen[1].lit, mirrored)
         mirrored = mirrored & seen[1].mirrored
-    advice += _of_picture(lit, fine, planned, first, float(mirrored.mean()))
+    advice += _of_picture(planned, first, float(mirrored.mean()))
     shown = srgb.encode_picture(np.clip(lit, 0, 1))
     progress(0.55, "measuring areas and proportions")
     with ThreadPoolExecutor(1) as aside:
@@ -140,6 +158,7 @@ def check(
     turned = turned_values(findings)
     progress(0.9, "weighing what to mend first")
     verdict = what_to_mend(stage, findings, turned, edges, landmarks, first.light.by)
+    advice += overworked(stage, earlier, to_be_mended(verdict, findings))
     report = Report(
         number=stage.number,
         panel=panels[0],
@@ -153,11 +172,18 @@ def check(
         leaning=leaning(landmarks),
         distances=distances_off(landmarks),
         verdict=verdict,
+        offers=offers(coarse, findings),
         advice=tuple(advice),
         mirrored=float(mirrored.mean()),
     )
     progress(1.0, "done")
     return Checked(report, shown)
+
+
+def to_be_mended(verdict: Verdict, findings: Sequence[AreaFinding]) -> Earlier:
+    """What a check says of areas whose value is to be mended, for the checks after it."""
+    listed = {area for one in verdict.mend if one.kind == "value" and one.seen for area in one.areas}
+    return Earlier({one.area: abs(one.value_error) for one in findings if one.area in listed})
 
 
 def _areas_and_edges(
@@ -176,7 +202,7 @@ def _areas_and_edges(
     within = Seen(small, srgb.decode_picture(coarse.planned(asked.wet)), good, first.light)
     findings = area_findings(within, coarse, so_far, asked.wet)
     untouched = frozenset(one.area for one in findings if one.looks_like is not None)
-    return findings, edge_findings(fine, _lab(fine.planned(asked.wet)), _lab(shown), untouched)
+    return findings, edge_findings(fine, lab_of(fine.planned(asked.wet)), lab_of(shown), untouched)
 
 
 def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> Panel:
@@ -212,11 +238,21 @@ def _lit(photo: Srgb8, panel: Panel, coarse: PlannedStage, fine: PlannedStage, a
 
     def light(trusted: np.ndarray) -> Light:
         return light_of(
-            small.linear, planned, coarse.labels, trusted, coarse.mm_per_px, photo=photo, panel=panel, known=known, by=by
+            small.linear,
+            planned,
+            coarse.labels,
+            trusted,
+            coarse.mm_per_px,
+            photo=photo,
+            panel=panel,
+            known=known,
+            by=by,
         )
 
     found = light(good)
-    mirrored = reflexes(small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px)
+    mirrored = reflexes(
+        small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px
+    )
     if mirrored.any() and not mirrored.all():
         found = light(good & ~mirrored)
         mirrored |= reflexes(
@@ -247,10 +283,6 @@ def _smaller_mask(mask: np.ndarray, shape: tuple[int, ...]) -> np.ndarray:
     return np.asarray(cv2.resize(mask.astype(np.float32), (shape[1], shape[0]), interpolation=cv2.INTER_AREA) > 0)
 
 
-def _lab(picture: Srgb8) -> Lab:
-    return np.asarray(cv2.cvtColor(picture.astype(np.float32) / 255, cv2.COLOR_RGB2LAB))
-
-
 def _sharpness(linear: LinearRgb, stage: PlannedStage) -> float:
     """How much of the fine detail of the plan the photo shows: steepest changes of the photo against the plan's."""
     tone, meant = (np.sqrt(one.mean(axis=-1)) for one in (linear, srgb.decode_picture(stage.dry)))
@@ -263,9 +295,7 @@ def _sharpness(linear: LinearRgb, stage: PlannedStage) -> float:
     return 1.0 if planned < 0.15 else steepest(tone.astype(np.float32)) / planned
 
 
-def _landmarks(
-    stage: PlannedStage, planned: Srgb8, shown: Srgb8, asked: Asked
-) -> tuple[tuple[Landmark, ...], Pose]:
+def _landmarks(stage: PlannedStage, planned: Srgb8, shown: Srgb8, asked: Asked) -> tuple[tuple[Landmark, ...], Pose]:
     places = asked.places or places_in(stage, planned, srgb.decode_picture(planned))
     return find_again(stage, planned, shown, places, asked.moved)
 
@@ -274,7 +304,9 @@ def _of_panel(panel: Panel) -> list[Advice]:
     advice = []
     if panel.upside_down:
         advice.append(
-            Advice("checks.N001", "note", "The painting stands on its head in this photo; it was turned.", "Nothing to do.")
+            Advice(
+                "checks.N001", "note", "The painting stands on its head in this photo; it was turned.", "Nothing to do."
+            )
         )
     if not panel.by_hand and panel.rim < 0.6:
         advice.append(
@@ -288,9 +320,9 @@ def _of_panel(panel: Panel) -> list[Advice]:
     return advice
 
 
-def _of_picture(lit: LinearRgb, stage: PlannedStage, planned: Srgb8, seen: _Lit, mirrored: float) -> list[Advice]:
+def _of_picture(planned: Srgb8, seen: _Lit, mirrored: float) -> list[Advice]:
     """Doubts about the photo; `BadPicture` where it shows something else or is blurred."""
-    plain = float(np.std(_lab(planned)[..., 0])) < 3.0
+    plain = float(np.std(lab_of(planned)[..., 0])) < 3.0
     if not plain and seen.alike < _ANOTHER_BELOW:
         raise BadPicture(
             "What stands in the panel does not look like this painting at this stage.",

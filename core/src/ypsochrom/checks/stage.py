@@ -11,7 +11,6 @@ from ..mixes.recipe import Recipe
 from ..paint.catalogue import Paintbox
 from ..values.composition import Focal
 
-
 _WHOLE = 0.85
 
 
@@ -28,7 +27,7 @@ class CheckedArea:
 
 @dataclass(frozen=True)
 class PlannedWork:
-    """A step of a pass in an area: the pile it lays, on which share (0-1) of the area; `opaque` where that hides what is beneath."""
+    """A step of a pass in an area: the pile it lays, and on which share (0-1) of it; `opaque` hides what is beneath."""
 
     pass_number: int
     role: str
@@ -39,12 +38,13 @@ class PlannedWork:
 
 @dataclass(frozen=True)
 class PlannedPile:
-    """A pile of the plan: its recipe in tube paint, its dry colour (CIELAB), and how much of it is mixed."""
+    """A pile of the plan: its recipe in tube paint, its colours (CIELAB), and how much of it is mixed."""
 
     id: str
     name: str
     recipe: Recipe
     lab_dry: LabTriple
+    lab_wet: LabTriple
     volume_ml: float
 
 
@@ -53,8 +53,8 @@ class PlannedStage:
     """The painting as it should be after pass `number`; all pictures have the shape of `labels`.
 
     `so_far` are the dry pictures from the bare support to this stage, `wet` this one before it dries. `work` names by area (id)
-    what the plan does there, in its order, and `box` holds the paints it does it with. `drawn` says that nothing but the drawing lies on the support, and the pictures
-    show its lines.
+    what the plan does there, in its order, and `box` holds the paints for it. `drawn` says that only the drawing
+    lies on the support, and the pictures show its lines.
     """
 
     number: int
@@ -93,7 +93,9 @@ class PlannedStage:
     def pile_on(self, area: str) -> PlannedPile | None:
         """The pile that lies on most of an area at this stage: the last that was laid over most of it."""
         laid = [one for one in self.work.get(area, ()) if one.pass_number <= self.number and one.mix in self.piles]
-        return self.piles[max(laid, key=lambda one: (one.share >= 0.5, one.pass_number, one.share)).mix] if laid else None
+        return (
+            self.piles[max(laid, key=lambda one: (one.share >= 0.5, one.pass_number, one.share)).mix] if laid else None
+        )
 
     def covered_later(self, area: str) -> PlannedWork | None:
         """The next pass that paints over the whole of an area."""

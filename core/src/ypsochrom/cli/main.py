@@ -120,10 +120,14 @@ def _parser() -> argparse.ArgumentParser:
     check = commands.add_parser("check", help="a photo of the painting against what it should look like after a pass")
     check.add_argument("plan", type=Path, metavar="PLAN_DIR", help="the folder that `plan` wrote")
     check.add_argument("photo", type=Path, metavar="PHOTO", help="JPEG, PNG, WebP, TIFF or HEIC")
-    check.add_argument("--pass", dest="number", type=int, required=True, help="the pass that was done last; 0: the drawing")
+    check.add_argument(
+        "--pass", dest="number", type=int, required=True, help="the pass that was done last; 0: the drawing"
+    )
     check.add_argument("--corners", help='the panel\'s corners "x,y x,y x,y x,y", clockwise from the upper left (px)')
     check.add_argument("--grey", help='the middle of a grey card beside the painting, "x,y" (px)')
-    check.add_argument("--second", type=Path, help="a second photo, from another side, for where the first mirrors a light")
+    check.add_argument(
+        "--second", type=Path, help="a second photo, from another side, for where the first mirrors a light"
+    )
     check.add_argument("--wet", default="", help="areas that have not dried yet, as in a03,a05")
     check.add_argument("--landmarks", type=Path, metavar="FILE.json", help="places of your own: [{name, x_mm, y_mm}]")
     check.add_argument("--json", action="store_true", help="print JSON")

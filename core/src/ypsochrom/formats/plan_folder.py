@@ -43,7 +43,7 @@ def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedSta
     if number == 0:
         mm_per_px = support.width_mm / labels.shape[1]
         lines = [ring for area in plan["areas"] for ring in rings(labels == area["index"], mm_per_px)]
-        so_far = (bare, drawn_picture(lines, labels.shape, mm_per_px))
+        so_far: tuple[Srgb8, ...] = (bare, drawn_picture(lines, labels.shape, mm_per_px))
         moist = so_far[-1]
     else:
         painted = [_stage(folder, one) for one in numbers if one <= number]
@@ -61,7 +61,14 @@ def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedSta
         wet=moist,
         work=_work(plan),
         piles={
-            one["id"]: PlannedPile(one["id"], one["name"], Recipe.of(one["parts"]), tuple(one["lab_dry"]), one["volume_ml"])
+            one["id"]: PlannedPile(
+                one["id"],
+                one["name"],
+                Recipe.of(one["parts"]),
+                tuple(one["lab_dry"]),
+                tuple(one["lab_wet"]),
+                one["volume_ml"],
+            )
             for one in plan["mixes"]
         },
         box=paintbox(tuple(plan["palette"])),
@@ -96,7 +103,8 @@ def _stage(folder: Path, number: int) -> Srgb8:
     names = [path for path in (folder / "stages").glob(f"{number:02d}-*.png") if not path.stem.endswith("-values")]
     if len(names) != 1:
         raise BadSetting(
-            f"There is no picture of pass {number} in {folder / 'stages'}.", "Write the plan anew with `ypsochrom plan`."
+            f"There is no picture of pass {number} in {folder / 'stages'}.",
+            "Write the plan anew with `ypsochrom plan`.",
         )
     return np.asarray(cv2.cvtColor(_picture(names[0], cv2.IMREAD_COLOR), cv2.COLOR_BGR2RGB))
 
@@ -123,5 +131,3 @@ def _wet(dry: Srgb8, labels: LabelImage, plan: Json, number: int) -> Srgb8:
         share = min(1.0, step["area_cm2"] / max(size[step["area"]], 1e-6))
         shift[index[step["area"]]] += share * piles[step["mix"]]
     return cielab.lab_to_srgb8(cielab.srgb8_to_lab(dry) + shift[labels])
-
-

@@ -63,15 +63,16 @@ class EaselCamera:
         to_panel = cv2.getPerspectiveTransform(corners.astype(np.float32), square.astype(np.float32))
         x, y = np.meshgrid(np.arange(self.width) + 0.5, np.arange(height) + 0.5)
         straight = bent(np.stack([x, y], axis=-1), self.lens, (self.width, height), back=True)
-        at = cv2.perspectiveTransform(straight.reshape(1, -1, 2), to_panel).reshape(height, self.width, 2)
+        at: Float = np.asarray(cv2.perspectiveTransform(straight.reshape(1, -1, 2), to_panel), dtype=float)
+        at = at.reshape(height, self.width, 2)
         scene = self._scene(painting.astype(np.float32), at.astype(np.float32) - np.float32(0.5), rng)
         grey = self._laid_card(scene, corners, straight)
         self._cover(scene, at, (wide, tall))
-        seen = scene * self._light(rng, x / self.width - 0.5, y / height - 0.5)
+        seen: Float = scene * self._light(rng, x / self.width - 0.5, y / height - 0.5)
         if self.glare > 0:
-            seen += self._reflex(rng, at, (wide, tall))
-        soft = np.asarray(cv2.GaussianBlur(seen.astype(np.float32), (0, 0), self.blur_px))
-        soft += rng.normal(0, self.noise, soft.shape).astype(np.float32) * np.sqrt(np.maximum(soft, 0.01))
+            seen = seen + self._reflex(rng, at, (wide, tall))
+        soft: Float = np.asarray(cv2.GaussianBlur(seen.astype(np.float32), (0, 0), self.blur_px), dtype=np.float32)
+        soft = soft + rng.normal(0, self.noise, soft.shape).astype(np.float32) * np.sqrt(np.maximum(soft, 0.01))
         done, content = cv2.imencode(
             ".jpg",
             cv2.cvtColor(srgb.encode_picture(np.clip(soft, 0, 1)), cv2.COLOR_RGB2BGR),

@@ -120,7 +120,7 @@ def _way_to_card(marks: dict[int, Float]) -> Float | None:
     seen = np.concatenate([marks[number] for number in range(4)]).astype(np.float64)
     there = np.concatenate([_square(swatch_card.mark_box(number)) for number in range(4)]) * _PX_PER_MM
     to_card, _ = cv2.findHomography(seen, there, 0)
-    return to_card
+    return None if to_card is None else np.asarray(to_card, dtype=float)
 
 
 def card_in_view(photo: Srgb8) -> list[tuple[tuple[float, float], LabTriple]]:

@@ -130,7 +130,7 @@ def _canvas_of(work: Work, scene: Scene) -> Canvas:
 
 def _paint(work: Work, progress: Progress) -> StagePictures:
     """Paint every stage dry and keep the pictures."""
-    canvas, found = _stages(work)
+    canvas, found = stages_of(work)
 
     def painted(stage: Stage) -> bytes:
         return png.picture_jpeg(paint_picture(stage, canvas))
@@ -147,7 +147,7 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     return StagePictures(tuple(kept))
 
 
-def _stages(work: Work) -> tuple[Canvas, Iterator[Stage]]:
+def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:
     """The painting's pixels, and the stages of its plan one by one."""
     scene, plan = scene_of(work), work.now("passes")
     canvas = _canvas_of(work, scene)
@@ -156,7 +156,7 @@ def _stages(work: Work) -> tuple[Canvas, Iterator[Stage]]:
 
 def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Srgb8]]:
     """Every pass with the painting after it, dry and in its values alone, at working size."""
-    canvas, found = _stages(work)
+    canvas, found = stages_of(work)
     for one, stage in zip(work.now("passes").passes, found, strict=True):
         yield one, paint_picture(stage, canvas), paint_picture(stage, canvas, "grey")
 
@@ -177,7 +177,7 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
     key = work.key("stages").digest
     found = _looked_at.get(key)
     if found is None:
-        canvas, painted = _stages(work)
+        canvas, painted = stages_of(work)
         found = _looked_at.keep(key, (smaller(canvas, SHOWN_PX), list(painted)))
     canvas, all_stages = found
     return png.picture_jpeg(paint_picture(all_stages[number - 1], canvas, look))

@@ -35,9 +35,8 @@ def check_json(report: Report, width_px: int, height_px: int) -> Json:
         "landmarks": [codec.written(one) for one in report.landmarks],
         "leaning": [codec.written(one) for one in report.leaning],
         "distances": [codec.written(one) for one in report.distances],
-        "mend": [
-            {"area": one.areas[0] if one.areas else None, **codec.written(one)} for one in report.verdict.mend
-        ],
+        "mend": [{"area": one.areas[0] if one.areas else None, **codec.written(one)} for one in report.verdict.mend],
+        "offers": [codec.written(one) for one in report.offers],
         "done": report.verdict.done,
         "verdict": report.verdict.words,
         "advice": advice_json(report.advice),
