@@ -4,6 +4,7 @@ Simulated photos of planned stages (kettle, a portrait of a cat, a landscape of 
 lighter or darker by half a step or more, three places moved by 2 mm. Cameras, light and errors are drawn from the seed.
 """
 
+import math
 import sys
 import tempfile
 import time
@@ -19,8 +20,8 @@ from ypsochrom.checks.landmarks import places_in
 from ypsochrom.checks.mend import is_value_off
 from ypsochrom.checks.report import FINE_PX, PHOTO_PX, Asked, at_size, check
 from ypsochrom.checks.stage import PlannedStage
+from ypsochrom.checks.stand_in import AROUND_MM, MOVED_MM, Errors, painted_with, true_error
 from ypsochrom.colour import srgb
-from ypsochrom.colour.munsell import luminance_to_value, value_to_luminance
 from ypsochrom.formats import plan_files
 from ypsochrom.formats.plan_folder import planned_stage
 from ypsochrom.kit.errors import BadPicture
@@ -34,9 +35,7 @@ from ypsochrom.work.planned import plan_of, planned_work
 from .timing import report
 
 REPOSITORY = Path(__file__).parents[1]
-MOVED_MM, AROUND_MM, FADING_MM = 2.0, 24.0, 12.0
 CARD_BELOW, BARE_BELOW = (0.15, 0.30), (0.25, 0.50)
-_BRIGHT = np.array([0.2126, 0.7152, 0.0722])
 
 
 @dataclass
@@ -53,12 +52,10 @@ class Tally:
 
 def plans(folder: Path) -> Iterator[Path]:
     """A kettle, a portrait and a landscape, planned."""
-    cat = cv2.cvtColor(data.chelsea(), cv2.COLOR_RGB2BGR)
-    shore = (REPOSITORY / "demo/pictures/kettle-close.jpg").read_bytes()
     pictures = {
         "kettle": ((REPOSITORY / "demo/pictures/kettle.jpg").read_bytes(), Support(400, 300)),
-        "portrait": (cv2.imencode(".png", cat)[1].tobytes(), Support(300, 200)),
-        "closer": (shore, Support(400, 300)),
+        "portrait": (as_png(data.chelsea()), Support(300, 200)),
+        "landscape": (as_png(landscape()), Support(400, 300)),
     }
     for name, (content, support) in pictures.items():
         work = planned_work(decode(content).in_eight_bits(), Brief(support=support))
@@ -66,53 +63,54 @@ def plans(folder: Path) -> Iterator[Path]:
         yield folder / name
 
 
+def as_png(picture: np.ndarray) -> bytes:
+    """A picture as a file."""
+    return cv2.imencode(".png", cv2.cvtColor(picture, cv2.COLOR_RGB2BGR))[1].tobytes()
+
+
+def landscape(seed: int = 5) -> np.ndarray:
+    """Sky, three ranges of hills that grow paler with distance, a meadow with trees and a path; 900 x 1,200, 8-bit sRGB."""
+    rng = np.random.default_rng(seed)
+    high, wide = 900, 1200
+    y, x = np.mgrid[0:high, 0:wide]
+    picture = np.array([150, 175, 205.0]) + (y / high)[..., None] * np.array([70, 50, 20.0])
+    for level, (colour, rough) in enumerate((((140, 150, 165), 60), ((95, 112, 105), 80), ((62, 78, 52), 50))):
+        waves = [
+            rng.uniform(0, rough / k) * np.sin(k * 2 * np.pi * (x[0] / wide) + rng.uniform(0, 6))
+            for k in (1, 2, 3, 5, 8)
+        ]
+        picture[y > 330 + 110 * level + np.sum(waves, axis=0)] = colour
+    picture[(y > 680) & (np.abs(x - 620 - (y - 680) * 0.6) < 12 + (y - 680) * 0.35)] = (172, 148, 112)
+    for _ in range(7):
+        at, size = (rng.uniform(60, 1140), rng.uniform(600, 720)), rng.uniform(25, 60)
+        picture[((x - at[0]) / size) ** 2 + ((y - at[1]) / (1.4 * size)) ** 2 < 1] = (34, 46, 28)
+    grain = cv2.GaussianBlur(rng.normal(0, 1, (high, wide, 1)), (0, 0), 2.0)[..., None] * 40
+    return np.clip(cv2.GaussianBlur(picture, (0, 0), 1.5) + grain, 0, 255).astype(np.uint8)
+
+
 def with_errors(stage: PlannedStage, rng: np.random.Generator) -> tuple[np.ndarray, dict[str, float]]:
     """The stage in linear light with three of its areas painted too light or too dark, and by how much each."""
-    linear = srgb.decode_picture(stage.dry)
-    large = [area for area in stage.areas if area.area_cm2 > 6]
-    planted = {}
-    for number in rng.choice(len(large), min(3, len(large)), replace=False):
-        area, error = large[number], float(rng.choice([-0.7, -0.5, 0.5, 0.7]))
-        own = stage.labels == area.index
-        before = luminance_to_value(np.clip(linear[own] @ _BRIGHT, 1e-4, 1))
-        after = value_to_luminance(np.clip(before + error, 0.3, 9.8))
-        linear[own] = np.clip(linear[own] * (after / np.maximum(linear[own] @ _BRIGHT, 1e-4))[:, None], 0, 1)
-        planted[area.id] = true_error(stage, own, linear)
-    return linear, planted
+    large = [area.id for area in stage.areas if area.area_cm2 > 6]
+    chosen = rng.choice(len(large), min(3, len(large)), replace=False)
+    planned = {large[number]: float(rng.choice([-0.7, -0.5, 0.5, 0.7])) for number in chosen}
+    linear = painted_with(stage, Errors(values=planned))
+    return linear, {area: true_error(stage, area, linear) for area in planned}
 
 
-def true_error(stage: PlannedStage, own: np.ndarray, linear: np.ndarray) -> float:
-    """By how many steps the mean light of an area was changed."""
-    either = [float(one[own].mean(axis=0) @ _BRIGHT) for one in (srgb.decode_picture(stage.dry), linear)]
-    before, after = luminance_to_value(np.array(either))
-    return float(after - before)
-
-
-def with_moves(
-    stage: PlannedStage, linear: np.ndarray, rng: np.random.Generator
-) -> tuple[np.ndarray, dict[str, np.ndarray]]:
+def with_moves(stage: PlannedStage, rng: np.random.Generator) -> tuple[np.ndarray, dict[str, np.ndarray]]:
     """The painting with up to three of its places moved by 2 mm, and which way (mm)."""
-    places = places_in(
-        at_size(stage, FINE_PX), at_size(stage, FINE_PX).dry, srgb.decode_picture(at_size(stage, FINE_PX).dry)
-    )
-    high, wide = linear.shape[:2]
-    y, x = np.mgrid[0:high, 0:wide].astype(np.float32)
-    from_x, from_y = x.copy(), y.copy()
+    fine = at_size(stage, FINE_PX)
+    places = places_in(fine, fine.dry, srgb.decode_picture(fine.dry))
     moved: dict[str, np.ndarray] = {}
-    chosen: list[np.ndarray] = []
+    planted: list[tuple[tuple[float, float], tuple[float, float]]] = []
     for one in [places[k] for k in rng.permutation(len(places))]:
-        at = np.array(one.at_mm)
-        if len(moved) == 3 or any(np.hypot(*(at - other)) < 2.2 * AROUND_MM for other in chosen):
+        if len(moved) == 3 or any(math.dist(one.at_mm, at) < 2.2 * AROUND_MM for at, _ in planted):
             continue
-        angle = rng.uniform(0, 2 * np.pi)
-        way = MOVED_MM * np.array([np.cos(angle), np.sin(angle)])
-        away = np.hypot(x * stage.mm_per_px - at[0], y * stage.mm_per_px - at[1])
-        share = np.clip((AROUND_MM - away) / FADING_MM, 0, 1)
-        from_x -= share * way[0] / stage.mm_per_px
-        from_y -= share * way[1] / stage.mm_per_px
-        chosen.append(at)
+        angle = float(rng.uniform(0, 2 * math.pi))
+        way = MOVED_MM * np.array([math.cos(angle), math.sin(angle)])
+        planted.append((one.at_mm, (float(way[0]), float(way[1]))))
         moved[one.name] = way if one.normal is None else np.array(one.normal) * float(way @ np.array(one.normal))
-    return np.asarray(cv2.remap(linear, from_x, from_y, cv2.INTER_LINEAR)), moved
+    return painted_with(stage, Errors(moved=planted)), moved
 
 
 def camera(seed: int, rng: np.random.Generator, width: int = 1600) -> EaselCamera:
@@ -157,7 +155,7 @@ def measure(stage: PlannedStage, seed: int, tally: Tally) -> None:
             (tally.found if true else tally.false)[card].append(is_value_off(one))
         if not card:
             tally.corners.append(corners_off_mm(photo, found.panel.corners, stage.support))
-    shifted, moved = with_moves(stage, srgb.decode_picture(stage.dry), rng)
+    shifted, moved = with_moves(stage, rng)
     photo = camera(seed + 1, rng).photograph(shifted)
     try:
         landmarks = check([decode(photo.jpeg, longest_px=PHOTO_PX).srgb8], stage).report.landmarks

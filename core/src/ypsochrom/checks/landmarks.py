@@ -23,7 +23,9 @@ MOST = 36
 _APART_MM, _ENDS_APART_MM, _RIM_MM = 16.0, 4.0, 7.0
 _AROUND_MM, _SEARCH_MM = 6.0, 7.0
 _BLUR_MM = 0.6
-_LEAST_FIT, _LEAST_LEAD = 0.55, 0.04
+_LEAST_FIT, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.04, 0.12
+"""How well a place must fit, how much better than anywhere else around, and so much better in the plan itself."""
+
 _SPOT_MM, _SPOT_LAB, _MOST_SPOTS = 2.5, 9.0, 6
 _ROUND_DEG, _LEAST_AXIS_MM, _MOST_ELLIPSES = 200.0, 6.0, 4
 _TUKEY_MM = 2.5
@@ -79,7 +81,8 @@ def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[P
     Ends of ellipses first, then dark spots, then corners, well apart from each other.
     """
     mm = stage.mm_per_px
-    light = _lab(planned, mm)[..., 0]
+    lab = _lab(planned, mm)
+    light = lab[..., 0]
     found = _ellipse_ends(stage, linear)
     found += [Place("", at, "spot") for at in _spots(light, mm)]
     found += [Place("", at, "corner") for at in _corners(light, mm)]
@@ -88,9 +91,10 @@ def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[P
     for one in found:
         x, y = one.at_mm
         inside = _RIM_MM <= x <= wide - _RIM_MM and _RIM_MM <= y <= high - _RIM_MM
-        if inside and all(math.dist(one.at_mm, other.at_mm) >= _apart_mm(one, other) for other in kept):
+        clear = all(math.dist(one.at_mm, other.at_mm) >= _apart_mm(one, other) for other in kept)
+        if len(kept) < MOST and inside and clear and _sought(lab, lab, one, mm, lead=_LEAST_OWN_LEAD) is not None:
             kept.append(one)
-    return _named(stage, kept[:MOST])
+    return _named(stage, kept)
 
 
 def _apart_mm(one: Place, other: Place) -> float:
@@ -104,7 +108,7 @@ def _lab(picture: Srgb8, mm_per_px: float) -> Float:
 
 def _corners(light: Float, mm_per_px: float) -> list[tuple[float, float]]:
     found: np.ndarray | None = cv2.goodFeaturesToTrack(
-        light.astype(np.float32), MOST, 0.02, _APART_MM / mm_per_px, blockSize=max(3, round(3.0 / mm_per_px) | 1)
+        light.astype(np.float32), 2 * MOST, 0.02, _APART_MM / mm_per_px, blockSize=max(3, round(3.0 / mm_per_px) | 1)
     )
     if found is None:
         return []
@@ -211,7 +215,7 @@ class Fit:
     sigma_mm: float
 
 
-def _sought(here: Float, there: Float, place: Place, mm: float) -> Fit | None:
+def _sought(here: Float, there: Float, place: Place, mm: float, lead: float = _LEAST_LEAD) -> Fit | None:
     around, search = round(_AROUND_MM / mm), round(_SEARCH_MM / mm)
     column, row = place.at_mm[0] / mm - 0.5, place.at_mm[1] / mm - 0.5
     x, y = round(column), round(row)
@@ -230,7 +234,7 @@ def _sought(here: Float, there: Float, place: Place, mm: float) -> Fit | None:
     far = match.copy()
     clear = max(2, round(3.0 / mm))
     far[max(0, r - clear) : r + clear + 1, max(0, c - clear) : c + clear + 1] = -1
-    if best - float(far.max()) < _LEAST_LEAD:
+    if best - float(far.max()) < lead:
         return None
     patch = match[r - 1 : r + 2, c - 1 : c + 2]
     dx, bend_x = _peak(*patch[1])

@@ -66,8 +66,8 @@ class EaselCamera:
         at: Float = np.asarray(cv2.perspectiveTransform(straight.reshape(1, -1, 2), to_panel), dtype=float)
         at = at.reshape(height, self.width, 2)
         scene = self._scene(painting.astype(np.float32), at.astype(np.float32) - np.float32(0.5), rng)
-        grey = self._laid_card(scene, corners, straight)
         self._cover(scene, at, (wide, tall))
+        grey = self._laid_card(scene, corners, straight)
         seen: Float = scene * self._light(rng, x / self.width - 0.5, y / height - 0.5)
         if self.glare > 0:
             seen = seen + self._reflex(rng, at, (wide, tall))
