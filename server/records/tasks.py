@@ -17,6 +17,7 @@ WORK = {
     "schedule": "server.work.planning.search",
     "giving": "server.sittings.studies.work",
     "together": "server.sittings.studies.work",
+    "check": "server.checks.services.measure",
 }
 """Where the work of every kind of run is done."""
 

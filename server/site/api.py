@@ -4,6 +4,7 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.areas.api import router as areas
+from server.checks.api import router as checks
 from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
@@ -31,3 +32,4 @@ api.add_router("/mixes", mixes, tags=["mixes"])
 api.add_router("/passes", passes, tags=["passes"])
 api.add_router("/sittings", sittings, tags=["sittings"])
 api.add_router("/easel", easel, tags=["easel"])
+api.add_router("/checks", checks, tags=["checks"])

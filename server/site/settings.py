@@ -58,6 +58,7 @@ INSTALLED_APPS = [
     "server.mixes",
     "server.passes",
     "server.sittings",
+    "server.checks",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

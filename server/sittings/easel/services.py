@@ -71,6 +71,15 @@ def _newest(painting: Painting) -> TakenList | None:
     return TakenList.objects.filter(painting=painting).order_by("-id").first()
 
 
+def course_now(painting: Painting, now: datetime) -> tuple[WorkList, Course] | None:
+    """The work list in hand of a painting, and how far it is; None where none was taken to the easel."""
+    taken = _newest(painting)
+    if taken is None:
+        return None
+    made = worklist(taken)
+    return made, course_of(acts_of(painting), made, _climate(taken), now)
+
+
 def acts_of(painting: Painting) -> tuple[Act, ...]:
     """Every act at the easel of a painting, in their order."""
     return in_order(_act(row.key, row.at, row.body) for row in ActRow.objects.filter(painting=painting))
@@ -373,11 +382,10 @@ def _at_work(painting: Painting, now: datetime) -> AtWorkOut | None:
         count=0,
         worked_min=0.0,
     )
-    taken = _newest(painting)
-    if taken is None:
+    at_easel = course_now(painting, now)
+    if at_easel is None:
         return None if next_sitting is None else told
-    made = worklist(taken)
-    course = course_of(acts_of(painting), made, _climate(taken), now)
+    made, course = at_easel
     known, piles = made.task_of, made.pile_of
     if course.is_over(made) and not course.clocks:
         return None

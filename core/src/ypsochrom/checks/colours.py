@@ -37,7 +37,8 @@ class AreaFinding:
 
     `value_uncertainty` is one standard deviation in Munsell steps. `covered` (0-1) is how much of what this stage was to lay
     there hides what lies beneath; None where the two cannot be told apart. `looks_like` is the earlier stage (0: bare support)
-    that it still looks like. `seen` (0-1) is how much of it could be read, `streaks` how uneven the cover is (0-1).
+    that it still looks like. `seen` (0-1) is how much of it could be read, `streaks` how uneven the cover is (0-1),
+    `pile` (id) what lies on most of it.
     """
 
     area: str
@@ -54,6 +55,7 @@ class AreaFinding:
     streaks: float = 0.0
     seen: float = 1.0
     wet: bool = False
+    pile: str | None = None
 
 
 @dataclass(frozen=True, eq=False)
@@ -91,7 +93,15 @@ def area_findings(
             covered = float((bare[changed] < _BARE_FROM).mean())
             streaks = float(np.clip(np.std(rough[changed]) / _STREAKY_FROM - 1, 0, 1)) if covered < 0.98 else 0.0
             one = replace(one, covered=covered, streaks=streaks)
-        found.append(replace(one, seen=float(core.sum() / max(1, (own & inner).sum())), wet=area.id in wet))
+        pile = stage.pile_on(area.id)
+        found.append(
+            replace(
+                one,
+                seen=float(core.sum() / max(1, (own & inner).sum())),
+                wet=area.id in wet,
+                pile=None if pile is None else pile.id,
+            )
+        )
     return found
 
 

@@ -9,6 +9,7 @@ import numpy as np
 
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import value_words
+from ..materials.support import Support
 from .colours import AreaFinding, Turned
 from .cures import Cure, cure
 from .edges import EdgeFinding, Fault
@@ -65,14 +66,19 @@ class Verdict:
     words: str = ""
 
 
-def viewing_mm(stage: PlannedStage) -> float:
+def viewing_mm(support: Support) -> float:
     """From how far the painting is looked at."""
-    return _DISTANCE_DIAGONALS * math.hypot(stage.support.width_mm, stage.support.height_mm)
+    return _DISTANCE_DIAGONALS * math.hypot(support.width_mm, support.height_mm)
 
 
-def place_seen_mm(stage: PlannedStage) -> float:
+def place_seen_mm(support: Support) -> float:
     """From how many mm on the eye sees that a place is off."""
-    return viewing_mm(stage) * math.tan(math.radians(_SEEN_ARCMIN / 60))
+    return viewing_mm(support) * math.tan(math.radians(_SEEN_ARCMIN / 60))
+
+
+def is_place_off(one: Landmark, support: Support) -> bool:
+    """Whether a place is off by more than the eye lets pass and the photo leaves open."""
+    return one.off_mm > max(place_seen_mm(support), _LANDMARK_SIGMAS * one.sigma_mm)
 
 
 def is_value_off(found: AreaFinding) -> bool:
@@ -184,10 +190,10 @@ def _edge(one: EdgeFinding, stage: PlannedStage, areas: dict[str, CheckedArea]) 
 
 
 def _places(landmarks: Sequence[Landmark], stage: PlannedStage) -> list[Mend]:
-    least = place_seen_mm(stage)
+    least = place_seen_mm(stage.support)
     found = []
     for one in landmarks:
-        if one.off_mm <= max(least, _LANDMARK_SIGMAS * one.sigma_mm):
+        if not is_place_off(one, stage.support):
             continue
         at = (one.at_mm[0] / stage.support.width_mm, one.at_mm[1] / stage.support.height_mm)
         weight = _SEVERITY["place"] * 0.25 * min(3.0, one.off_mm / least) * _nearness(at, stage)
@@ -238,5 +244,5 @@ def _left_alone(
 
 def _in_a_sentence(seen: Sequence[Mend], stage: PlannedStage) -> str:
     if not seen:
-        return f"Stop here: nothing is left that the eye would see at {viewing_mm(stage) / 1000:.1f} m."
+        return f"Stop here: nothing is left that the eye would see at {viewing_mm(stage.support) / 1000:.1f} m."
     return f"{'One thing' if len(seen) == 1 else f'{len(seen)} things'} to mend; the first: {seen[0].action}."

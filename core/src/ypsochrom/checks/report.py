@@ -92,10 +92,12 @@ class Report:
 
 @dataclass(frozen=True, eq=False)
 class Checked:
-    """A report with its picture: the painting put straight and freed from its light, 8-bit sRGB, at most `FINE_PX`."""
+    """A report with its pictures, 8-bit sRGB of at most `FINE_PX`: the painting put straight and freed from its light, and what
+    it should look like."""
 
     report: Report
     picture: Srgb8 = field(repr=False)
+    planned: Srgb8 = field(repr=False)
 
 
 def at_size(stage: PlannedStage, longest_px: int) -> PlannedStage:
@@ -177,7 +179,7 @@ def check(
         mirrored=float(mirrored.mean()),
     )
     progress(1.0, "done")
-    return Checked(report, shown)
+    return Checked(report, shown, planned)
 
 
 def to_be_mended(verdict: Verdict, findings: Sequence[AreaFinding]) -> Earlier:

@@ -1,7 +1,10 @@
 """Pictures as PNG: the value map in its greys, the areas as a 16-bit label image, colour pictures."""
 
+import io
+
 import cv2
 import numpy as np
+from PIL import Image
 
 from ...colour import cielab, munsell
 from ...colour.types import LabelImage, MunsellValue, Srgb8
@@ -103,3 +106,9 @@ def picture_jpeg(picture: Srgb8, *, quality: int = 90) -> bytes:
     if not done:
         raise ValueError("the picture could not be written as JPEG")
     return content.tobytes()
+
+
+def jpeg_size(content: bytes) -> tuple[int, int]:
+    """Width and height of a JPEG that was written here, read off its header."""
+    with Image.open(io.BytesIO(content)) as picture:
+        return picture.size
