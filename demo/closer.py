@@ -42,6 +42,7 @@ def load(painter: Any, now: datetime) -> None:
         return
     easel.take_plan(painter, painting.pk)
     easel.keep_acts(painter, painting.pk, _sent(_acts(schedule, now), now))
+    _photographed(painter, painting.pk, schedule, now)
 
 
 def _diary(second: datetime) -> "SittingsData":
@@ -55,6 +56,21 @@ def _diary(second: datetime) -> "SittingsData":
         diary=DiaryData(begins=first.strftime("%Y-%m-%dT%H:%M"), recurring=[daily]),
         climate=ClimateData(temperature_c=14, humidity_pct=78),
     )
+
+
+def _photographed(painter: Any, painting_id: int, schedule: "Schedule", now: datetime) -> None:
+    """Two photos by the simulated camera, after the first sitting and now, and what was measured in them."""
+    from server.checks import services as checks
+    from server.records import runs
+
+    after_first = max(one.ends_min for one in schedule.tasks if one.sitting == 1)
+    passes = [one.pass_number for one in schedule.tasks if one.kind == "unit" and one.ends_min <= after_first]
+    suggested = checks.listed(painter, painting_id).suggested
+    checks.simulated(painter, painting_id, max(passes), seed=3, taken=schedule.at(after_first), wet=False)
+    row = checks.simulated(painter, painting_id, suggested, seed=11, taken=now)
+    run = runs.latest(row.painting, checks.KIND)
+    if run is not None:
+        runs.carry_out(run.pk, checks.measure)
 
 
 def _minutes_in(schedule: "Schedule") -> float:

@@ -17,7 +17,7 @@ class CheckRow(Owned):
 
     painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="checks")
     number = models.IntegerField()
-    taken = models.DateTimeField(auto_now_add=True)
+    taken = models.DateTimeField()
     photo = models.CharField(max_length=80)
     second = models.CharField(max_length=80, blank=True)
     asked = models.JSONField(default=dict)

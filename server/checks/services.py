@@ -1,8 +1,9 @@
 """Photos of the painting kept, measured in the background against the planned stage, and what follows from them."""
 
 import json
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
+from datetime import datetime
 from typing import Any
 
 import numpy as np
@@ -64,16 +65,22 @@ MOST_CHECKS = 200
 _EARLIER = 4
 
 
-def add(owner: Any, painting_id: int, number: int, content: bytes) -> CheckRow:
-    """Keep a photo and measure it in the background; `BadPicture` where it is no picture, and nothing is kept then."""
+def add(
+    owner: Any, painting_id: int, number: int, content: bytes, *, taken: datetime | None = None, wet: bool = True
+) -> CheckRow:
+    """Keep a photo and measure it in the background; `BadPicture` where it is no picture, and nothing is kept then.
+
+    `taken` is when (None: now); with `wet` the areas whose last coat is wet by the easel's clocks count as that.
+    """
     painting = painting_of(owner, painting_id)
     if CheckRow.objects.filter(painting=painting).count() >= MOST_CHECKS:
         raise Conflict(f"This painting has {MOST_CHECKS} checks already.", "Remove some that tell you nothing more.")
-    asked = AskedIn(number=number, wet=_wet(painting))
+    asked = AskedIn(number=number, wet=_wet(painting) if wet else [])
     row = CheckRow.objects.create(
         owner=painting.owner,
         painting=painting,
         number=number,
+        taken=taken or timezone.now(),
         photo=_kept(owner, content),
         asked=asked.model_dump(mode="json"),
     )
@@ -100,16 +107,18 @@ def remove(owner: Any, painting_id: int, check_id: int) -> None:
     _row(owner, painting_id, check_id).delete()
 
 
-def simulated(owner: Any, painting_id: int, number: int, seed: int) -> CheckRow:
+def simulated(
+    owner: Any, painting_id: int, number: int, seed: int, *, taken: datetime | None = None, wet: bool = True
+) -> CheckRow:
     """Take a photo with the simulated camera: of the stage as a hand paints it on a usual day."""
     painting = painting_of(owner, painting_id)
     work = desk.opened(painting)
     if work.state("passes") != "current":
         raise Conflict("There is no plan that is up to date to paint by.", "Plan the painting first.")
     stage = checking.at_size(stage_to_check(work, number), checking.FINE_PX)
-    errors = usual_errors(stage, seed)
-    photo = EaselCamera(seed).photograph(painted_with(stage, errors, wet=frozenset(_wet(painting))))
-    return add(owner, painting_id, number, photo.jpeg)
+    errors = replace(usual_errors(stage, seed), undone=_undone(painting, number))
+    photo = EaselCamera(seed).photograph(painted_with(stage, errors, wet=frozenset(_wet(painting) if wet else ())))
+    return add(owner, painting_id, number, photo.jpeg, taken=taken, wet=wet)
 
 
 def _kept(owner: Any, content: bytes) -> str:
@@ -207,12 +216,13 @@ def _asked(row: CheckRow) -> Asked:
     )
 
 
-def _report(row: CheckRow) -> Report | None:
-    """What was measured, as far as today's code can read it."""
+def _report(row: CheckRow, names: Mapping[str, str] | None = None) -> Report | None:
+    """What was measured, as far as today's code can read it; with `names` under those, else under marks."""
     if row.report is None:
         return None
+    told = row.report if names is None else codec.replace_text(row.report, lambda text: in_words(text, names))
     try:
-        return codec.read(row.report, Report)
+        return codec.read(told, Report)
     except codec.OldDocument:
         return None
 
@@ -230,6 +240,20 @@ def _wet(painting: Painting) -> list[str]:
     if at_easel is None:
         return []
     return sorted({area for clock in at_easel[1].wet(now) for area in clock.areas})
+
+
+def _undone(painting: Painting, number: int) -> list[str]:
+    """Areas (ids) that a pass was to paint and has not yet, by the acts at the easel; none where nothing was done there."""
+    at_easel = course_now(painting, timezone.now())
+    if at_easel is None:
+        return []
+    made, course = at_easel
+    of_pass = [task for task in made.tasks if task.pass_number == number and task.kind == "unit"]
+    done = {task.id for task in of_pass if task.id in course.tasks and course.tasks[task.id].state == "done"}
+    if not done:
+        return []
+    painted = {area for task in of_pass if task.id in done for area in task.areas}
+    return sorted({area for task in of_pass for area in task.areas} - painted)
 
 
 def _suggested(painting: Painting, numbers: list[int]) -> int:
@@ -326,7 +350,7 @@ def _titles(plan: PassPlan | None) -> dict[int, str]:
 
 def _told(report: Report) -> Told:
     """What the strip says of a check."""
-    mended = [one for one in report.verdict.mend if one.seen and one.cure != "later"]
+    mended = [one for one in report.verdict.mend if one.seen]
     worst = max((abs(one.value_error) for one in report.areas), default=None)
     return Told(things=len(mended), worst=worst, done=report.verdict.done)
 
@@ -348,7 +372,7 @@ def out(owner: Any, painting_id: int, check_id: int) -> CheckOut:
     row = _row(owner, painting_id, check_id)
     work = desk.opened(row.painting)
     names = names_of(work.last("areas"), work.inputs.brief)
-    report = _report(row)
+    report = _report(row, names)
     message, hint = row.message, row.hint
     if report is None and not row.wanted and not message:
         message, hint = "This check was measured by an earlier version.", "Measure it again; the photo is kept."
@@ -374,9 +398,7 @@ def _size(name: str) -> tuple[int, int]:
     return png.jpeg_size(pictures.read(name))
 
 
-def _report_out(marked: Report, names: Mapping[str, str], work: Work) -> ReportOut:
-    words: Callable[[str], str] = lambda text: in_words(text, names)  # noqa: E731
-    report: Report = codec.replace_text(marked, words)
+def _report_out(report: Report, names: Mapping[str, str], work: Work) -> ReportOut:
     support = work.inputs.brief.support
     verdict = report.verdict
     return ReportOut(

@@ -75,7 +75,7 @@ def offers(stage: PlannedStage, findings: Sequence[AreaFinding]) -> tuple[Offer,
 def _offer(name: str, other: str, area: str, neighbour: str, error: float, shift: float, number: int) -> Offer:
     way = "lighter" if error > 0 else "darker"
     words = (
-        f"{name} came out {abs(error):.1f} {way}: keep its distance to {other} by painting that {abs(shift):.1f} {way} "
+        f"“{name}” came out {abs(error):.1f} {way}: keep its distance to “{other}” by painting that {abs(shift):.1f} {way} "
         f"in pass {number}"
     )
     return Offer(area, neighbour, error, shift, number, words)

@@ -25,6 +25,9 @@ _CHANGED_DE00 = 5.0
 _BARE_FROM = 0.6
 """A pixel that is so much nearer to what lies beneath than to the paint planned over it counts as bare."""
 
+_UNDONE = 0.25
+"""An area of which no more of this pass than that is covered has not been painted in it."""
+
 _EARLIER, _OFF_DE00 = 0.5, 2.5
 _STREAKY_FROM, _STREAK_MM = 0.16, 3.0
 _PIXEL_LAB = 2.0
@@ -37,8 +40,8 @@ class AreaFinding:
 
     `value_uncertainty` is one standard deviation in Munsell steps. `covered` (0-1) is how much of what this stage was to lay
     there hides what lies beneath; None where the two cannot be told apart. `looks_like` is the earlier stage (0: bare support)
-    that it still looks like. `seen` (0-1) is how much of it could be read, `streaks` how uneven the cover is (0-1),
-    `pile` (id) what lies on most of it.
+    that it still looks like, `in_part` where only what this pass was to paint of it does. `seen` (0-1) is how much of it could be
+    read, `streaks` how uneven the cover is (0-1), `pile` (id) what lies on most of it.
     """
 
     area: str
@@ -52,6 +55,7 @@ class AreaFinding:
     words: str
     covered: float | None = None
     looks_like: int | None = None
+    in_part: bool = False
     streaks: float = 0.0
     seen: float = 1.0
     wet: bool = False
@@ -93,6 +97,8 @@ def area_findings(
             covered = float((bare[changed] < _BARE_FROM).mean())
             streaks = float(np.clip(np.std(rough[changed]) / _STREAKY_FROM - 1, 0, 1)) if covered < 0.98 else 0.0
             one = replace(one, covered=covered, streaks=streaks)
+            if one.looks_like is None and covered < _UNDONE:
+                one = replace(one, looks_like=len(so_far) - 2, in_part=True)
         pile = stage.pile_on(area.id)
         found.append(
             replace(
@@ -103,6 +109,11 @@ def area_findings(
             )
         )
     return found
+
+
+def untouched(findings: Sequence[AreaFinding]) -> frozenset[str]:
+    """Areas (ids) that this stage has not been painted in yet."""
+    return frozenset(one.area for one in findings if one.looks_like is not None)
 
 
 def _inner(stage: PlannedStage) -> Mask:

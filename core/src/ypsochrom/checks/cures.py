@@ -41,14 +41,14 @@ def cure(area: CheckedArea, found: AreaFinding, stage: PlannedStage, *, worked_o
     if found.covered is not None and found.covered < _COVERED and pile is not None:
         return Cure(
             "coat",
-            f"One more coat of {pile.name} on {area.name}",
+            f"One more coat of {pile.name} on “{area.name}”",
             f"{1 - found.covered:.0%} of it still shows what lies beneath",
         )
     later = stage.covered_later(area.id)
     if later is not None:
         return Cure(
             "later",
-            f"Leave {area.name} as it is: pass {later.pass_number}, {later.role}, paints over all of it anyway",
+            f"Leave “{area.name}” as it is: pass {later.pass_number}, {later.role}, paints over all of it anyway",
             found.words,
         )
     if worked_out and stage.box is not None:
@@ -58,7 +58,7 @@ def cure(area: CheckedArea, found: AreaFinding, stage: PlannedStage, *, worked_o
             return put_right
     what = "it" if pile is None else pile.name
     lean = "lighter" if found.value_error < 0 else "darker"
-    return Cure("restate", f"Paint {area.name} again, with {what} mixed {lean}", found.words)
+    return Cure("restate", f"Paint “{area.name}” again, with {what} mixed {lean}", found.words)
 
 
 def _unpainted(area: CheckedArea, found: AreaFinding, stage: PlannedStage) -> Cure:
@@ -70,7 +70,8 @@ def _unpainted(area: CheckedArea, found: AreaFinding, stage: PlannedStage) -> Cu
     names = list(dict.fromkeys(stage.piles[one.mix].name for one in own if one.mix in stage.piles))
     what = f" with {', '.join(names)}" if names else ""
     number = own[0].pass_number if own else stage.number
-    return Cure("paint", f"Paint {area.name}{what}, as planned for pass {number}", f"It still looks like {still}")
+    part = "What this pass paints of it" if found.in_part else "It"
+    return Cure("paint", f"Paint “{area.name}”{what}, as planned for pass {number}", f"{part} still looks like {still}")
 
 
 def _glaze(area: CheckedArea, found: AreaFinding, box: Paintbox) -> Cure | None:
@@ -84,7 +85,7 @@ def _glaze(area: CheckedArea, found: AreaFinding, box: Paintbox) -> Cure | None:
     also = "" if len(choice.layers) == 1 else f", then {sum_in_words(choice.layers[1][0].mapping)}"
     return Cure(
         "glaze",
-        f"Glaze {area.name} with {sum_in_words(recipe.mapping)}{also}, {shares[0]:.0%} medium, {thin}, once it is dry",
+        f"Glaze “{area.name}” with {sum_in_words(recipe.mapping)}{also}, {shares[0]:.0%} medium, {thin}, once it is dry",
         f"{found.words}; the glaze brings it to within CIEDE2000 {choice.de00:.1f}",
     )
 
@@ -106,9 +107,9 @@ def _put_right(area: CheckedArea, found: AreaFinding, stage: PlannedStage, box: 
     when = "while it is still wet" if found.wet else "when it is dry"
     return Cure(
         "adjust",
-        f"Add {adds} to {pile.volume_ml:.0f} ml of {pile.name}, and lay it over {area.name} again {when}"
+        f"Add {adds} to {pile.volume_ml:.0f} ml of {pile.name}, and lay it over “{area.name}” again {when}"
         if pile.volume_ml >= 1
-        else f"Add {adds} to the pile {pile.name}, and lay it over {area.name} again {when}",
+        else f"Add {adds} to the pile {pile.name}, and lay it over “{area.name}” again {when}",
         found.words,
         best.adds_ml,
     )

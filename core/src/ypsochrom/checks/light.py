@@ -26,7 +26,7 @@ _CELL_MM = 18.0
 _LEAST_CELL = 0.25
 _DARKEST = 0.004
 _TUKEY = 4.685
-_FALL_SCALE, _GAIN_SCALE = 0.08, 0.10
+_FALL_SCALE, _GAIN_SCALE, _EVEN = 0.08, 0.10, 0.03
 _STIFF = 0.6
 """How much evidence a bent light needs against an even one."""
 
@@ -161,7 +161,7 @@ def _fall(cells: _Cells) -> tuple[Float, float]:
     """The surface (5,) by which the light falls off, and how far single cells lie off it."""
     terms = _terms(*cells.at.T)
     seen = cells.ratio.mean(axis=-1)
-    weight: Float = cells.weight.copy()
+    weight: Float = cells.weight * _evenness(cells, seen)
     fall: Float = np.zeros(terms.shape[1])
     rough = _FALL_SCALE
     stiff = np.diag(np.array([0.1, 0.1, 1.0, 1.0, 1.0]) * _STIFF)
@@ -175,6 +175,14 @@ def _fall(cells: _Cells) -> tuple[Float, float]:
         if not weight.any():
             return np.zeros(terms.shape[1]), rough
     return fall, rough
+
+
+def _evenness(cells: _Cells, seen: Float) -> Float:
+    """Less for cells of areas that are not of one kind: there the light is not what makes most of the difference."""
+    off = np.abs(_against_own(seen[:, None], cells.area, cells.weight)[:, 0])
+    index = np.arange(int(cells.area.max()) + 1)
+    spread: Float = np.maximum(np.asarray(ndimage.median(off, cells.area, index)), _EVEN)
+    return np.asarray(_EVEN / spread[cells.area])
 
 
 def _against_own(values: Float, area: np.ndarray, weight: Float) -> Float:

@@ -29,6 +29,9 @@ _DISTANCE_DIAGONALS = 1.5
 _SEEN_ARCMIN = 5.0
 """A picture is seen from one and a half of its diagonals; a place that is off by this angle is noticed there. From memory."""
 
+_PLACED_MM = 1.2
+"""No brush places a mark more exactly than this; common practice."""
+
 _LANDMARK_SIGMAS = 3.0
 _WORKED_OUT = 4
 _MOST_LEFT = 3
@@ -42,7 +45,8 @@ _SEVERITY = {"value": 1.0, "colour": 0.55, "place": 0.45, "edge": 0.25}
 class Mend:
     """One thing to mend: what to do, why, and how much it does to the picture (`weight`, the list's order).
 
-    `areas` (ids) and `at` (shares) say where; `seen` is False for what the eye would not see or the photo cannot tell.
+    `areas` (ids) and `at` (shares) say where; `seen` is False for what is only to be painted yet, is painted over later, or
+    cannot be told.
     """
 
     kind: MendKind
@@ -73,7 +77,7 @@ def viewing_mm(support: Support) -> float:
 
 def place_seen_mm(support: Support) -> float:
     """From how many mm on the eye sees that a place is off."""
-    return viewing_mm(support) * math.tan(math.radians(_SEEN_ARCMIN / 60))
+    return max(_PLACED_MM, viewing_mm(support) * math.tan(math.radians(_SEEN_ARCMIN / 60)))
 
 
 def is_place_off(one: Landmark, support: Support) -> bool:
@@ -113,8 +117,8 @@ def what_to_mend(
         listed.append(_mend(area, kind, weight, done, wrong.get(found.area), areas))
     listed += [_edge(one, stage, areas) for one in edges[:_WORKED_OUT]]
     listed += _places(landmarks, stage)
-    listed.sort(key=lambda one: -one.weight)
-    seen = [one for one in listed if one.seen and one.cure != "later"]
+    listed.sort(key=lambda one: (not one.seen, -one.weight))
+    seen = [one for one in listed if one.seen]
     left = _left_alone(judged, areas)
     words = _in_a_sentence(seen, stage)
     return Verdict((*listed, *left), not seen, words)
@@ -153,7 +157,7 @@ def _mend(
     why = done.why
     if pair is not None and done.kind not in ("paint", "later"):
         lighter, darker = areas[pair.lighter].name, areas[pair.darker].name
-        why = f"{why}. It should be {'darker than ' + lighter if area.id == pair.darker else 'lighter than ' + darker}"
+        why = f"{why}. It should be {f'darker than “{lighter}”' if area.id == pair.darker else f'lighter than “{darker}”'}"
     return Mend(
         kind,
         done.action,
@@ -163,14 +167,14 @@ def _mend(
         (area.id,),
         cure=done.kind,
         adds_ml=done.adds_ml,
-        seen=kind != "paint",
+        seen=done.kind not in ("paint", "later"),
     )
 
 
 _EDGE_ACTION: dict[Fault, str] = {
-    "too hard": "Soften the edge between {a} and {b}: while one side is wet with a damp brush, else with a thin mix of both",
-    "too soft": "Cut the edge between {a} and {b} anew with the edge of a flat brush",
-    "lost": "Find the edge between {a} and {b} again: the two read as one",
+    "too hard": "Soften the edge between “{a}” and “{b}”: while one side is wet with a damp brush, else with a thin mix of both",
+    "too soft": "Cut the edge between “{a}” and “{b}” anew with the edge of a flat brush",
+    "lost": "Find the edge between “{a}” and “{b}” again: the two read as one",
 }
 
 
@@ -230,7 +234,7 @@ def _left_alone(
     return [
         Mend(
             "leave",
-            f"Leave {areas[one.area].name} as it is",
+            f"Leave “{areas[one.area].name}” as it is",
             f"{value_words(one.value_error)}, inside what the photo can tell "
             f"(± {VALUE_SIGMAS * one.value_uncertainty:.1f} steps)",
             0.0,

@@ -31,7 +31,7 @@ def overworked(stage: PlannedStage, earlier: Sequence[Earlier], now: Earlier) ->
         Advice(
             "checks.W005",
             "warning",
-            f"{names[area]} has been mended twice and is no nearer: each layer takes away some of its freshness.",
+            f"“{names[area]}” has been mended twice and is no nearer: each layer takes away some of its freshness.",
             "Let it dry and look at it from afar tomorrow; then paint it once more in one go, or leave it.",
             area,
         )

@@ -37,6 +37,9 @@ _EDGE_LAB = 3.0
 _LEAST_RIM, _RIM_SAMPLES = 0.45, 30
 _LOOKED_AT = 60
 _LIKENESS_WEIGHT = 1.5
+_ELSEWHERE_PX = 3.0
+"""What is found by its marks so far from what is found by its lines is looked at as well."""
+
 _THUMB = (64, 48)
 _SURELY_LIKE = 0.75
 _SOUGHT_PX, _MOST_MARKS, _LEAST_MARKS = 640, 800, 12
@@ -99,7 +102,8 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     slope = _slopes(lab)
     level, upright = _lines(small, lab)
     quads = _quads(level, upright, (wide, high), aspect)
-    if planned is not None and (again := _found_again(small, planned, aspect)) is not None:
+    again = None if planned is None else _found_again(small, planned, aspect)
+    if again is not None:
         quads = np.concatenate([quads, again[None]])
     if not len(quads):
         raise _not_found()
@@ -115,8 +119,17 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     if not len(best):
         raise _not_found()
     chosen = int(best[np.argmax(worth[best] + _LIKENESS_WEIGHT * alike)])
-    found = _refined(photo, quads[chosen] * (np.array([photo.shape[1], photo.shape[0]]) / np.array([wide, high])))
+    scale = np.array([photo.shape[1], photo.shape[0]]) / np.array([wide, high])
+    found = _refined(photo, quads[chosen] * scale)
+    if again is not None and np.abs(again - quads[chosen]).max() > _ELSEWHERE_PX:
+        found = max((found, _refined(photo, again * scale, 3 * _REACH)), key=lambda one: _worth(photo, one, meant))
     return right_way_up(photo, found, planned)
+
+
+def _worth(photo: Srgb8, panel: Panel, meant: Float | None) -> float:
+    """How likely a panel is the painting: by its rim, and by how like the plan it looks."""
+    points = np.array(panel.corners) * np.array([photo.shape[1], photo.shape[0]])
+    return panel.rim + 2 * _LIKENESS_WEIGHT * _likeness(photo, points, meant)
 
 
 def panel_by_hand(corners: tuple[tuple[float, float], ...]) -> Panel:
@@ -317,14 +330,14 @@ def _likeness(photo: Srgb8, quad: Float, meant: Float | None) -> float:
     return float((seen * meant).sum() / np.sqrt(max(float((seen**2).sum() * (meant**2).sum()), 1e-9)))
 
 
-def _refined(photo: Srgb8, quad: Float) -> Panel:
+def _refined(photo: Srgb8, quad: Float, first_reach: int = _REACH) -> Panel:
     """The corners to a fraction of a pixel, from the edges themselves; `quad` in px of the photo."""
     size = (photo.shape[1], photo.shape[0])
     quad, term = quad.astype(float), 0.0
     points: list[Float] = []
     weights: list[Float] = []
-    for reach in (_REACH, _REACH, _REACH // 2 + 1):
-        scale = max(1.0, max(size) / FOUND_PX / 1.5) if reach == _REACH else 1.0
+    for reach in (first_reach, _REACH, _REACH // 2 + 1):
+        scale = max(1.0, max(size) / FOUND_PX / 1.5) if reach >= _REACH else 1.0
         sides = [_bent_side(quad, side, term, size) for side in range(4)]
         seen = [_edge(photo, side, reach * scale) for side in sides]
         there = [int((_kept(*one) > 0).sum()) >= _LEAST_POINTS for one in seen]

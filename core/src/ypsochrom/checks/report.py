@@ -8,7 +8,7 @@ import cv2
 import numpy as np
 
 from ..colour import cielab, srgb
-from ..colour.types import LabelImage, LabTriple, LinearRgb, Srgb8
+from ..colour.types import LabelImage, LabTriple, LinearRgb, Mask, Srgb8
 from ..imaging.quick import lab_of
 from ..imaging.resample import fit_within
 from ..kit.advice import Advice
@@ -17,7 +17,7 @@ from ..kit.progress import Progress, silent
 from ..materials.card_reading import card_in_view
 from ..mixes.grey_card import CARD_REFLECTANCE
 from .adapting import Offer, offers
-from .colours import AreaFinding, Seen, Turned, area_findings, turned_values
+from .colours import AreaFinding, Seen, Turned, area_findings, turned_values, untouched
 from .edges import EdgeFinding, edge_findings
 from .flat import Flat, flattened, joined, reflexes
 from .landmarks import Landmark, Place, Pose, find_again, places_in
@@ -41,6 +41,8 @@ _DARK_BELOW = 0.02
 _ANOTHER_BELOW, _DOUBTED_BELOW = 0.25, 0.5
 _MOST_MIRRORED = 0.08
 _LEAST_SIZE_PX = 500
+_CHANGED_LEVELS = 8
+"""Levels of 8 bits by which a pass changes a pixel that it paints."""
 
 
 @dataclass(frozen=True)
@@ -136,36 +138,35 @@ def check(
     planned = fine.planned(asked.wet)
     advice: list[Advice] = []
     progress(0.05, "looking for the panel")
-    panels = [
-        _panel(photo, fine, planned, asked if number == 0 else NOTHING_SAID) for number, photo in enumerate(photos)
-    ]
-    advice += _of_panel(panels[0])
+    said = [asked, *[replace(asked, corners=None, grey=None, piles=())] * (len(photos) - 1)]
+    put = [_put_straight(photo, fine, coarse, planned, one) for photo, one in zip(photos, said, strict=True)]
+    advice += _of_panel(put[0].panel)
     progress(0.4, "taking the light out")
-    seen = [
-        _lit(photo, panel, coarse, fine, asked if number == 0 else replace(asked, grey=None, piles=()))
-        for number, (photo, panel) in enumerate(zip(photos, panels, strict=True))
-    ]
-    first = seen[0]
-    lit, mirrored = first.lit, first.mirrored
-    if len(seen) > 1:
-        lit = joined(first.lit, seen[1].lit, mirrored)
-        mirrored = mirrored & seen[1].mirrored
-    advice += _of_picture(planned, first, float(mirrored.mean()))
-    shown = srgb.encode_picture(np.clip(lit, 0, 1))
-    progress(0.55, "measuring areas and proportions")
+    seen = _seen(put, said, coarse, coarse.planned(asked.wet))
+    findings = _areas(seen, coarse, asked)
+    progress(0.55, "measuring the areas")
+    standing = fine
+    if any(one.looks_like is not None for one in findings):
+        standing = _as_it_stands(fine, findings)
+        seen = _seen(put, said, coarse, _as_it_stands(coarse, findings).planned(asked.wet))
+        findings = _areas(seen, coarse, asked)
+    advice += _of_picture(planned, put[0], seen)
+    shown = srgb.encode_picture(np.clip(_lit_in_full(put, seen, fine), 0, 1))
+    progress(0.7, "measuring edges and proportions")
+    now = standing.planned(asked.wet)
     with ThreadPoolExecutor(1) as aside:
-        placed = aside.submit(_landmarks, fine, planned, shown, asked)
-        findings, edges = _areas_and_edges(first, lit, mirrored, coarse, fine, asked, shown)
+        placed = aside.submit(_landmarks, standing, now, shown, asked)
+        edges = () if stage.drawn else edge_findings(standing, lab_of(now), lab_of(shown), untouched(findings))
         landmarks, pose = placed.result()
     turned = turned_values(findings)
     progress(0.9, "weighing what to mend first")
-    verdict = what_to_mend(stage, findings, turned, edges, landmarks, first.light.by)
+    verdict = what_to_mend(stage, findings, turned, edges, landmarks, seen.light.by)
     advice += overworked(stage, earlier, to_be_mended(verdict, findings))
     report = Report(
         number=stage.number,
-        panel=panels[0],
-        trust=_trust(first.light, float(mirrored.mean())),
-        light=first.light,
+        panel=put[0].panel,
+        trust=_trust(seen.light, seen.mirrored),
+        light=seen.light,
         areas=tuple(findings),
         turned=tuple(turned),
         edges=edges,
@@ -176,7 +177,7 @@ def check(
         verdict=verdict,
         offers=offers(coarse, findings),
         advice=tuple(advice),
-        mirrored=float(mirrored.mean()),
+        mirrored=seen.mirrored,
     )
     progress(1.0, "done")
     return Checked(report, shown, planned)
@@ -186,25 +187,6 @@ def to_be_mended(verdict: Verdict, findings: Sequence[AreaFinding]) -> Earlier:
     """What a check says of areas whose value is to be mended, for the checks after it."""
     listed = {area for one in verdict.mend if one.kind == "value" and one.seen for area in one.areas}
     return Earlier({one.area: abs(one.value_error) for one in findings if one.area in listed})
-
-
-def _areas_and_edges(
-    first: "_Lit",
-    lit: LinearRgb,
-    mirrored: np.ndarray,
-    coarse: PlannedStage,
-    fine: PlannedStage,
-    asked: Asked,
-    shown: Srgb8,
-) -> tuple[list[AreaFinding], tuple[EdgeFinding, ...]]:
-    if fine.drawn:
-        return [], ()
-    small, good = _smaller(lit, coarse.labels.shape), ~_smaller_mask(mirrored, coarse.labels.shape)
-    so_far = [srgb.decode_picture(one) for one in coarse.so_far]
-    within = Seen(small, srgb.decode_picture(coarse.planned(asked.wet)), good, first.light)
-    findings = area_findings(within, coarse, so_far, asked.wet)
-    untouched = frozenset(one.area for one in findings if one.looks_like is not None)
-    return findings, edge_findings(fine, lab_of(fine.planned(asked.wet)), lab_of(shown), untouched)
 
 
 def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> Panel:
@@ -220,50 +202,110 @@ def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> P
 
 
 @dataclass(frozen=True, eq=False)
-class _Lit:
-    """A photo put straight and freed from its light, where it mirrors a lamp, and the light."""
+class _Put:
+    """A photo with its panel, that put straight in full and small, how like the plan it looks and how sharp it is (0-1)."""
 
-    lit: LinearRgb
-    mirrored: np.ndarray
-    light: Light
+    photo: Srgb8
+    panel: Panel
+    flat: Flat
+    small: Flat
     alike: float
     sharp: float
 
 
-def _lit(photo: Srgb8, panel: Panel, coarse: PlannedStage, fine: PlannedStage, asked: Asked) -> _Lit:
-    flat = flattened(photo, panel, fine.labels.shape)
-    planned_picture = coarse.planned(asked.wet)
-    planned = srgb.decode_picture(planned_picture)
-    small = Flat(_smaller(flat.linear, coarse.labels.shape), _smaller_mask(flat.burnt, coarse.labels.shape))
-    known, by = _known(photo, coarse, asked)
-    good = ~small.burnt
+@dataclass(frozen=True, eq=False)
+class _Seen:
+    """What is measured, small: the painting freed from its light, which pixels count, the first photo's light.
 
-    def light(trusted: np.ndarray) -> Light:
-        return light_of(
-            small.linear,
-            planned,
-            coarse.labels,
-            trusted,
-            coarse.mm_per_px,
-            photo=photo,
-            panel=panel,
+    `lights` are those of all photos, `reflexes` where each mirrors a lamp, `mirrored` (0-1) how much is left out.
+    """
+
+    lit: LinearRgb
+    good: Mask
+    light: Light
+    lights: tuple[Light, ...]
+    reflexes: tuple[Mask, ...]
+    mirrored: float
+
+
+def _put_straight(photo: Srgb8, fine: PlannedStage, coarse: PlannedStage, planned: Srgb8, asked: Asked) -> _Put:
+    panel = _panel(photo, fine, planned, asked)
+    flat = flattened(photo, panel, fine.labels.shape)
+    shape = coarse.labels.shape
+    small = Flat(_smaller(flat.linear, shape), _smaller_mask(flat.burnt, shape))
+    return _Put(photo, panel, flat, small, likeness(photo, panel, planned), _sharpness(flat.linear, fine))
+
+
+def _seen(put: Sequence[_Put], said: Sequence[Asked], stage: PlannedStage, planned: Srgb8) -> _Seen:
+    """The photos freed from their light and joined; `planned` is what the areas should look like, as far as they are painted."""
+    meant = srgb.decode_picture(planned)
+    lights: list[Light] = []
+    masks: list[Mask] = []
+    lit: list[LinearRgb] = []
+    for one, asked in zip(put, said, strict=True):
+        light, mask = _light(one, stage, meant, asked)
+        lights.append(light)
+        masks.append(mask)
+        lit.append(one.small.linear / light.over(stage.labels.shape))
+    if len(put) == 1:
+        whole, mirrored = lit[0], masks[0]
+    else:
+        whole, mirrored = joined(lit[0], lit[1], masks[0]), np.asarray(masks[0] & masks[1])
+    return _Seen(whole, ~mirrored, lights[0], tuple(lights), tuple(masks), float(mirrored.mean()))
+
+
+def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tuple[Light, Mask]:
+    """The light of a photo, and where its panel mirrors a lamp; what mirrors does not count for the light."""
+    known, by = _known(put.photo, stage, asked)
+    mirrored: Mask = np.zeros(stage.labels.shape, dtype=bool)
+    for _ in range(2):
+        light = light_of(
+            put.small.linear,
+            meant,
+            stage.labels,
+            ~(put.small.burnt | mirrored),
+            stage.mm_per_px,
+            photo=put.photo,
+            panel=put.panel,
             known=known,
             by=by,
         )
+        lit: LinearRgb = put.small.linear / light.over(stage.labels.shape)
+        found = mirrored | reflexes(lit, meant, stage.labels, put.small.burnt, stage.mm_per_px)
+        if found.all() or (found == mirrored).all():
+            break
+        mirrored = found
+    return light, mirrored
 
-    found = light(good)
-    mirrored = reflexes(
-        small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px
-    )
-    if mirrored.any() and not mirrored.all():
-        found = light(good & ~mirrored)
-        mirrored |= reflexes(
-            small.linear / found.over(coarse.labels.shape), planned, coarse.labels, small.burnt, coarse.mm_per_px
-        )
-    high, wide = fine.labels.shape
-    fine_mirrored = cv2.resize(mirrored.astype(np.uint8), (wide, high), interpolation=cv2.INTER_NEAREST) > 0
-    lit = (flat.linear / found.over(fine.labels.shape)).astype(np.float32)
-    return _Lit(lit, fine_mirrored, found, likeness(photo, panel, planned_picture), _sharpness(flat.linear, fine))
+
+def _areas(seen: _Seen, stage: PlannedStage, asked: Asked) -> list[AreaFinding]:
+    if stage.drawn:
+        return []
+    so_far = [srgb.decode_picture(one) for one in stage.so_far]
+    within = Seen(seen.lit, srgb.decode_picture(stage.planned(asked.wet)), seen.good, seen.light)
+    return area_findings(within, stage, so_far, asked.wet)
+
+
+def _as_it_stands(stage: PlannedStage, findings: Sequence[AreaFinding]) -> PlannedStage:
+    """The stage with those areas that have not been painted yet as an earlier pass left them."""
+    dry, wet = stage.dry.copy(), stage.wet.copy()
+    changed = np.abs(stage.so_far[-1].astype(int) - stage.so_far[-2]).max(axis=-1) > _CHANGED_LEVELS
+    index = {area.id: area.index for area in stage.areas}
+    for one in findings:
+        if one.looks_like is not None:
+            own = stage.labels == index[one.area]
+            own = own & changed if one.in_part else own
+            dry[own] = wet[own] = stage.so_far[one.looks_like][own]
+    return replace(stage, so_far=(*stage.so_far[:-1], dry), wet=wet)
+
+
+def _lit_in_full(put: Sequence[_Put], seen: _Seen, stage: PlannedStage) -> LinearRgb:
+    high, wide = stage.labels.shape
+    lit = [one.flat.linear / light.over((high, wide)) for one, light in zip(put, seen.lights, strict=True)]
+    if len(lit) == 1:
+        return lit[0]
+    mask = cv2.resize(seen.reflexes[0].astype(np.uint8), (wide, high), interpolation=cv2.INTER_NEAREST) > 0
+    return joined(lit[0], lit[1], mask)
 
 
 def _known(photo: Srgb8, stage: PlannedStage, asked: Asked) -> tuple[list[KnownPatch], By]:
@@ -322,21 +364,21 @@ def _of_panel(panel: Panel) -> list[Advice]:
     return advice
 
 
-def _of_picture(planned: Srgb8, seen: _Lit, mirrored: float) -> list[Advice]:
+def _of_picture(planned: Srgb8, put: _Put, seen: _Seen) -> list[Advice]:
     """Doubts about the photo; `BadPicture` where it shows something else or is blurred."""
     plain = float(np.std(lab_of(planned)[..., 0])) < 3.0
-    if not plain and seen.alike < _ANOTHER_BELOW:
+    if not plain and put.alike < _ANOTHER_BELOW:
         raise BadPicture(
             "What stands in the panel does not look like this painting at this stage.",
             "See whether it is the right painting and pass, and whether the corners lie on its own.",
         )
-    if seen.sharp < _SHARP_FROM:
+    if put.sharp < _SHARP_FROM:
         raise BadPicture(
             "The photo is blurred: edges and places cannot be read from it.",
             "Lean the camera on something, tap the painting to focus, and photograph it again.",
         )
     advice = []
-    if not plain and seen.alike < _DOUBTED_BELOW:
+    if not plain and put.alike < _DOUBTED_BELOW:
         advice.append(
             Advice(
                 "checks.W002",
@@ -345,12 +387,12 @@ def _of_picture(planned: Srgb8, seen: _Lit, mirrored: float) -> list[Advice]:
                 "See whether the right pass is chosen.",
             )
         )
-    if mirrored > _MOST_MIRRORED:
+    if seen.mirrored > _MOST_MIRRORED:
         advice.append(
             Advice(
                 "checks.W003",
                 "warning",
-                f"{mirrored:.0%} of the painting mirrors a light and was left out.",
+                f"{seen.mirrored:.0%} of the painting mirrors a light and was left out.",
                 "Turn the panel a little, or add a second photo from the other side: the two are joined.",
             )
         )

@@ -204,6 +204,174 @@ export interface paths {
         patch: operations["server_areas_api_change_area"];
         trace?: never;
     };
+    "/api/checks/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description All checks of a painting, and what a new one would be held against.
+         */
+        get: operations["server_checks_api_checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/measured.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measured
+         * @description Every area that was measured as JSON lines.
+         */
+        get: operations["server_checks_api_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add
+         * @description Keep a photo of the painting after a pass (0: the drawing) and measure it in the background.
+         */
+        post: operations["server_checks_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check Run
+         * @description How far the newest measuring is.
+         */
+        get: operations["server_checks_api_check_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulated
+         * @description Take a photo with the simulated camera, of the stage as a hand paints it on a usual day.
+         */
+        post: operations["server_checks_api_simulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/{check_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Check
+         * @description A check in full.
+         */
+        get: operations["server_checks_api_check"];
+        /**
+         * Ask
+         * @description Keep what the painter says of a photo, and measure it anew.
+         */
+        put: operations["server_checks_api_ask"];
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a check with its photo.
+         */
+        delete: operations["server_checks_api_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/{check_id}/offers/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Offer
+         * @description Let a unit still to come follow what came out otherwise; it can be undone.
+         */
+        post: operations["server_checks_api_take_offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks/{painting_id}/{check_id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Second
+         * @description Join a second photo, from another side, for where the first mirrors a light.
+         */
+        post: operations["server_checks_api_add_second"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk/bin": {
         parameters: {
             query?: never;
@@ -2718,6 +2886,42 @@ export interface components {
             picture_url: string;
         };
         /**
+         * AreaFindingOut
+         * @description An area against its planned state; errors are the painting's minus the plan's, colours as `#rrggbb`.
+         */
+        AreaFindingOut: {
+            /** Area */
+            area: string;
+            /** Chroma Error */
+            chroma_error: number;
+            /** Covered */
+            covered: number | null;
+            /** De00 */
+            de00: number;
+            /** Hue Error Deg */
+            hue_error_deg: number;
+            /** Looks Like */
+            looks_like: number | null;
+            /** Name */
+            name: string;
+            /** Painted */
+            painted: string;
+            /** Planned */
+            planned: string;
+            /** Seen */
+            seen: number;
+            /** Streaks */
+            streaks: number;
+            /** Value Error */
+            value_error: number;
+            /** Value Uncertainty */
+            value_uncertainty: number;
+            /** Wet */
+            wet: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * AreaIfOut
          * @description What an area takes as it is, and what it would take.
          */
@@ -2742,6 +2946,18 @@ export interface components {
             plane?: ("front" | "middle" | "back") | "as_found" | null;
             /** Target */
             target?: string | null;
+        };
+        /**
+         * AreaName
+         * @description An area and its middle (shares).
+         */
+        AreaName: {
+            /** Centre */
+            centre: number[];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * AreaNeedOut
@@ -2885,6 +3101,33 @@ export interface components {
             up_to_date: boolean;
             /** Waiting */
             waiting: components["schemas"]["WaitingOut"][];
+        };
+        /**
+         * AskedIn
+         * @description What the painter says of a photo; everything that is null or empty is found or left out.
+         */
+        AskedIn: {
+            /** Corners */
+            corners?: number[][] | null;
+            /** Grey */
+            grey?: number[] | null;
+            /**
+             * Moved
+             * @default []
+             */
+            moved: components["schemas"]["MovedTo"][];
+            /** Number */
+            number: number;
+            /**
+             * Piles
+             * @default []
+             */
+            piles: components["schemas"]["PileAt"][];
+            /**
+             * Wet
+             * @default []
+             */
+            wet: string[];
         };
         /**
          * AtWorkOut
@@ -3226,6 +3469,127 @@ export interface components {
             edits: components["schemas"]["EditData"][];
         };
         /**
+         * CheckOut
+         * @description A check in full; `plan_changed` says that the plan has changed since it was measured.
+         */
+        CheckOut: {
+            asked: components["schemas"]["AskedIn"];
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+            /** Flat Url */
+            flat_url: string;
+            /** Hint */
+            hint: string;
+            /** Id */
+            id: number;
+            /** Message */
+            message: string;
+            /** Number */
+            number: number;
+            /** Photo Height */
+            photo_height: number;
+            /** Photo Url */
+            photo_url: string;
+            /** Photo Width */
+            photo_width: number;
+            /** Picture Url */
+            picture_url: string;
+            /** Plan Changed */
+            plan_changed: boolean;
+            /** Planned Url */
+            planned_url: string;
+            /** Reference Url */
+            reference_url: string;
+            report: components["schemas"]["ReportOut"] | null;
+            /** Second Url */
+            second_url: string;
+            /** Stage */
+            stage: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "measured" | "failed";
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            /**
+             * Things
+             * @default 0
+             */
+            things: number;
+            /** Worst */
+            worst?: number | null;
+        };
+        /**
+         * CheckSummary
+         * @description A check in the strip.
+         */
+        CheckSummary: {
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Picture Url */
+            picture_url: string;
+            /** Stage */
+            stage: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "measured" | "failed";
+            /**
+             * Taken
+             * Format: date-time
+             */
+            taken: string;
+            /**
+             * Things
+             * @default 0
+             */
+            things: number;
+            /** Worst */
+            worst?: number | null;
+        };
+        /**
+         * ChecksOut
+         * @description All checks of a painting, the newest first, and what a new one would be held against.
+         */
+        ChecksOut: {
+            /** Areas */
+            areas: components["schemas"]["AreaName"][];
+            /** Checks */
+            checks: components["schemas"]["CheckSummary"][];
+            /** Focal */
+            focal: number[] | null;
+            /** Height Mm */
+            height_mm: number;
+            /** Piles */
+            piles: components["schemas"]["PileName"][];
+            run: components["schemas"]["RunOut"] | null;
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Suggested */
+            suggested: number;
+            /** Viewing Mm */
+            viewing_mm: number;
+            /** Wet */
+            wet: string[];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
          * ChoicesData
          * @description What the painter decides about the passes; null is as the school has it.
          */
@@ -3560,6 +3924,20 @@ export interface components {
             reason: string | null;
         };
         /**
+         * DistanceOut
+         * @description A distance that is off.
+         */
+        DistanceOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Painted Mm */
+            painted_mm: number;
+            /** Planned Mm */
+            planned_mm: number;
+        };
+        /**
          * DoorIn
          * @description The address at which tablets may knock.
          */
@@ -3699,6 +4077,28 @@ export interface components {
             grey: number;
             /** Value */
             value: number;
+        };
+        /**
+         * EdgeOut
+         * @description An edge that came out otherwise than planned.
+         */
+        EdgeOut: {
+            /** Fault */
+            fault: string;
+            /** Length Mm */
+            length_mm: number;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Painted */
+            painted: string;
+            /** Painted Mm */
+            painted_mm: number;
+            /** Planned */
+            planned: string;
+            /** Planned Mm */
+            planned_mm: number;
         };
         /**
          * EdgeWork
@@ -4288,6 +4688,42 @@ export interface components {
             wet: string;
         };
         /**
+         * LandmarkOut
+         * @description A place of the plan (mm), where it lies in the painting, and how far that is off.
+         */
+        LandmarkOut: {
+            /** At Mm */
+            at_mm: number[];
+            /** Dx Mm */
+            dx_mm: number;
+            /** Dy Mm */
+            dy_mm: number;
+            /** Is Off */
+            is_off: boolean;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Painted Mm */
+            painted_mm: number[];
+            /** Sigma Mm */
+            sigma_mm: number;
+        };
+        /**
+         * LeanOut
+         * @description A vertical that leans.
+         */
+        LeanOut: {
+            /** Lean Deg */
+            lean_deg: number;
+            /** Lower */
+            lower: string;
+            /** Upper */
+            upper: string;
+        };
+        /**
          * LeftIn
          * @description So many ml of a pile that is left, and the painting that it may go into.
          */
@@ -4631,6 +5067,29 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * MendOut
+         * @description One thing to mend; `at` are shares of the panel, `seen` is false for what is left alone or only to be painted yet.
+         */
+        MendOut: {
+            /** Action */
+            action: string;
+            /** Areas */
+            areas: string[];
+            /** At */
+            at: number[];
+            /** Cure */
+            cure: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "paint" | "value" | "colour" | "place" | "edge" | "leave";
+            /** Seen */
+            seen: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
          * Minutes
          * @description How long what a task lays blends, and until it takes a coat and a glaze; how much longer after one misting; and the same
          *     three with retarder in the paint. Minutes in the present air.
@@ -4811,6 +5270,16 @@ export interface components {
             y: number;
         };
         /**
+         * MovedTo
+         * @description A landmark (its place in the report's list) that the painter showed in the painting (mm).
+         */
+        MovedTo: {
+            /** At Mm */
+            at_mm: number[];
+            /** Landmark */
+            landmark: number;
+        };
+        /**
          * NewObservation
          * @description A painting that begins in front of the subject, without a photo.
          */
@@ -4908,6 +5377,20 @@ export interface components {
             sketch_url: string | null;
             /** Zones */
             zones: components["schemas"]["ZoneData"][];
+        };
+        /**
+         * OfferOut
+         * @description How a unit still to come could follow what came out otherwise.
+         */
+        OfferOut: {
+            /** Area */
+            area: string;
+            /** Neighbour */
+            neighbour: string;
+            /** Shift */
+            shift: number;
+            /** Words */
+            words: string;
         };
         /**
          * OpenIn
@@ -5546,6 +6029,16 @@ export interface components {
             name: string;
         };
         /**
+         * PileAt
+         * @description A pile of the plan that lies beside the painting in the photo.
+         */
+        PileAt: {
+            /** At */
+            at: number[];
+            /** Pile */
+            pile: string;
+        };
+        /**
          * PileCourse
          * @description A pile on the palette: since when, how much of it is left, when it skins (None: it keeps), whether it lies covered, and
          *     whether it came out wrong.
@@ -5612,6 +6105,18 @@ export interface components {
             sittings: number[];
             /** Used Until Min */
             used_until_min: number;
+        };
+        /**
+         * PileName
+         * @description A pile of the plan, wet, as `#rrggbb`.
+         */
+        PileName: {
+            /** Colour */
+            colour: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * PilePaint
@@ -5768,6 +6273,28 @@ export interface components {
             name: string;
             /** Parts */
             parts: number;
+        };
+        /**
+         * Pose
+         * @description How the whole painting lies against the plan: turned (degrees, clockwise) about its middle, and shifted (mm).
+         */
+        Pose: {
+            /**
+             * Shift Mm
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            shift_mm: [
+                number,
+                number
+            ];
+            /**
+             * Turn Deg
+             * @default 0
+             */
+            turn_deg: number;
         };
         /**
          * Problem
@@ -6045,6 +6572,42 @@ export interface components {
             masses: components["schemas"]["MassOut"][];
             /** Notan */
             notan: number[][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * ReportOut
+         * @description What was measured; `corners` in the order of the painting.
+         */
+        ReportOut: {
+            /** Advice */
+            advice: components["schemas"]["Advice"][];
+            /** Areas */
+            areas: components["schemas"]["AreaFindingOut"][];
+            /** Corners */
+            corners: number[][];
+            /** Corners By Hand */
+            corners_by_hand: boolean;
+            /** Distances */
+            distances: components["schemas"]["DistanceOut"][];
+            /** Done */
+            done: boolean;
+            /** Edges */
+            edges: components["schemas"]["EdgeOut"][];
+            /** Landmarks */
+            landmarks: components["schemas"]["LandmarkOut"][];
+            /** Leaning */
+            leaning: components["schemas"]["LeanOut"][];
+            /** Mend */
+            mend: components["schemas"]["MendOut"][];
+            /** Offers */
+            offers: components["schemas"]["OfferOut"][];
+            pose: components["schemas"]["Pose"];
+            /** Rim */
+            rim: number;
+            trust: components["schemas"]["Trust"];
+            /** Turned */
+            turned: components["schemas"]["TurnedOut"][];
             /** Words */
             words: string;
         };
@@ -6537,6 +7100,16 @@ export interface components {
             value: number;
             /** Wanted */
             wanted: number[][];
+        };
+        /**
+         * StageOut
+         * @description A stage that a photo can be held against.
+         */
+        StageOut: {
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
         };
         /**
          * StandingOut
@@ -7150,6 +7723,23 @@ export interface components {
             };
         };
         /**
+         * Trust
+         * @description How far values (Munsell steps) and colours (CIEDE2000) of a check can be trusted, one standard deviation, and why.
+         */
+        Trust: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "grey card" | "printed card" | "piles" | "areas";
+            /** De00 Sigma */
+            de00_sigma: number;
+            /** Value Sigma */
+            value_sigma: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * TubeIn
          * @description A tube as the painter types it.
          */
@@ -7217,17 +7807,17 @@ export interface components {
         };
         /**
          * TurnedOut
-         * @description The same after a change was undone or done again: `label` is its name.
+         * @description Two areas whose values are the wrong way round.
          */
         TurnedOut: {
-            /** Depth */
-            depth: number;
-            /** Label */
-            label: string;
-            /** Redo */
-            redo: string | null;
-            /** Undo */
-            undo: string | null;
+            /** Darker */
+            darker: string;
+            /** Lighter */
+            lighter: string;
+            /** Painted */
+            painted: number;
+            /** Planned */
+            planned: number;
         };
         /**
          * Unit
@@ -8252,6 +8842,707 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AreasOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_add: {
+        parameters: {
+            query: {
+                number: number;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_check_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_simulated: {
+        parameters: {
+            query: {
+                number: number;
+                seed: number;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_take_offer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                check_id: number;
+                place: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_checks_api_add_second: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckOut"];
                 };
             };
             /** @description Unauthorized */
