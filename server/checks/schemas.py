@@ -8,9 +8,9 @@ from pydantic import Field
 
 from server.records.schemas import RunOut
 from server.site.fields import Number, Place
+from server.subject.schemas import AdviceOut
 from ypsochrom.checks.landmarks import Pose
 from ypsochrom.checks.report import Trust
-from ypsochrom.kit.advice import Advice
 
 Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 AreaId = Annotated[str, Field(max_length=20)]
@@ -119,7 +119,7 @@ class DistanceOut(Schema):
     painted_mm: float
 
 
-class TurnedOut(Schema):
+class TurnedValuesOut(Schema):
     """Two areas whose values are the wrong way round."""
 
     darker: str
@@ -146,16 +146,17 @@ class ReportOut(Schema):
     rim: float
     pose: Pose
     areas: list[AreaFindingOut]
-    turned: list[TurnedOut]
+    turned: list[TurnedValuesOut]
     edges: list[EdgeOut]
     landmarks: list[LandmarkOut]
     leaning: list[LeanOut]
     distances: list[DistanceOut]
     mend: list[MendOut]
     offers: list[OfferOut]
+    accents: list[str]
     done: bool
     words: str
-    advice: list[Advice]
+    advice: list[AdviceOut]
 
 
 class Told(Schema):

@@ -16,6 +16,7 @@ from server.records.models import Painting, Run
 from server.site.owned import one_of
 from server.site.problems import Conflict
 from server.sittings.easel.services import course_now
+from server.subject.schemas import AdviceOut
 from server.subject.shown import subject_pictures
 from server.work import desk
 from ypsochrom.areas.facts import AS_FOUND
@@ -57,7 +58,7 @@ from .schemas import (
     ReportOut,
     StageOut,
     Told,
-    TurnedOut,
+    TurnedValuesOut,
 )
 
 KIND = "check"
@@ -421,7 +422,7 @@ def _report_out(report: Report, names: Mapping[str, str], work: Work) -> ReportO
             for one in report.areas
         ],
         turned=[
-            TurnedOut(
+            TurnedValuesOut(
                 darker=names.get(one.darker, one.darker),
                 lighter=names.get(one.lighter, one.lighter),
                 planned=one.planned,
@@ -464,7 +465,8 @@ def _report_out(report: Report, names: Mapping[str, str], work: Work) -> ReportO
         offers=[
             OfferOut(words=one.words, area=one.area, neighbour=one.neighbour, shift=one.shift) for one in report.offers
         ],
+        accents=[one.words for one in report.accents],
         done=verdict.done,
         words=verdict.words,
-        advice=list(report.advice),
+        advice=[AdviceOut(**vars(one)) for one in report.advice],
     )

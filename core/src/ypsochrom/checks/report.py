@@ -8,14 +8,17 @@ import cv2
 import numpy as np
 
 from ..colour import cielab, srgb
+from ..colour.munsell import lab_to_value
 from ..colour.types import LabelImage, LabTriple, LinearRgb, Mask, Srgb8
-from ..imaging.quick import lab_of
+from ..imaging.quick import lab_of, lab_of_light
 from ..imaging.resample import fit_within
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture
 from ..kit.progress import Progress, silent
 from ..materials.card_reading import card_in_view
 from ..mixes.grey_card import CARD_REFLECTANCE
+from ..values.composition import Accent
+from ..values.composition import report as composition
 from .adapting import Offer, offers
 from .colours import AreaFinding, Seen, Turned, area_findings, turned_values, untouched
 from .edges import EdgeFinding, edge_findings
@@ -88,6 +91,7 @@ class Report:
     distances: tuple[Distance, ...]
     verdict: Verdict
     offers: tuple[Offer, ...] = ()
+    accents: tuple[Accent, ...] = ()
     advice: tuple[Advice, ...] = ()
     mirrored: float = 0.0
 
@@ -176,6 +180,7 @@ def check(
         distances=distances_off(landmarks),
         verdict=verdict,
         offers=offers(coarse, findings),
+        accents=_accents(seen, coarse),
         advice=tuple(advice),
         mirrored=seen.mirrored,
     )
@@ -284,6 +289,14 @@ def _areas(seen: _Seen, stage: PlannedStage, asked: Asked) -> list[AreaFinding]:
     so_far = [srgb.decode_picture(one) for one in stage.so_far]
     within = Seen(seen.lit, srgb.decode_picture(stage.planned(asked.wet)), seen.good, seen.light)
     return area_findings(within, stage, so_far, asked.wet)
+
+
+def _accents(seen: _Seen, stage: PlannedStage) -> tuple[Accent, ...]:
+    """Where the painting's own contrasts are strongest, and whether its focal passage wins; nothing of a drawing."""
+    if stage.drawn:
+        return ()
+    lab = lab_of_light(seen.lit)
+    return composition(lab_to_value(lab), lab, stage.focal)
 
 
 def _as_it_stands(stage: PlannedStage, findings: Sequence[AreaFinding]) -> PlannedStage:

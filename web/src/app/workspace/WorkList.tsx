@@ -1,7 +1,9 @@
 /** The work in its order, with what is done and what is out of date, and the one next action. */
 import { Box, Typography } from "@mui/material";
+import { useQuery } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 
+import { checksQuery } from "../../features/checks";
 import { PlanRunner, type Standing } from "../../features/passes";
 import { WORDS, type Word } from "./words";
 
@@ -11,8 +13,9 @@ const MARKS = {
   missing: { shape: "○", words: "not yet" },
 } as const;
 
-function markOf(word: Word, standing: Standing | undefined) {
+function markOf(word: Word, standing: Standing | undefined, isChecked: boolean) {
   if (word === "subject") return MARKS.current;
+  if (word === "checks") return isChecked ? MARKS.current : MARKS.missing;
   const state = standing?.[word];
   return state ? MARKS[state] : MARKS.missing;
 }
@@ -43,6 +46,7 @@ interface Props {
 }
 
 export function WorkList({ paintingId, title, standing, search }: Props) {
+  const isChecked = (useQuery(checksQuery(paintingId)).data?.checks.length ?? 0) > 0;
   return (
     <Box
       component="nav"
@@ -63,8 +67,8 @@ export function WorkList({ paintingId, title, standing, search }: Props) {
         {title}
       </Typography>
       {WORDS.map(({ word, title: name }) => {
-        const mark = markOf(word, standing);
-        const why = reasonWords(standing?.why[word] ?? []);
+        const mark = markOf(word, standing, isChecked);
+        const why = word === "checks" ? "" : reasonWords(standing?.why[word] ?? []);
         return (
           <NavLink
             key={word}

@@ -15,6 +15,7 @@ import { NOTHING_LAID, type Composing } from "./composing";
 import { useDesk } from "./desk";
 import { isWord, WORDS, type Word } from "./words";
 
+const ChecksView = lazy(() => import("./ChecksView"));
 const AreasView = lazy(() => import("./AreasView"));
 const MixesView = lazy(() => import("./MixesView"));
 const PassesView = lazy(() => import("./PassesView"));
@@ -84,6 +85,8 @@ export default function Workspace() {
         return <PassesView desk={desk} />;
       case "sittings":
         return <SittingsView key={id} desk={desk} />;
+      case "checks":
+        return <ChecksView key={id} desk={desk} />;
     }
   };
   return (
@@ -111,7 +114,7 @@ export default function Workspace() {
           search={search.size ? `?${search}` : ""}
         />
       </Box>
-      {word !== "sittings" && (
+      {word !== "sittings" && word !== "checks" && (
         <Box sx={{ gridArea: "ladder", minHeight: 0, bgcolor: "background.default" }}>
           <ValueLadder
             steps={facts.steps}

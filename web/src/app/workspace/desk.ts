@@ -33,6 +33,7 @@ type Chosen = {
   palette?: string | null;
   task?: string | null;
   sitting?: number | null;
+  check?: number | string | null;
   tab?: string | null;
 };
 

@@ -1,7 +1,7 @@
 /** The words of the work that the workspace shows, in their order (workflow.json at the repository's root). */
 import workflow from "../../../../workflow.json";
 
-const HERE = ["subject", "values", "areas", "mixes", "passes", "sittings"] as const;
+const HERE = ["subject", "values", "areas", "mixes", "passes", "sittings", "checks"] as const;
 export type Word = (typeof HERE)[number];
 
 export const WORDS: { word: Word; title: string }[] = workflow.words.flatMap(({ word, title }) => {

@@ -6580,8 +6580,10 @@ export interface components {
          * @description What was measured; `corners` in the order of the painting.
          */
         ReportOut: {
+            /** Accents */
+            accents: string[];
             /** Advice */
-            advice: components["schemas"]["Advice"][];
+            advice: components["schemas"]["AdviceOut"][];
             /** Areas */
             areas: components["schemas"]["AreaFindingOut"][];
             /** Corners */
@@ -6607,7 +6609,7 @@ export interface components {
             rim: number;
             trust: components["schemas"]["Trust"];
             /** Turned */
-            turned: components["schemas"]["TurnedOut"][];
+            turned: components["schemas"]["TurnedValuesOut"][];
             /** Words */
             words: string;
         };
@@ -7807,9 +7809,23 @@ export interface components {
         };
         /**
          * TurnedOut
-         * @description Two areas whose values are the wrong way round.
+         * @description The same after a change was undone or done again: `label` is its name.
          */
         TurnedOut: {
+            /** Depth */
+            depth: number;
+            /** Label */
+            label: string;
+            /** Redo */
+            redo: string | null;
+            /** Undo */
+            undo: string | null;
+        };
+        /**
+         * TurnedValuesOut
+         * @description Two areas whose values are the wrong way round.
+         */
+        TurnedValuesOut: {
             /** Darker */
             darker: string;
             /** Lighter */

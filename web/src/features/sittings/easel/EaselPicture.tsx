@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { Box } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
+import { Greys, IN_GREYS } from "../../../shared/ui/Greys";
 import { AsNow } from "./AsNow";
 import { ClockRings } from "./ClockRings";
 import { FILL, useDrawn } from "./drawn";
@@ -67,9 +68,7 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
   const box = useMemo(() => (parts ? boxOf(parts, bits) : null), [parts, bits]);
   const ratio = list.width_px / list.height_px;
   const turn = `scale(${looks.isMirrored !== looks.isUpsideDown ? -1 : 1}, ${looks.isUpsideDown ? -1 : 1})`;
-  const filter = [looks.isGrey && "url(#in-greys)", looks.isSquinting && "blur(1.1cqw)"]
-    .filter(Boolean)
-    .join(" ");
+  const filter = [looks.isGrey && IN_GREYS, looks.isSquinting && "blur(1.1cqw)"].filter(Boolean).join(" ");
   return (
     <Box
       sx={{
@@ -133,17 +132,6 @@ export function EaselPicture({ list, course, stages, task, looks, now, onTap }: 
         />
       </Box>
     </Box>
-  );
-}
-
-/** Greys of the same luminance: what a black-and-white photo would show. */
-function Greys() {
-  return (
-    <svg width="0" height="0" style={{ position: "absolute" }} aria-hidden>
-      <filter id="in-greys" colorInterpolationFilters="linearRGB">
-        <feColorMatrix type="saturate" values="0" />
-      </filter>
-    </svg>
   );
 }
 

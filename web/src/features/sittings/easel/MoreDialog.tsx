@@ -58,6 +58,9 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
             </Button>
           </Stack>
         )}
+        <Button variant="outlined" component={Link} to={`/paintings/${painting}/checks?check=new`}>
+          Check the painting with a photo
+        </Button>
         <Stack sx={{ gap: 1 }}>
           <Button variant="outlined" onClick={() => act("skip", { task: task.id, text: "changed my mind" })}>
             I changed my mind: leave this unit out

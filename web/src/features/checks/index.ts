@@ -1,0 +1,11 @@
+export { CheckPicture } from "./CheckPicture";
+export { CheckStrip } from "./CheckStrip";
+export { PLAIN, SHOWS, SWITCHES, type Looks } from "./looks";
+export { MendList, sorted } from "./MendList";
+export { NewPhoto } from "./NewPhoto";
+export { PhotoPicture } from "./PhotoPicture";
+export { PhotoSettings, type Pointing } from "./PhotoSettings";
+export { PlacePicture } from "./PlacePicture";
+export { checkQuery, checksQuery, takeOffer } from "./queries";
+export { AreaTable, Places } from "./Tables";
+export { useCheck } from "./useCheck";

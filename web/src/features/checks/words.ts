@@ -1,0 +1,41 @@
+/** What checks say, in a painter's words. */
+import type { AreaFinding, Landmark, Summary } from "./queries";
+
+const WHEN: Intl.DateTimeFormatOptions = { weekday: "short", hour: "2-digit", minute: "2-digit" };
+
+/** When a photo was taken, told short. */
+export const whenWords = (taken: string): string => new Date(taken).toLocaleString("en-GB", WHEN);
+
+/** What the strip says below a check. */
+export function summaryWords(one: Summary): string {
+  if (one.state === "waiting") return "being measured";
+  if (one.state === "failed") return "not measured";
+  if (one.done) return "nothing to mend";
+  return one.things === 1 ? "1 thing to mend" : `${one.things} things to mend`;
+}
+
+/** An error with its sign and its unit, as in "+0.4 ± 0.2". */
+export const signed = (error: number, digits = 1): string => {
+  const rounded = Number(error.toFixed(digits));
+  return `${rounded > 0 ? "+" : rounded < 0 ? "−" : ""}${Math.abs(rounded).toFixed(digits)}`;
+};
+
+export const valueOff = (one: AreaFinding): string =>
+  `${signed(one.value_error)} ± ${(2 * one.value_uncertainty).toFixed(1)}`;
+
+/** What an area's cover is, or that it is still to be painted. */
+export function coverWords(one: AreaFinding): string {
+  if (one.looks_like !== null) return one.looks_like === 0 ? "bare" : `as pass ${one.looks_like}`;
+  return one.covered === null ? "" : `${Math.round(one.covered * 100)} %`;
+}
+
+const PARTS = 0.2;
+
+/** How far and which way a place is off, as in "1.8 mm left, 0.6 mm up". */
+export function offWords({ dx_mm, dy_mm, off_mm }: Pick<Landmark, "dx_mm" | "dy_mm" | "off_mm">): string {
+  const told = [
+    Math.abs(dx_mm) > PARTS * off_mm && `${Math.abs(dx_mm).toFixed(1)} mm ${dx_mm > 0 ? "right" : "left"}`,
+    Math.abs(dy_mm) > PARTS * off_mm && `${Math.abs(dy_mm).toFixed(1)} mm ${dy_mm > 0 ? "down" : "up"}`,
+  ];
+  return told.filter(Boolean).join(", ");
+}
