@@ -39,7 +39,7 @@ def measured(request: HttpRequest, painting_id: int) -> HttpResponse:
     return to_save(services.measured_lines(painter(request), painting_id), "application/jsonl", "measured.jsonl")
 
 
-@router.get("/{painting_id}/{check_id}", response={200: CheckOut, **PROBLEMS})
+@router.get("/{painting_id}/{int:check_id}", response={200: CheckOut, **PROBLEMS})
 def check(request: HttpRequest, painting_id: int, check_id: int) -> CheckOut:
     """A check in full."""
     return services.out(painter(request), painting_id, check_id)
@@ -65,7 +65,7 @@ def simulated(
     return Status(202, services.out(owner, painting_id, row.pk))
 
 
-@router.put("/{painting_id}/{check_id}", response={202: CheckOut, **PROBLEMS})
+@router.put("/{painting_id}/{int:check_id}", response={202: CheckOut, **PROBLEMS})
 def ask(request: HttpRequest, painting_id: int, check_id: int, given: AskedIn) -> Status[CheckOut]:
     """Keep what the painter says of a photo, and measure it anew."""
     owner = painter(request)
@@ -73,7 +73,7 @@ def ask(request: HttpRequest, painting_id: int, check_id: int, given: AskedIn) -
     return Status(202, services.out(owner, painting_id, check_id))
 
 
-@router.post("/{painting_id}/{check_id}/second", response={202: CheckOut, **PROBLEMS})
+@router.post("/{painting_id}/{int:check_id}/second", response={202: CheckOut, **PROBLEMS})
 def add_second(
     request: HttpRequest, painting_id: int, check_id: int, photo: Annotated[UploadedFile, File()]
 ) -> Status[CheckOut]:
@@ -83,7 +83,7 @@ def add_second(
     return Status(202, services.out(owner, painting_id, check_id))
 
 
-@router.post("/{painting_id}/{check_id}/offers/{place}", response={200: CheckOut, **PROBLEMS})
+@router.post("/{painting_id}/{int:check_id}/offers/{int:place}", response={200: CheckOut, **PROBLEMS})
 def take_offer(request: HttpRequest, painting_id: int, check_id: int, place: int) -> CheckOut:
     """Let a unit still to come follow what came out otherwise; it can be undone."""
     owner = painter(request)
@@ -91,7 +91,7 @@ def take_offer(request: HttpRequest, painting_id: int, check_id: int, place: int
     return services.out(owner, painting_id, check_id)
 
 
-@router.delete("/{painting_id}/{check_id}", response={204: None, **PROBLEMS})
+@router.delete("/{painting_id}/{int:check_id}", response={204: None, **PROBLEMS})
 def remove(request: HttpRequest, painting_id: int, check_id: int) -> Status[None]:
     """Remove a check with its photo."""
     services.remove(painter(request), painting_id, check_id)

@@ -8,9 +8,10 @@ import numpy as np
 from ..colour import munsell
 from ..colour.types import LabTriple
 from .colours import AreaFinding
+from .mend import is_value_off
 from .stage import PlannedStage
 
-_LEAST_ERROR, _MOST_SHIFT = 0.2, 0.8
+_MOST_SHIFT = 0.8
 _KEPT = 0.8
 """How much of what an area is off its neighbours follow: most of the distance stays, and faults do not grow."""
 
@@ -43,9 +44,7 @@ def offers(stage: PlannedStage, findings: Sequence[AreaFinding]) -> tuple[Offer,
     off = {
         one.area: one.value_error
         for one in findings
-        if one.looks_like is None
-        and abs(one.value_error) > max(_LEAST_ERROR, 1.5 * one.value_uncertainty)
-        and stage.covered_later(one.area) is None
+        if one.looks_like is None and is_value_off(one) and stage.covered_later(one.area) is None
     }
     value = {one.area: float(munsell.lab_to_value(np.array(one.planned))) for one in findings}
     found = []

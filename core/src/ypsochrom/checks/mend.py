@@ -120,8 +120,8 @@ def what_to_mend(
     listed.sort(key=lambda one: (not one.seen, -one.weight))
     seen = [one for one in listed if one.seen]
     left = _left_alone(judged, areas)
-    words = _in_a_sentence(seen, stage)
-    return Verdict((*listed, *left), not seen, words)
+    to_paint = sum(one.cure == "paint" for one in listed)
+    return Verdict((*listed, *left), not seen and not to_paint, _in_a_sentence(seen, to_paint, stage))
 
 
 def _weight(area: CheckedArea, found: AreaFinding, stage: PlannedStage, by: By) -> tuple[MendKind, float]:
@@ -246,7 +246,15 @@ def _left_alone(
     ]
 
 
-def _in_a_sentence(seen: Sequence[Mend], stage: PlannedStage) -> str:
+def _in_a_sentence(seen: Sequence[Mend], to_paint: int, stage: PlannedStage) -> str:
+    if not seen and to_paint:
+        areas = "1 area is" if to_paint == 1 else f"{to_paint} areas are"
+        return f"Nothing to mend: {areas} still to be painted in this pass."
+    later = min(
+        (w.pass_number for works in stage.work.values() for w in works if w.pass_number > stage.number), default=None
+    )
+    if not seen and later is not None:
+        return f"Nothing to mend: go on with pass {later}."
     if not seen:
         return f"Stop here: nothing is left that the eye would see at {viewing_mm(stage.support) / 1000:.1f} m."
     return f"{'One thing' if len(seen) == 1 else f'{len(seen)} things'} to mend; the first: {seen[0].action}."

@@ -1,13 +1,15 @@
 """Where the panel lies in a photo: four corners and how the lens bows its edges.
 
-1. Straight segments (grompone2012) are gathered into level and upright lines.
-2. Every two level and two upright lines make a panel; those are kept that have an edge along most of their rim, and of
-   these the one that is most like the planned painting.
+1. Straight segments (grompone2012) are gathered into level and upright lines; every two and two of them make a panel. So do
+   the corners of what is not like the wall, and the place where what the plan shows is found again (lowe2004).
+2. Of these those are kept that have an edge along most of their rim, and the one is taken that is most like the plan. Where
+   a side cannot be told from what is behind it, the plan is laid over the photo until both agree (evangelidis2008).
 3. Along each side the edge is found anew to a fraction of a pixel, and a line laid through it that what covers the rim does
    not draw aside (Tukey's weights, beaton1974).
 4. Where the sides bow, the lens' radial term is that which makes them straight.
 """
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from itertools import combinations
 
@@ -29,6 +31,9 @@ _MOST_LINES = 12
 _SAME_LINE = 0.008
 """Lines that pass this near to each other at both ends (shares of the picture's width) are one."""
 
+_MOST_SLANT, _MOST_TAPER = 0.966, 1.45
+"""Opposite sides of a panel photographed from in front: the cosine between them (15 degrees), and how one may be longer."""
+
 _LEAST_PANEL = 0.1
 _ASPECT_OFF = 1.4
 _EDGE_LAB = 3.0
@@ -37,6 +42,19 @@ _EDGE_LAB = 3.0
 _LEAST_RIM, _RIM_SAMPLES = 0.45, 30
 _LOOKED_AT = 60
 _LIKENESS_WEIGHT = 1.5
+_SURE = 0.75 + 2 * _LIKENESS_WEIGHT * 0.93
+"""Worth of a panel beyond which no other place is looked for: three quarters of its rim are seen, and it looks like the plan."""
+
+_REGISTERED = (320, 240)
+_WALL_SHARE = 0.03
+"""How deep the photo's rim is by which the wall behind the panel is told."""
+
+_SHARP_SLOPE = 2.5
+"""L* a pixel across the sharpest edges of a photo at `FOUND_PX`."""
+
+_OUTSIDE = 0.02
+"""Corners may lie so far outside the photo (shares): their sides are seen, and they are where those meet."""
+
 _ELSEWHERE_PX = 3.0
 """What is found by its marks so far from what is found by its lines is looked at as well."""
 
@@ -52,7 +70,7 @@ _MOST_BOW, _LEAST_GAIN = 0.15, 0.08
 _FAINTEST_EDGE = 0.4
 """Change of CIELAB over half a pixel."""
 
-_LEAST_POINTS, _UNSEEN = 16, 1e-3
+_LEAST_POINTS, _LEAST_SIDES, _UNSEEN = 40, 2, 1e-3
 """A side with fewer points of an edge keeps its place from where the panel was found."""
 
 
@@ -103,33 +121,116 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     level, upright = _lines(small, lab)
     quads = _quads(level, upright, (wide, high), aspect)
     again = None if planned is None else _found_again(small, planned, aspect)
-    if again is not None:
-        quads = np.concatenate([quads, again[None]])
+    own = [one for one in (again, _apart_from_wall(lab)) if one is not None]
+    quads = np.concatenate([quads, *(one[None] for one in own)])
     if not len(quads):
         raise _not_found()
     rims = _rims(quads, slope)
     share = _areas(quads) / (wide * high)
-    worth = rims.mean(axis=1) + 0.5 * rims.min(axis=1) + 0.15 * np.sqrt(share)
-    best = np.argsort(-worth)[:_LOOKED_AT]
-    best = np.unique([*best, len(quads) - 1])
     meant = _thumb(planned)
-    alike = np.array([_likeness(small, quads[one], meant) for one in best])
-    seen = (rims[best].mean(axis=1) >= _LEAST_RIM) | (alike >= _SURELY_LIKE)
+    worth = rims.mean(axis=1) + 0.5 * rims.min(axis=1) + (0.8 if meant is None else 0.15) * np.sqrt(share)
+    best = np.argsort(-worth)[:_LOOKED_AT]
+    best = np.unique([*best, *range(len(quads) - len(own), len(quads))])
+    alike = np.array([_likeness_either_way(small, quads[one], meant) for one in best])
+    walls = best >= len(quads) - len(own)
+    seen = (rims[best].mean(axis=1) >= _LEAST_RIM) | (alike >= _SURELY_LIKE) | walls
     best, alike = best[seen], alike[seen]
     if not len(best):
         raise _not_found()
     chosen = int(best[np.argmax(worth[best] + _LIKENESS_WEIGHT * alike)])
+    likely = [(quads[chosen], _REACH)]
+    likely += [(one, 3 * _REACH) for one in own if np.abs(one - quads[chosen]).max() > _ELSEWHERE_PX]
     scale = np.array([photo.shape[1], photo.shape[0]]) / np.array([wide, high])
-    found = _refined(photo, quads[chosen] * scale)
-    if again is not None and np.abs(again - quads[chosen]).max() > _ELSEWHERE_PX:
-        found = max((found, _refined(photo, again * scale, 3 * _REACH)), key=lambda one: _worth(photo, one, meant))
-    return right_way_up(photo, found, planned)
+
+    def refined(likely: Iterable[tuple[Float, int]]) -> list[Panel]:
+        seen = (_refined(photo, _upright(quad) * scale, reach) for quad, reach in likely)
+        return [one for one in seen if one is not None]
+
+    found = refined(likely)
+    if planned is not None and max((_worth(photo, one, meant) for one in found), default=0.0) < _SURE:
+        settled = (_registered(small, quad, planned) for quad, _ in likely)
+        found += refined((one, _REACH) for one in settled if one is not None)
+    if not found:
+        raise _not_found()
+    best_of = max(found, key=lambda one: _worth(photo, one, meant))
+    if (np.abs(np.array(best_of.corners) - 0.5) > 0.5 + _OUTSIDE).any():
+        raise BadPicture(
+            "Part of the painting lies outside this photo.",
+            "Photograph it again with all four edges in the picture.",
+        )
+    return right_way_up(photo, best_of, planned)
+
+
+def _apart_from_wall(lab: Float) -> Float | None:
+    """The corners (4, 2) in px of what is not like the photo's rim, where that is plain; None where it has no four corners."""
+    high, wide = lab.shape[:2]
+    y, x = np.mgrid[0:high, 0:wide].astype(np.float32)
+    rim = np.zeros((high, wide), dtype=bool)
+    deep = round(_WALL_SHARE * min(high, wide))
+    rim[:deep], rim[-deep:], rim[:, :deep], rim[:, -deep:] = True, True, True, True
+    terms = np.stack([np.ones_like(x), x / wide, y / high], axis=-1)
+    fall, *_ = np.linalg.lstsq(terms[rim], lab[rim], rcond=None)
+    apart = np.linalg.norm(lab - terms @ fall, axis=-1)
+    level, inside = cv2.threshold(
+        np.clip(apart * 4, 0, 255).astype(np.uint8), 0, 255, cv2.THRESH_BINARY | cv2.THRESH_OTSU
+    )
+    if level / 4 < np.quantile(apart[rim], 0.9):
+        return None
+    closed = cv2.morphologyEx(inside, cv2.MORPH_CLOSE, np.ones((9, 9), np.uint8))
+    shapes, _ = cv2.findContours(closed, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
+    hull = cv2.convexHull(max(shapes, key=cv2.contourArea))
+    around = cv2.arcLength(hull, True)
+    for share in (0.02, 0.03, 0.045, 0.06):
+        corners = cv2.approxPolyDP(hull, share * around, True).reshape(-1, 2).astype(float)
+        if len(corners) == 4 and _areas(corners[None])[0] != 0:
+            quad = corners if _areas(corners[None])[0] > 0 else corners[::-1]
+            first = int(np.argmin(quad.sum(axis=1)))
+            quad = np.roll(quad, -first, axis=0)
+            return np.asarray(quad) if _areas(quad[None])[0] > _LEAST_PANEL * high * wide else None
+    return None
+
+
+def _upright(quad: Float) -> Float:
+    """The corners beginning at the photo's own upper left."""
+    return np.roll(quad, 2, axis=0) if quad[:2, 1].mean() > quad[2:, 1].mean() else quad
+
+
+def _likeness_either_way(photo: Srgb8, quad: Float, meant: Float | None) -> float:
+    return max(_likeness(photo, np.roll(quad, turn, axis=0), meant) for turn in (0, 2))
+
+
+def _registered(small: Srgb8, quad: Float, planned: Srgb8) -> Float | None:
+    """The corners (4, 2) in px of the photo for which the panel looks most like the plan (evangelidis2008), from those given.
+
+    Where a side cannot be told from what is behind it, the painting itself says where it ends. None where it does not settle.
+    """
+    wide, high = _REGISTERED
+    square = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], dtype=np.float32)
+    lab = lab_of(cv2.resize(planned, _REGISTERED, interpolation=cv2.INTER_AREA))
+    shift = (
+        0
+        if _likeness(small, quad, _thumb(planned)) >= _likeness(small, np.roll(quad, 2, axis=0), _thumb(planned))
+        else 2
+    )
+    way = cv2.getPerspectiveTransform(square, np.roll(quad, shift, axis=0).astype(np.float32)).astype(np.float32)
+    tone = np.ascontiguousarray(lab_of(small)[..., 0], dtype=np.float32)
+    stop = (cv2.TERM_CRITERIA_EPS | cv2.TERM_CRITERIA_COUNT, 60, 1e-4)
+    try:
+        _, settled = cv2.findTransformECC(
+            np.ascontiguousarray(lab[..., 0]), tone, way, cv2.MOTION_HOMOGRAPHY, stop, np.empty(0, dtype=np.uint8), 9
+        )
+    except cv2.error:
+        return None
+    found = cv2.perspectiveTransform(square[None], settled)[0].astype(float)
+    return (
+        np.asarray(np.roll(found, -shift, axis=0)) if np.isfinite(found).all() and _areas(found[None])[0] > 0 else None
+    )
 
 
 def _worth(photo: Srgb8, panel: Panel, meant: Float | None) -> float:
     """How likely a panel is the painting: by its rim, and by how like the plan it looks."""
     points = np.array(panel.corners) * np.array([photo.shape[1], photo.shape[0]])
-    return panel.rim + 2 * _LIKENESS_WEIGHT * _likeness(photo, points, meant)
+    return panel.rim + 2 * _LIKENESS_WEIGHT * _likeness_either_way(photo, points, meant)
 
 
 def panel_by_hand(corners: tuple[tuple[float, float], ...]) -> Panel:
@@ -137,7 +238,8 @@ def panel_by_hand(corners: tuple[tuple[float, float], ...]) -> Panel:
     points = np.array(corners, dtype=float)
     if points.shape != (4, 2) or not np.isfinite(points).all() or (np.abs(points - 0.5) > 1.0).any():
         raise BadPicture("The corners do not lie in the photo.", "Give four corners, clockwise from the upper left.")
-    turns = np.cross(np.roll(points, -1, axis=0) - points, np.roll(points, -2, axis=0) - np.roll(points, -1, axis=0))
+    there, on = np.roll(points, -1, axis=0) - points, np.roll(points, -2, axis=0) - np.roll(points, -1, axis=0)
+    turns = there[:, 0] * on[:, 1] - there[:, 1] * on[:, 0]
     if not (turns > 0).all() or float(_areas(points[None])[0]) < 0.005:
         raise BadPicture(
             "The four corners make no panel.", "Set them clockwise from the painting's upper left, wide apart."
@@ -161,6 +263,19 @@ def likeness(photo: Srgb8, panel: Panel, planned: Srgb8) -> float:
     """How like the plan the panel in a photo looks, -1 to 1; 0 where the plan shows nothing yet."""
     points = np.array(panel.corners) * np.array([photo.shape[1], photo.shape[0]])
     return _likeness(photo, points, _thumb(planned))
+
+
+def is_plain(planned: Srgb8) -> bool:
+    """Whether a planned picture is of one colour: nothing can be told by it."""
+    return _thumb(planned) is None
+
+
+def is_blurred(photo: Srgb8) -> bool:
+    """Whether a photo shows no edge at all that is sharp."""
+    wide, high = fit_within(photo.shape[1], photo.shape[0], FOUND_PX)
+    light = lab_of(cv2.resize(photo, (wide, high), interpolation=cv2.INTER_AREA))[..., 0]
+    slope = np.hypot(cv2.Sobel(light, cv2.CV_32F, 1, 0), cv2.Sobel(light, cv2.CV_32F, 0, 1)) / 8
+    return float(np.quantile(slope, 0.999)) < _SHARP_SLOPE
 
 
 def _not_found() -> BadPicture:
@@ -245,8 +360,12 @@ def _quads(level: Float, upright: Float, size: tuple[int, int], aspect: float) -
     sides = np.linalg.norm(np.roll(quads, -1, axis=1) - quads, axis=-1)
     seen = (sides[:, 0] + sides[:, 2]) / np.maximum(sides[:, 1] + sides[:, 3], 1e-6)
     margin = 0.02 * np.array([wide, high])
+    across = np.roll(quads, -1, axis=1) - quads
+    opposite = (across[:, :2] * -across[:, 2:]).sum(axis=-1) / np.maximum(sides[:, :2] * sides[:, 2:], 1e-6)
     fits = (
-        ((quads > -margin) & (quads < np.array([wide, high]) + margin)).all(axis=(1, 2))
+        (opposite > _MOST_SLANT).all(axis=1)
+        & (np.abs(np.log(sides[:, :2] / np.maximum(sides[:, 2:], 1e-6))) < np.log(_MOST_TAPER)).all(axis=1)
+        & ((quads > -margin) & (quads < np.array([wide, high]) + margin)).all(axis=(1, 2))
         & (np.abs(np.log(seen / aspect)) < np.log(_ASPECT_OFF))
         & (_areas(quads) > _LEAST_PANEL * wide * high)
     )
@@ -330,8 +449,8 @@ def _likeness(photo: Srgb8, quad: Float, meant: Float | None) -> float:
     return float((seen * meant).sum() / np.sqrt(max(float((seen**2).sum() * (meant**2).sum()), 1e-9)))
 
 
-def _refined(photo: Srgb8, quad: Float, first_reach: int = _REACH) -> Panel:
-    """The corners to a fraction of a pixel, from the edges themselves; `quad` in px of the photo."""
+def _refined(photo: Srgb8, quad: Float, first_reach: int = _REACH) -> Panel | None:
+    """The corners to a fraction of a pixel, from the edges themselves; `quad` in px of the photo. None without edges there."""
     size = (photo.shape[1], photo.shape[0])
     quad, term = quad.astype(float), 0.0
     points: list[Float] = []
@@ -341,8 +460,8 @@ def _refined(photo: Srgb8, quad: Float, first_reach: int = _REACH) -> Panel:
         sides = [_bent_side(quad, side, term, size) for side in range(4)]
         seen = [_edge(photo, side, reach * scale) for side in sides]
         there = [int((_kept(*one) > 0).sum()) >= _LEAST_POINTS for one in seen]
-        if sum(there) < 2:
-            raise _not_found()
+        if sum(there) < _LEAST_SIDES:
+            return None
         points = [one[0] if is_seen else side for one, side, is_seen in zip(seen, sides, there, strict=True)]
         weights = [one[1] if is_seen else np.full(_ALONG, _UNSEEN) for one, is_seen in zip(seen, there, strict=True)]
         term, quad, weights = _straightened(points, weights, size)
@@ -378,7 +497,7 @@ def _edge(photo: Srgb8, side: Float, reach: float) -> tuple[Float, Float]:
     bend = before - 2 * here + after
     shift = np.where(np.abs(bend) > 1e-6, 0.5 * (before - after) / np.where(np.abs(bend) > 1e-6, bend, 1), 0.0)
     found = side + normal * (off[inner] + np.clip(shift, -1, 1) * 0.5)[:, None]
-    stands_out = here > np.maximum(_FAINTEST_EDGE, 2 * np.median(change, axis=1))
+    stands_out = here > np.maximum(_FAINTEST_EDGE, 2 * np.quantile(change, 0.25, axis=1))
     strength = np.where((peak > 0) & (peak < len(off) - 1) & stands_out, here, 0.0)
     return found, strength
 

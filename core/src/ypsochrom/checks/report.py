@@ -27,7 +27,7 @@ from .landmarks import Landmark, Place, Pose, find_again, places_in
 from .light import By, KnownPatch, Light, light_of
 from .mend import Verdict, what_to_mend
 from .overworking import Earlier, overworked
-from .panel import Panel, find_panel, likeness, panel_by_hand, right_way_up
+from .panel import Panel, find_panel, is_blurred, is_plain, likeness, panel_by_hand, right_way_up
 from .proportion import Distance, Lean, distances_off, leaning
 from .stage import PlannedStage
 
@@ -41,7 +41,7 @@ _GREY_LAB: LabTriple = (float(cielab.luminance_to_lightness(np.array(CARD_REFLEC
 
 _SHARP_FROM = 0.35
 _DARK_BELOW = 0.02
-_ANOTHER_BELOW, _DOUBTED_BELOW = 0.25, 0.5
+_ANOTHER_BELOW, _STRANGE_DE00, _MOST_STRANGE = 0.4, 10.0, 0.4
 _MOST_MIRRORED = 0.08
 _LEAST_SIZE_PX = 500
 _CHANGED_LEVELS = 8
@@ -144,6 +144,8 @@ def check(
     progress(0.05, "looking for the panel")
     said = [asked, *[replace(asked, corners=None, grey=None, piles=())] * (len(photos) - 1)]
     put = [_put_straight(photo, fine, coarse, planned, one) for photo, one in zip(photos, said, strict=True)]
+    for one in put:
+        _refuse(one, fine, planned)
     advice += _of_panel(put[0].panel)
     progress(0.4, "taking the light out")
     seen = _seen(put, said, coarse, coarse.planned(asked.wet))
@@ -154,7 +156,7 @@ def check(
         standing = _as_it_stands(fine, findings)
         seen = _seen(put, said, coarse, _as_it_stands(coarse, findings).planned(asked.wet))
         findings = _areas(seen, coarse, asked)
-    advice += _of_picture(planned, put[0], seen)
+    advice += _of_picture(seen, findings, stage)
     shown = srgb.encode_picture(np.clip(_lit_in_full(put, seen, fine), 0, 1))
     progress(0.7, "measuring edges and proportions")
     now = standing.planned(asked.wet)
@@ -203,7 +205,12 @@ def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> P
         raise BadPicture("The photo is black or nearly so.", "Photograph the painting again with more light.")
     if asked.corners is not None:
         return right_way_up(photo, panel_by_hand(asked.corners), planned)
-    return find_panel(photo, stage.support.width_mm / stage.support.height_mm, planned)
+    try:
+        return find_panel(photo, stage.support.width_mm / stage.support.height_mm, planned)
+    except BadPicture:
+        if is_blurred(photo):
+            raise _blurred() from None
+        raise
 
 
 @dataclass(frozen=True, eq=False)
@@ -281,6 +288,29 @@ def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tu
             break
         mirrored = found
     return light, mirrored
+
+
+def _refuse(put: _Put, stage: PlannedStage, planned: Srgb8) -> None:
+    """`BadPicture` where the photo shows something else or is blurred."""
+    if not stage.drawn and not is_plain(planned) and put.alike < _ANOTHER_BELOW:
+        raise BadPicture(
+            "What stands in the panel does not look like this painting at this stage.",
+            "See whether it is the right painting and pass, and whether the corners lie on its own.",
+        )
+    if put.sharp < _SHARP_FROM:
+        raise _blurred()
+
+
+def _blurred() -> BadPicture:
+    return BadPicture(
+        "The photo is blurred: edges and places cannot be read from it.",
+        "Lean the camera on something, tap the painting to focus, and photograph it again.",
+    )
+
+
+def _far_off(findings: Sequence[AreaFinding]) -> set[str]:
+    """Areas (ids) that look like nothing that was planned there."""
+    return {one.area for one in findings if one.looks_like is None and one.de00 > _STRANGE_DE00}
 
 
 def _areas(seen: _Seen, stage: PlannedStage, asked: Asked) -> list[AreaFinding]:
@@ -377,21 +407,11 @@ def _of_panel(panel: Panel) -> list[Advice]:
     return advice
 
 
-def _of_picture(planned: Srgb8, put: _Put, seen: _Seen) -> list[Advice]:
-    """Doubts about the photo; `BadPicture` where it shows something else or is blurred."""
-    plain = float(np.std(lab_of(planned)[..., 0])) < 3.0
-    if not plain and put.alike < _ANOTHER_BELOW:
-        raise BadPicture(
-            "What stands in the panel does not look like this painting at this stage.",
-            "See whether it is the right painting and pass, and whether the corners lie on its own.",
-        )
-    if put.sharp < _SHARP_FROM:
-        raise BadPicture(
-            "The photo is blurred: edges and places cannot be read from it.",
-            "Lean the camera on something, tap the painting to focus, and photograph it again.",
-        )
+def _of_picture(seen: _Seen, findings: Sequence[AreaFinding], stage: PlannedStage) -> list[Advice]:
+    """Doubts about the photo, and what to do about them."""
     advice = []
-    if not plain and put.alike < _DOUBTED_BELOW:
+    strange = sum(area.area_cm2 for area in stage.areas if area.id in _far_off(findings)) / stage.support.area_cm2
+    if strange > _MOST_STRANGE:
         advice.append(
             Advice(
                 "checks.W002",

@@ -62,6 +62,7 @@ export default function ChecksView({ desk }: { desk: Desk }) {
   const [mended, setMended] = useState<number | null>(null);
   const [landmark, setLandmark] = useState<number | null>(null);
   const [pointing, setPointing] = useState<Pointing>("corners");
+  const [against, setAgainst] = useState<number | null>(null);
   const [pile, setPile] = useState<string | null>(null);
   const said = search.get("tab");
   const tab = TABS.find(([name]) => name === said)?.[0] ?? "mend";
@@ -72,6 +73,7 @@ export default function ChecksView({ desk }: { desk: Desk }) {
   };
   if (checks.isPending) return <Loading what="the checks" />;
   if (checks.isError) return <Failed error={checks.error} again={() => void checks.refetch()} />;
+  const number = against ?? checks.data.suggested;
   const size_mm = { width: checks.data.width_mm, height: checks.data.height_mm };
   const proportion = size_mm.width / size_mm.height;
   const check = chosen === null ? null : (keep.check.data ?? null);
@@ -89,7 +91,7 @@ export default function ChecksView({ desk }: { desk: Desk }) {
   };
 
   const stage = () => {
-    if (chosen === null || !check) return <Before desk={desk} />;
+    if (chosen === null || !check) return <Before desk={desk} number={number} />;
     if (isPhoto)
       return (
         <PhotoPicture
@@ -109,7 +111,7 @@ export default function ChecksView({ desk }: { desk: Desk }) {
           }
         />
       );
-    if (!check.flat_url) return <Before desk={desk} />;
+    if (!check.flat_url) return <Before desk={desk} number={check.number} />;
     if (place)
       return (
         <PlacePicture
@@ -199,6 +201,8 @@ export default function ChecksView({ desk }: { desk: Desk }) {
         {chosen === null ? (
           <NewPhoto
             checks={checks.data}
+            number={number}
+            setNumber={setAgainst}
             isSending={keep.isSending}
             photograph={(number, photo) => void keep.photograph(number, photo).then(opened)}
             simulate={(number, seed) => void keep.simulate(number, seed).then(opened)}
@@ -274,16 +278,15 @@ export default function ChecksView({ desk }: { desk: Desk }) {
   );
 }
 
-/** What stands on the stage before there is a photo: the planned painting as it should look now. */
-function Before({ desk }: { desk: Desk }) {
-  const passes = desk.passes.data?.passes ?? [];
-  const url = passes.at(-1)?.stage_url;
-  if (!url) return null;
+/** What stands on the stage before a photo is measured: the painting as it should look after this pass, or what is painted from. */
+function Before({ desk, number }: { desk: Desk; number: number }) {
+  const pass = desk.passes.data?.passes.find((one) => one.number === number);
+  const url = pass?.stage_url || desk.painting.data!.picture_url;
   return (
     <Box sx={{ height: "100%", display: "grid", placeItems: "center", bgcolor: "surround.middle", p: 3 }}>
       <img
         src={url}
-        alt="The painting as planned"
+        alt={pass ? `As planned after pass ${number}, ${pass.role}` : "What is painted"}
         style={{ maxWidth: "100%", maxHeight: "100%", minHeight: 0 }}
       />
     </Box>

@@ -22,19 +22,29 @@ export function sorted(mend: Mend[]) {
   };
 }
 
+/** A sentence like "Stop here: nothing is left" as a heading and what it says. */
+export function headed(words: string): [string, string] {
+  const [head, ...rest] = words.split(": ");
+  const said = rest.join(": ");
+  return [head!, said.charAt(0).toUpperCase() + said.slice(1)];
+}
+
 export function MendList({ check, report, chosen, choose, accept }: Props) {
   const { first, toPaint, left } = sorted(report.mend);
+  const [title, rest] =
+    first.length > 0
+      ? [
+          first.length === 1 ? "One thing to mend" : `${first.length} things to mend`,
+          `After ${check.stage}, the worst first`,
+        ]
+      : headed(report.words);
   return (
     <>
       <Typography variant="h2" component="h1" sx={{ mt: 1 }}>
-        {report.done
-          ? "Stop here"
-          : first.length === 1
-            ? "One thing to mend"
-            : `${first.length} things to mend`}
+        {title}
       </Typography>
       <Typography color="text.secondary">
-        {report.done ? report.words.replace(/^Stop here: n/, "N") : `After ${check.stage}, the worst first`}
+        {rest}
       </Typography>
       {check.plan_changed && (
         <Alert severity="info" sx={{ my: 1 }}>

@@ -1,5 +1,5 @@
 /** A new photo of the painting: with the camera, from a file, pasted, or by the simulated camera. */
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, type ReactNode } from "react";
 
 import { Button, Stack, Typography } from "@mui/material";
 
@@ -10,14 +10,15 @@ const MOST_SEEDS = 100_000;
 
 interface Props {
   checks: Checks;
+  /** The stage it is held against. */
+  number: number;
+  setNumber: (number: number) => void;
   isSending: boolean;
   photograph: (number: number, photo: Blob) => void;
   simulate: (number: number, seed: number) => void;
 }
 
-export function NewPhoto({ checks, isSending, photograph, simulate }: Props) {
-  const [stage, setStage] = useState<number | null>(null);
-  const number = stage ?? checks.suggested;
+export function NewPhoto({ checks, number, setNumber, isSending, photograph, simulate }: Props) {
   const send = useRef((photo: Blob) => photograph(number, photo));
   useEffect(() => {
     send.current = (photo) => photograph(number, photo);
@@ -44,7 +45,7 @@ export function NewPhoto({ checks, isSending, photograph, simulate }: Props) {
         label="It is held against"
         value={String(number)}
         options={checks.stages.map((one) => [String(one.number), one.title])}
-        choose={(to) => setStage(Number(to))}
+        choose={(to) => setNumber(Number(to))}
       />
       {wet.length > 0 && (
         <Typography color="text.secondary">
