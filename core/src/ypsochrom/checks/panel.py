@@ -70,7 +70,7 @@ _MOST_BOW, _LEAST_GAIN = 0.15, 0.08
 _FAINTEST_EDGE = 0.4
 """Change of CIELAB over half a pixel."""
 
-_LEAST_POINTS, _LEAST_SIDES, _UNSEEN = 40, 2, 1e-3
+_LEAST_POINTS, _MOST_SCATTER_PX, _LEAST_SIDES, _UNSEEN = 40, 1.2, 2, 1e-3
 """A side with fewer points of an edge keeps its place from where the panel was found."""
 
 
@@ -459,7 +459,7 @@ def _refined(photo: Srgb8, quad: Float, first_reach: int = _REACH) -> Panel | No
         scale = max(1.0, max(size) / FOUND_PX / 1.5) if reach >= _REACH else 1.0
         sides = [_bent_side(quad, side, term, size) for side in range(4)]
         seen = [_edge(photo, side, reach * scale) for side in sides]
-        there = [int((_kept(*one) > 0).sum()) >= _LEAST_POINTS for one in seen]
+        there = [_is_a_line(*one) for one in seen]
         if sum(there) < _LEAST_SIDES:
             return None
         points = [one[0] if is_seen else side for one, side, is_seen in zip(seen, sides, there, strict=True)]
@@ -506,7 +506,7 @@ def _straightened(
     points: list[Float], strength: list[Float], size: tuple[int, int]
 ) -> tuple[float, Float, list[Float]]:
     """The radial term under which the sides are straight, the corners (4, 2) without it, and every point's weight."""
-    weights = [_kept(p, s) for p, s in zip(points, strength, strict=True)]
+    weights = [_kept(p, s)[0] for p, s in zip(points, strength, strict=True)]
 
     def missed(term: float) -> float:
         straight = [bent(one, term, size, back=True) for one in points]
@@ -521,8 +521,14 @@ def _straightened(
     return term, corners, weights
 
 
-def _kept(points: Float, strength: Float) -> Float:
-    """Weights (n,) of edge points: Tukey's around a line that may bow; 0 for what lies off it."""
+def _is_a_line(points: Float, strength: Float) -> bool:
+    """Whether edge points are those of one edge: enough of them lie along a line that may bow, and near to it."""
+    weights, scatter_px = _kept(points, strength)
+    return int((weights > 0).sum()) >= _LEAST_POINTS and scatter_px < _MOST_SCATTER_PX
+
+
+def _kept(points: Float, strength: Float) -> tuple[Float, float]:
+    """Weights (n,) of edge points, Tukey's around a line that may bow, 0 for what lies off it; and how far they scatter (px)."""
     middle = points.mean(axis=0)
     _, _, axes = np.linalg.svd(points - middle, full_matrices=False)
     t, off = ((points - middle) @ axes.T).T
@@ -537,7 +543,7 @@ def _kept(points: Float, strength: Float) -> Float:
         scale = max(0.25, min(scale, 1.4826 * float(np.median(np.abs(miss[weights > 0])))))
         away = miss / (_TUKEY * scale)
         weights = np.where((strength > 0) & (np.abs(away) < 1), (1 - away**2) ** 2, 0.0)
-    return np.asarray(weights)
+    return np.asarray(weights), scale
 
 
 def _line(points: Float, weights: Float) -> tuple[Float, Float]:
