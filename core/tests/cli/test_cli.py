@@ -13,7 +13,10 @@ import pypdf
 import pytest
 from PIL import Image
 
+from ypsochrom.checks.stand_in import Errors, painted_with
 from ypsochrom.cli.main import main
+from ypsochrom.formats.plan_folder import planned_stage
+from ypsochrom.materials.camera import EaselCamera
 from ypsochrom.materials.shelf import Tube, write_csv
 
 
@@ -303,6 +306,65 @@ def test_bad_input_of_clock_and_light_is_one_line(planned, tmp_path, capsys, arg
     other.write_text("{}")
     given = [word.format(plan=planned / "plan.json", values=other) for word in arguments]
     assert main(given) == 2
+    error = capsys.readouterr().err
+    assert says in error
+    assert error.count("\n") == 1
+
+
+@pytest.fixture(scope="module")
+def photographed(planned, tmp_path_factory):
+    """A photo of the painting after its third pass, with one area painted too light, and where its corners lie (px)."""
+    stage = planned_stage(planned, 3)
+    largest = max(stage.areas, key=lambda area: area.area_cm2).id
+    photo = EaselCamera(8, width=1400).photograph(painted_with(stage, Errors(values={largest: 0.8})))
+    path = tmp_path_factory.mktemp("photo") / "easel.jpg"
+    path.write_bytes(photo.jpeg)
+    return path, largest, photo.corners * np.array([1400, 1050]), (photo.grey[0] * 1400, photo.grey[1] * 1050)
+
+
+def test_check_keeps_its_schema_and_finds_what_was_planted(planned, photographed, capsys, request):
+    path, area, corners, grey = photographed
+    assert main(["check", str(planned), str(path), "--pass", "3", "--grey", f"{grey[0]},{grey[1]}", "--json"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    jsonschema.validate(found, schema(request, "check-1.schema.json"))
+    assert np.abs(np.array(found["corners"]) - corners).max() < 4  # px; 1 mm is 2.7 of them
+    error = {one["id"]: one["value_error"] for one in found["areas"]}
+    assert error[area] == pytest.approx(0.8, abs=0.25)
+    assert area in [one["area"] for one in found["mend"]][:2]
+    assert main(["check", str(planned), str(path), "--pass", "3"]) == 0
+    assert "to mend; the first: " in capsys.readouterr().out
+
+
+def test_check_takes_corners_wet_areas_and_landmarks(planned, photographed, capsys, tmp_path):
+    path, area, corners, _ = photographed
+    marks = tmp_path / "marks.json"
+    marks.write_text(json.dumps([{"name": "lip", "x_mm": 210, "y_mm": 150}]))
+    given = " ".join(f"{x:.1f},{y:.1f}" for x, y in corners)
+    arguments = ["check", str(planned), str(path), "--pass", "3", "--corners", given, "--landmarks", str(marks)]
+    assert main([*arguments, "--wet", area, "--json"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    assert found["panel"]["by_hand"]
+    assert {one["name"] for one in found["landmarks"]} <= {"lip"}
+    assert next(one["wet"] for one in found["areas"] if one["id"] == area)
+
+
+@pytest.mark.parametrize(
+    ("arguments", "says"),
+    [
+        (["{plan}", "{photo}", "--pass", "40"], "no pass 40"),
+        (["{empty}", "{photo}", "--pass", "3"], "no plan"),
+        (["{plan}", "no.jpg", "--pass", "3"], "cannot be read"),
+        (["{plan}", "{plan}/recipes.csv", "--pass", "3"], "JPEG or PNG"),
+        (["{plan}", "{photo}", "--pass", "3", "--corners", "1,2 3,4"], "4 places"),
+        (["{plan}", "{photo}", "--pass", "3", "--corners", "0,0 9,9 0,9 9,0"], "make no panel"),
+        (["{plan}", "{photo}", "--pass", "3", "--grey", "5000,5000"], "outside the photo"),
+        (["{plan}", "{photo}", "--pass", "3", "--wet", "a99"], "no area a99"),
+        (["{plan}", "{photo}", "--pass", "3", "--landmarks", "{plan}/recipes.csv"], "landmarks cannot be read"),
+    ],
+)
+def test_bad_input_of_check_is_one_line(planned, photographed, tmp_path, capsys, arguments, says):
+    given = [word.format(plan=planned, photo=photographed[0], empty=tmp_path) for word in arguments]
+    assert main(["check", *given]) == 2
     error = capsys.readouterr().err
     assert says in error
     assert error.count("\n") == 1

@@ -37,6 +37,7 @@ def check_json(report: Report, width_px: int, height_px: int) -> Json:
         "distances": [codec.written(one) for one in report.distances],
         "mend": [{"area": one.areas[0] if one.areas else None, **codec.written(one)} for one in report.verdict.mend],
         "offers": [codec.written(one) for one in report.offers],
+        "accents": [codec.written(one) for one in report.accents],
         "done": report.verdict.done,
         "verdict": report.verdict.words,
         "advice": advice_json(report.advice),
