@@ -29,6 +29,10 @@ VIEWS = {
     "/paintings/1/sittings?tab=when": "Read the sensor",
     "/paintings/2/sittings?tab=light": "Change the place",
     "/paintings/2/sittings?tab=bag": "Table",
+    "/paintings/3/checks?check=1": "Values off",
+    "/paintings/3/checks?check=1&tab=places": "Values off",
+    "/paintings/3/checks?check=1&tab=photo": "Measure again",
+    "/paintings/3/checks?check=new": "Take a photo",
     "/paintings/1/sheet/1": "Print",
 }
 

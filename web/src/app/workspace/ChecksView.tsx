@@ -246,7 +246,7 @@ export default function ChecksView({ desk }: { desk: Desk }) {
                 choosePile={setPile}
                 ask={(to) => void keep.ask(to)}
                 join={(photo) => void keep.join(photo)}
-                remove={() => void keep.remove().then(() => show("new"))}
+                remove={() => void keep.remove().then((removed) => removed !== null && show("new"))}
                 isSending={keep.isSending}
               />
             ) : !report ? (

@@ -34,7 +34,6 @@ export function CheckStrip({ checks, chosen, choose, fresh, proportion }: Props)
           key={one.id}
           onClick={() => choose(one.id)}
           aria-current={chosen === one.id}
-          aria-label={`${one.stage}, ${whenWords(one.taken)}: ${summaryWords(one)}`}
           sx={{
             flexDirection: "column",
             alignItems: "start",
@@ -51,7 +50,7 @@ export function CheckStrip({ checks, chosen, choose, fresh, proportion }: Props)
             style={{ objectFit: "cover" }}
           />
           <Typography variant="caption" sx={{ lineHeight: 1.2 }}>
-            {one.stage.replace(/^pass /, "")}
+            {one.stage.replace(/^pass /, "")} · {whenWords(one.taken)}
           </Typography>
           <Typography variant="caption" color="text.secondary" sx={{ lineHeight: 1.2 }}>
             {summaryWords(one)}

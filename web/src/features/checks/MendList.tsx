@@ -43,9 +43,7 @@ export function MendList({ check, report, chosen, choose, accept }: Props) {
       <Typography variant="h2" component="h1" sx={{ mt: 1 }}>
         {title}
       </Typography>
-      <Typography color="text.secondary">
-        {rest}
-      </Typography>
+      <Typography color="text.secondary">{rest}</Typography>
       {check.plan_changed && (
         <Alert severity="info" sx={{ my: 1 }}>
           The plan has changed since this was measured. Measure it again under Photo to hold it against the

@@ -23,10 +23,11 @@ export function useCheck(id: number, chosen: number | null) {
   const [isSending, setSending] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const check = useQuery({ ...checkQuery(id, chosen ?? 0), enabled: chosen !== null });
-  const anew = async () => {
+  const anew = async (isThere = true) => {
     await queries.invalidateQueries({ queryKey: checksQuery(id).queryKey });
     await queries.invalidateQueries({ queryKey: checkRunQuery(id).queryKey });
-    if (chosen !== null) await queries.invalidateQueries({ queryKey: checkQuery(id, chosen).queryKey });
+    if (chosen !== null && isThere)
+      await queries.invalidateQueries({ queryKey: checkQuery(id, chosen).queryKey });
   };
   const { doing, stop } = useRun(
     checkRunQuery(id),
@@ -34,14 +35,14 @@ export function useCheck(id: number, chosen: number | null) {
     () => void anew(),
   );
   /** What the server gave, or null where it refused. */
-  const send = async <T>(what: () => Promise<T>): Promise<T | null> => {
+  const send = async <T>(what: () => Promise<T>, staysThere = true): Promise<T | null> => {
     setSending(true);
     setRefusal(null);
     const sent = await what().catch((error: unknown) => {
       setRefusal(inWords(error));
       return null;
     });
-    await anew();
+    await anew(staysThere);
     setSending(false);
     return sent;
   };
@@ -59,7 +60,7 @@ export function useCheck(id: number, chosen: number | null) {
     simulate: (number: number, seed: number) => send(() => simulatePhoto(id, number, seed)).then(kept),
     join: (photo: Blob) => send(() => addSecond(id, chosen!, photo)).then(kept),
     ask: (asked: Asked) => send(() => askAgain(id, chosen!, asked)).then(kept),
-    remove: () => send(() => removeCheck(id, chosen!)),
+    remove: () => send(() => removeCheck(id, chosen!), false),
   };
 }
 
