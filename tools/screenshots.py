@@ -14,28 +14,27 @@ REPOSITORY = Path(__file__).parents[1]
 TARGET = REPOSITORY / "docs/screenshots"
 PORT = 8799
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
-DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
 
 VIEWS = {
-    "studio": ("/", DESK),
-    "shelf": ("/materials", DESK),
-    "measure": ("/materials/tubes/11", DESK),
-    "mixing-bench": ("/mixes?painting=1&mix=m08", DESK),
-    "by-hand": ("/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3", DESK),
-    "subject": ("/paintings/1/subject", DESK),
-    "drawing": ("/paintings/1/subject", DESK),
-    "values": ("/paintings/1/values", DESK),
-    "observation": ("/paintings/2/subject", DESK),
-    "areas": ("/paintings/1/areas", DESK),
-    "mixes": ("/paintings/1/mixes?area=a15", DESK),
-    "palette": ("/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29", DESK),
-    "passes": ("/paintings/1/passes?pass=2&unit=1", DESK),
-    "amounts": ("/paintings/1/passes?tab=amounts", DESK),
-    "schools": ("/paintings/1/passes?pass=4&tab=method", DESK),
-    "sittings": ("/paintings/1/sittings", DESK),
-    "light": ("/paintings/2/sittings?tab=light&sitting=1", DESK),
-    "easel": ("/paintings/3/easel", DESK),
-    "easel-upright": ("/paintings/3/easel", TABLET),
+    "studio": "/",
+    "shelf": "/materials",
+    "measure": "/materials/tubes/11",
+    "mixing-bench": "/mixes?painting=1&mix=m08",
+    "by-hand": "/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3",
+    "subject": "/paintings/1/subject",
+    "drawing": "/paintings/1/subject",
+    "values": "/paintings/1/values",
+    "observation": "/paintings/2/subject",
+    "areas": "/paintings/1/areas",
+    "mixes": "/paintings/1/mixes?area=a15",
+    "palette": "/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29",
+    "passes": "/paintings/1/passes?pass=2&unit=1",
+    "amounts": "/paintings/1/passes?tab=amounts",
+    "schools": "/paintings/1/passes?pass=4&tab=method",
+    "sittings": "/paintings/1/sittings",
+    "light": "/paintings/2/sittings?tab=light&sitting=1",
+    "easel": "/paintings/3/easel",
+    "checks": "/paintings/3/checks?check=1",
 }
 
 
@@ -64,9 +63,7 @@ AWAITED = {"schools": "Methods compared"}
 
 
 def _take(page: Page, name: str) -> None:
-    path, size = VIEWS[name]
-    page.set_viewport_size(size)  # type: ignore[arg-type]
-    page.goto(f"http://127.0.0.1:{PORT}{path}")
+    page.goto(f"http://127.0.0.1:{PORT}{VIEWS[name]}")
     page.wait_for_load_state("networkidle")
     for pressed in PRESSED.get(name, []):
         button = page.get_by_role("button", name=pressed, exact=True)
@@ -85,7 +82,7 @@ def main() -> None:
         server = _serve(data)
         try:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-            page = browser.new_page()
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
             for name in VIEWS:
                 _take(page, name)
             browser.close()

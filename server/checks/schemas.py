@@ -15,7 +15,7 @@ from ypsochrom.checks.report import Trust
 Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 AreaId = Annotated[str, Field(max_length=20)]
 PileId = Annotated[str, Field(max_length=40)]
-MendKind = Literal["paint", "value", "colour", "place", "edge", "leave"]
+MendKind = Literal["paint", "cover", "value", "colour", "place", "edge", "leave"]
 
 
 class PileAt(Schema):

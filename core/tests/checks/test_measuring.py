@@ -65,7 +65,9 @@ def test_an_area_left_undone_looks_as_after_the_pass_before(stage, checked):
 
 def test_streaks_are_told_as_cover(stage, checked):
     streaky = named(stage, "wall")
-    found = by_area(checked(Errors(streaky={streaky: 0.3}), 26))[streaky]
+    report = checked(Errors(streaky={streaky: 0.3}), 26)
+    found = by_area(report)[streaky]
+    assert (report.verdict.mend[0].kind, report.verdict.mend[0].cure) == ("cover", "coat")
     assert found.covered == pytest.approx(0.7, abs=0.07)
     assert found.streaks > 0
     assert by_area(checked(seed=26))[streaky].covered == pytest.approx(1.0, abs=0.02)

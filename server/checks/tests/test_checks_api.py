@@ -195,3 +195,14 @@ def test_a_report_of_an_earlier_version_asks_to_be_measured_again(client, planne
     assert "earlier version" in told["message"]
     assert services.measured_lines(painting_of(CheckRow.objects.get().owner, planned["id"]).owner, planned["id"]) == b""
     assert timezone.now() >= CheckRow.objects.get().taken
+
+
+def test_an_observation_without_a_photo_is_compared_with_its_zones(client, shelf):
+    new = {"title": "Slipway, low tide", "size": "300x240mm"}
+    observed = client.post("/api/subject/observations", new, content_type=JSON).json()
+    client.post(f"/api/desk/{observed['id']}/plan")
+    check = ask(client, "post", f"{observed['id']}/simulated?number={NUMBER}&seed=6", status=202)
+    assert check["state"] == "measured", check["message"]
+    assert {one["area"] for one in check["report"]["areas"]} <= {
+        one["id"] for one in ask(client, "get", str(observed["id"]))["areas"]
+    }

@@ -11,13 +11,13 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import value_words
 from ..materials.support import Support
 from .colours import AreaFinding, Turned
-from .cures import Cure, cure
+from .cures import COVERED, Cure, cure
 from .edges import EdgeFinding, Fault
 from .landmarks import Landmark
 from .light import By
 from .stage import CheckedArea, PlannedStage
 
-MendKind = Literal["paint", "value", "colour", "place", "edge", "leave"]
+MendKind = Literal["paint", "cover", "value", "colour", "place", "edge", "leave"]
 
 VALUE_SEEN, VALUE_SIGMAS = 0.25, 2.0
 """An eye judges a quarter of a value step with care (common practice); what the photo cannot tell is not said."""
@@ -128,12 +128,12 @@ def _weight(area: CheckedArea, found: AreaFinding, stage: PlannedStage, by: By) 
     size = math.sqrt(area.area_cm2 / stage.support.area_cm2) * _nearness(area.centre, stage)
     if found.looks_like is not None:
         return "paint", size * found.de00 / 10
+    if found.covered is not None and found.covered < COVERED and found.streaks > 0:
+        return "cover", size * _SEVERITY["value"] * max(abs(found.value_error) / 0.5, (1 - found.covered) / 0.3)
     if is_value_off(found):
         return "value", size * _SEVERITY["value"] * abs(found.value_error) / 0.5
     if (off := colour_off(found)) > _COLOUR_SEEN[by]:
         return "colour", size * _SEVERITY["colour"] * off / 6
-    if found.covered is not None and found.covered < 0.7 and found.streaks > 0:
-        return "colour", size * _SEVERITY["edge"]
     return "leave", 0.0
 
 

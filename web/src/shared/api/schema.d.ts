@@ -5083,7 +5083,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "paint" | "value" | "colour" | "place" | "edge" | "leave";
+            kind: "paint" | "cover" | "value" | "colour" | "place" | "edge" | "leave";
             /** Seen */
             seen: boolean;
             /** Why */
