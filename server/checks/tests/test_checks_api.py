@@ -198,7 +198,7 @@ def test_a_report_of_an_earlier_version_asks_to_be_measured_again(client, planne
 
 
 def test_an_observation_without_a_photo_is_compared_with_its_zones(client, shelf):
-    new = {"title": "Slipway, low tide", "size": "300x240mm"}
+    new = {"title": "Slipway, low tide", "size": "300x240mm", "notes": {}}
     observed = client.post("/api/subject/observations", new, content_type=JSON).json()
     client.post(f"/api/desk/{observed['id']}/plan")
     check = ask(client, "post", f"{observed['id']}/simulated?number={NUMBER}&seed=6", status=202)
