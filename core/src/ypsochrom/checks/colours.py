@@ -25,6 +25,9 @@ _CHANGED_DE00 = 5.0
 _BARE_FROM = 0.6
 """A pixel that is so much nearer to what lies beneath than to the paint planned over it counts as bare."""
 
+WHOLE_COVER = 0.85
+"""An area of which less hides what lies beneath wants another coat."""
+
 _UNDONE = 0.25
 """An area of which no more of this pass than that is covered has not been painted in it."""
 
@@ -114,6 +117,12 @@ def area_findings(
 def untouched(findings: Sequence[AreaFinding]) -> frozenset[str]:
     """Areas (ids) that this stage has not been painted in yet."""
     return frozenset(one.area for one in findings if one.looks_like is not None)
+
+
+def unsettled(findings: Sequence[AreaFinding]) -> frozenset[str]:
+    """Areas (ids) whose edges say nothing yet: not painted in this stage, or with what lies beneath still showing."""
+    bare = {one.area for one in findings if one.covered is not None and one.covered < WHOLE_COVER}
+    return untouched(findings) | bare
 
 
 def _inner(stage: PlannedStage) -> Mask:

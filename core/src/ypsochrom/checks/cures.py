@@ -13,13 +13,10 @@ from ..mixes.recipe import sum_in_words
 from ..paint import surface
 from ..paint.catalogue import Paintbox, paint
 from ..passes.films.glaze_plan import glaze_choice
-from .colours import AreaFinding
+from .colours import WHOLE_COVER, AreaFinding
 from .stage import CheckedArea, PlannedStage
 
 CureKind = Literal["paint", "coat", "later", "glaze", "adjust", "restate"]
-
-COVERED = 0.85
-"""An area of which less hides what lies beneath wants another coat."""
 
 _GLAZE_SHARE, _GLAZE_DE00 = 0.6, 2.5
 """A glaze is proposed where it takes away so much of the difference and leaves no more than that (CIEDE2000)."""
@@ -40,7 +37,7 @@ def cure(area: CheckedArea, found: AreaFinding, stage: PlannedStage, *, worked_o
     pile = stage.pile_on(area.id)
     if found.looks_like is not None:
         return _unpainted(area, found, stage)
-    if found.covered is not None and found.covered < COVERED and pile is not None:
+    if found.covered is not None and found.covered < WHOLE_COVER and pile is not None:
         return Cure(
             "coat",
             f"One more coat of {pile.name} on “{area.name}”",

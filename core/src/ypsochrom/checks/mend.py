@@ -10,8 +10,8 @@ import numpy as np
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import value_words
 from ..materials.support import Support
-from .colours import AreaFinding, Turned
-from .cures import COVERED, Cure, cure
+from .colours import WHOLE_COVER, AreaFinding, Turned
+from .cures import Cure, cure
 from .edges import EdgeFinding, Fault
 from .landmarks import Landmark
 from .light import By
@@ -128,7 +128,7 @@ def _weight(area: CheckedArea, found: AreaFinding, stage: PlannedStage, by: By) 
     size = math.sqrt(area.area_cm2 / stage.support.area_cm2) * _nearness(area.centre, stage)
     if found.looks_like is not None:
         return "paint", size * found.de00 / 10
-    if found.covered is not None and found.covered < COVERED and found.streaks > 0:
+    if found.covered is not None and found.covered < WHOLE_COVER and found.streaks > 0:
         return "cover", size * _SEVERITY["value"] * max(abs(found.value_error) / 0.5, (1 - found.covered) / 0.3)
     if is_value_off(found):
         return "value", size * _SEVERITY["value"] * abs(found.value_error) / 0.5

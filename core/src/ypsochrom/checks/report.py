@@ -20,7 +20,7 @@ from ..mixes.grey_card import CARD_REFLECTANCE
 from ..values.composition import Accent
 from ..values.composition import report as composition
 from .adapting import Offer, offers
-from .colours import AreaFinding, Seen, Turned, area_findings, turned_values, untouched
+from .colours import AreaFinding, Seen, Turned, area_findings, turned_values, unsettled
 from .edges import EdgeFinding, edge_findings
 from .flat import Flat, flattened, joined, reflexes
 from .landmarks import Landmark, Place, Pose, find_again, places_in
@@ -162,7 +162,7 @@ def check(
     now = standing.planned(asked.wet)
     with ThreadPoolExecutor(1) as aside:
         placed = aside.submit(_landmarks, standing, now, shown, asked)
-        edges = () if stage.drawn else edge_findings(standing, lab_of(now), lab_of(shown), untouched(findings))
+        edges = () if stage.drawn else edge_findings(standing, lab_of(now), lab_of(shown), unsettled(findings))
         landmarks, pose = placed.result()
     turned = turned_values(findings)
     progress(0.9, "weighing what to mend first")
