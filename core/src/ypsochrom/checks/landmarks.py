@@ -28,7 +28,13 @@ _LEAST_FIT, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.04, 0.12
 
 _SPOT_MM, _SPOT_LAB, _MOST_SPOTS = 2.5, 9.0, 6
 _ROUND_DEG, _LEAST_AXIS_MM, _MOST_ELLIPSES = 200.0, 6.0, 4
-_TUKEY_MM = 2.5
+_TUKEY_MM, _LEAST_TUKEY_MM, _NARROWED = 2.5, 0.9, 0.8
+"""How far a place may be off and still count for the pose of the whole: at first, at last, and by how much less each time."""
+
+_STEPS = 12
+_ENOUGH, _LEAST_FOR_POSE = 12, 6
+"""So many places are sought if there are; with fewer than the second nothing is taken out for the whole."""
+
 _NOISE_MM, _BY_HAND_MM = 0.15, 0.4
 
 
@@ -86,14 +92,18 @@ def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[P
     found = _ellipse_ends(stage, linear)
     found += [Place("", at, "spot") for at in _spots(light, mm)]
     found += [Place("", at, "corner") for at in _corners(light, mm)]
-    kept: list[Place] = []
     wide, high = stage.support.width_mm, stage.support.height_mm
-    for one in found:
-        x, y = one.at_mm
-        inside = _RIM_MM <= x <= wide - _RIM_MM and _RIM_MM <= y <= high - _RIM_MM
-        clear = all(math.dist(one.at_mm, other.at_mm) >= _apart_mm(one, other) for other in kept)
-        if len(kept) < MOST and inside and clear and _sought(lab, lab, one, mm, lead=_LEAST_OWN_LEAD) is not None:
-            kept.append(one)
+    inside = [
+        one for one in found if _RIM_MM <= one.at_mm[0] <= wide - _RIM_MM and _RIM_MM <= one.at_mm[1] <= high - _RIM_MM
+    ]
+    kept: list[Place] = []
+    for lead in (_LEAST_OWN_LEAD, _LEAST_LEAD):  # what is distinct first; where there is little of it, the rest
+        for one in inside:
+            clear = all(math.dist(one.at_mm, other.at_mm) >= _apart_mm(one, other) for other in kept)
+            if len(kept) < MOST and clear and _sought(lab, lab, one, mm, lead=lead) is not None:
+                kept.append(one)
+        if len(kept) >= _ENOUGH:
+            break
     return _named(stage, kept)
 
 
@@ -259,16 +269,7 @@ def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -
         return (), Pose()
     meant, seen = np.array([one.at_mm for one in places]), np.array([one.at_mm for one in fits])
     centre = np.array([stage.support.width_mm, stage.support.height_mm]) / 2
-    turn, shift = 0.0, np.median(seen - meant, axis=0)
-    weight = np.ones(len(meant))
-    for _ in range(12):
-        moved = _moved(meant, turn, shift, centre)
-        away = np.linalg.norm(seen - moved, axis=1) / _TUKEY_MM
-        weight = np.where(away < 1, (1 - away**2) ** 2, 0.0)
-        if (weight > 0.1).sum() < 3:
-            turn, shift = 0.0, np.median(seen - meant, axis=0)
-            break
-        turn, shift = _rigid(meant - centre, seen - centre, weight)
+    turn, shift = _pose(meant, seen, centre)
     back = _moved(seen, -turn, np.zeros(2), centre + shift) - shift
     landmarks = []
     for one, fit, at, off in zip(places, fits, seen, back - meant, strict=True):
@@ -287,6 +288,28 @@ def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -
             )
         )
     return tuple(landmarks), Pose(float(np.degrees(turn)), (float(shift[0]), float(shift[1])))
+
+
+def _pose(meant: Float, seen: Float, centre: Float) -> tuple[float, Float]:
+    """The turn (radians) and shift that most places agree on, begun from none and from their median; none for a few places."""
+    best: tuple[float, Float] = (0.0, np.zeros(2))
+    most = 0.0
+    if len(meant) < _LEAST_FOR_POSE:
+        return best
+    for start in (np.zeros(2), np.median(seen - meant, axis=0)):
+        turn, shift = 0.0, np.asarray(start)
+        weight: Float = np.ones(len(meant))
+        for step in range(_STEPS):
+            reach = max(_LEAST_TUKEY_MM, _TUKEY_MM * _NARROWED**step)
+            away = np.linalg.norm(seen - _moved(meant, turn, shift, centre), axis=1) / reach
+            weight = np.where(away < 1, (1 - away**2) ** 2, 0.0)
+            if (weight > 0.1).sum() < 3:
+                weight = np.zeros(len(meant))
+                break
+            turn, shift = _rigid(meant - centre, seen - centre, weight)
+        if float(weight.sum()) > most + 1e-6:
+            best, most = (turn, shift), float(weight.sum())
+    return best
 
 
 def _moved(points: Float, turn: float, shift: Float, centre: Float) -> Float:

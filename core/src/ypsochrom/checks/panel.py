@@ -121,7 +121,7 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     level, upright = _lines(small, lab)
     quads = _quads(level, upright, (wide, high), aspect)
     again = None if planned is None else _found_again(small, planned, aspect)
-    own = [one for one in (again, _apart_from_wall(lab)) if one is not None]
+    own = [*([] if again is None else [again]), *_apart_from_wall(lab)]
     quads = np.concatenate([quads, *(one[None] for one in own)])
     if not len(quads):
         raise _not_found()
@@ -161,8 +161,8 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     return right_way_up(photo, best_of, planned)
 
 
-def _apart_from_wall(lab: Float) -> Float | None:
-    """The corners (4, 2) in px of what is not like the photo's rim, where that is plain; None where it has no four corners."""
+def _apart_from_wall(lab: Float) -> list[Float]:
+    """The corners (4, 2) in px of what is not like the photo's rim, where that has four: of all, and of what is least like."""
     high, wide = lab.shape[:2]
     y, x = np.mgrid[0:high, 0:wide].astype(np.float32)
     rim = np.zeros((high, wide), dtype=bool)
@@ -171,22 +171,26 @@ def _apart_from_wall(lab: Float) -> Float | None:
     terms = np.stack([np.ones_like(x), x / wide, y / high], axis=-1)
     fall, *_ = np.linalg.lstsq(terms[rim], lab[rim], rcond=None)
     apart = np.linalg.norm(lab - terms @ fall, axis=-1)
-    level, inside = cv2.threshold(
-        np.clip(apart * 4, 0, 255).astype(np.uint8), 0, 255, cv2.THRESH_BINARY | cv2.THRESH_OTSU
-    )
-    if level / 4 < np.quantile(apart[rim], 0.9):
-        return None
-    closed = cv2.morphologyEx(inside, cv2.MORPH_CLOSE, np.ones((9, 9), np.uint8))
+    grain = 1.5 * float(np.quantile(apart[rim], 0.98))
+    most, _ = cv2.threshold(np.clip(apart * 4, 0, 255).astype(np.uint8), 0, 255, cv2.THRESH_BINARY | cv2.THRESH_OTSU)
+    found = (_four_corners(apart > level) for level in {grain, max(grain, most / 4)})
+    return [one for one in found if one is not None]
+
+
+def _four_corners(inside: np.ndarray) -> Float | None:
+    """The corners (4, 2) of the hull around the largest piece of a mask; None where it has no four."""
+    closed = cv2.morphologyEx(inside.astype(np.uint8), cv2.MORPH_CLOSE, np.ones((9, 9), np.uint8))
     shapes, _ = cv2.findContours(closed, cv2.RETR_EXTERNAL, cv2.CHAIN_APPROX_NONE)
+    if not shapes:
+        return None
     hull = cv2.convexHull(max(shapes, key=cv2.contourArea))
     around = cv2.arcLength(hull, True)
     for share in (0.02, 0.03, 0.045, 0.06):
         corners = cv2.approxPolyDP(hull, share * around, True).reshape(-1, 2).astype(float)
-        if len(corners) == 4 and _areas(corners[None])[0] != 0:
+        if len(corners) == 4:
             quad = corners if _areas(corners[None])[0] > 0 else corners[::-1]
-            first = int(np.argmin(quad.sum(axis=1)))
-            quad = np.roll(quad, -first, axis=0)
-            return np.asarray(quad) if _areas(quad[None])[0] > _LEAST_PANEL * high * wide else None
+            quad = np.roll(quad, -int(np.argmin(quad.sum(axis=1))), axis=0)
+            return np.asarray(quad) if _areas(quad[None])[0] > _LEAST_PANEL * inside.size else None
     return None
 
 
