@@ -297,7 +297,8 @@ def _pose(meant: Float, seen: Float, centre: Float) -> tuple[float, Float]:
     if len(meant) < _LEAST_FOR_POSE:
         return best
     for start in (np.zeros(2), np.median(seen - meant, axis=0)):
-        turn, shift = 0.0, np.asarray(start)
+        turn = 0.0
+        shift: Float = np.asarray(start)
         weight: Float = np.ones(len(meant))
         for step in range(_STEPS):
             reach = max(_LEAST_TUKEY_MM, _TUKEY_MM * _NARROWED**step)
