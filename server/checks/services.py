@@ -31,7 +31,7 @@ from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.kit.errors import BadPicture, Cancelled, YpsochromError
-from ypsochrom.kit.progress import Progress, part_of
+from ypsochrom.kit.progress import Progress
 from ypsochrom.materials.camera import EaselCamera
 from ypsochrom.passes.plan.pass_plan import PassPlan
 from ypsochrom.subject.decode import decode
@@ -151,7 +151,7 @@ def measure(run: Run, progress: Progress) -> dict[str, Any]:
     count = 0
     while (row := waiting.first()) is not None:
         count += 1
-        _measure(row, part_of(progress, 0.0, 1.0))
+        _measure(row, progress)
     return {"measured": count}
 
 
@@ -316,8 +316,8 @@ def listed(owner: Any, painting_id: int) -> ChecksOut:
     work = desk.opened(painting)
     plan: PassPlan | None = work.last("passes")
     titles = _titles(plan)
-    names = names_of(work.last("areas"), work.inputs.brief)
     areas = work.last("areas")
+    names = names_of(areas, work.inputs.brief)
     support, focal = work.inputs.brief.support, work.inputs.brief.focal
     run = runs.latest(painting, KIND)
     rows = CheckRow.objects.filter(painting=painting).defer("report", "asked").order_by("-taken", "-id")

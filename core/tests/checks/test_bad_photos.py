@@ -110,3 +110,20 @@ def test_the_printed_card_in_the_photo_is_read_by_itself(stage, picture):
     lower[10:218, 40:370] = card
     report = check([np.vstack([picture, lower])], stage).report
     assert report.trust.by == "printed card"
+
+
+def test_a_picture_from_the_screen_is_measured_and_said(stage):
+    report = check([np.ascontiguousarray(stage.dry)], stage).report
+    assert report.panel.corners == ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
+    assert "checks.W006" in {one.id for one in report.advice}
+    assert "checks.W006" not in {
+        one.id
+        for one in check(
+            [
+                decode(
+                    EaselCamera(55, width=1200).photograph(srgb.decode_picture(stage.dry)).jpeg, longest_px=PHOTO_PX
+                ).srgb8
+            ],
+            stage,
+        ).report.advice
+    }

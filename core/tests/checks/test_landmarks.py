@@ -103,3 +103,15 @@ def test_verticals_that_lean_and_distances_that_are_off(stage):
 def test_a_way_is_told_without_what_hardly_counts():
     assert directed(-1.8, 0.1) == "1.8 mm to the left"
     assert directed(1.5, -1.0) == "1.5 mm to the right and 1.0 mm up"
+
+
+def test_an_ellipse_painted_too_wide_is_told_by_its_axis(stage, places):
+    axes = {one.axis: [other for other in places if other.axis == one.axis] for one in places if one.axis}
+    pair = next(both for both in axes.values() if len(both) == 2)
+    middle = np.mean([one.at_mm for one in pair], axis=0)
+    others = [one for one in places if not one.axis]
+    moved = [tuple(middle + (np.array(one.at_mm) - middle) * 1.15) for one in pair]
+    fits = [Fit(at, 1.0, 0.1) for at in [*(one.at_mm for one in others), *moved]]
+    marks, _ = settled([*others, *pair], fits, stage)
+    worst = {frozenset((one.one, one.other)): one for one in distances_off(marks)}[frozenset(one.name for one in pair)]
+    assert worst.painted_mm / worst.planned_mm == pytest.approx(1.15, abs=0.03)

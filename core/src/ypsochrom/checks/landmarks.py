@@ -35,6 +35,7 @@ _STEPS = 12
 _ENOUGH, _LEAST_FOR_POSE = 12, 6
 """So many places are sought if there are; with fewer than the second nothing is taken out for the whole."""
 
+_ALONG_MM = 1.0
 _NOISE_MM, _BY_HAND_MM = 0.15, 0.4
 
 
@@ -42,13 +43,15 @@ _NOISE_MM, _BY_HAND_MM = 0.15, 0.4
 class Place:
     """A place in the plan (mm from the upper left corner), what it is called, and how it was chosen.
 
-    `normal` is the direction (unit) across the edge it lies on; None where it is told in both directions.
+    `normal` is the direction (unit) across the edge it lies on; None where it is told in both directions. Both ends of an axis
+    of an ellipse have that `axis`.
     """
 
     name: str
     at_mm: tuple[float, float]
     kind: Kind = "corner"
     normal: tuple[float, float] | None = None
+    axis: str = ""
 
 
 @dataclass(frozen=True)
@@ -66,6 +69,7 @@ class Landmark:
     sigma_mm: float
     fit: float
     kind: Kind = "corner"
+    axis: str = ""
 
     @property
     def off_mm(self) -> float:
@@ -154,7 +158,7 @@ def _ellipse_ends(stage: PlannedStage, linear: LinearRgb) -> list[Place]:
         and abs(line.arc.to_deg - line.arc.from_deg) >= _ROUND_DEG
         and min(line.arc.axes) >= _LEAST_AXIS_MM
     ]
-    for arc in arcs[:_MOST_ELLIPSES]:
+    for number, arc in enumerate(arcs[:_MOST_ELLIPSES]):
         low, high = sorted((arc.from_deg, arc.to_deg))
         for angle in (0.0, 90.0, 180.0, 270.0):
             if not any(low <= angle + turn <= high for turn in (-360.0, 0.0, 360.0)):
@@ -162,7 +166,11 @@ def _ellipse_ends(stage: PlannedStage, linear: LinearRgb) -> list[Place]:
             x, y = arc.at(np.array([angle]))[0]
             away = np.array([x - arc.centre[0], y - arc.centre[1]])
             away /= max(1e-6, float(np.linalg.norm(away)))
-            found.append(Place("", (float(x), float(y)), "ellipse", (float(away[0]), float(away[1]))))
+            found.append(
+                Place(
+                    "", (float(x), float(y)), "ellipse", (float(away[0]), float(away[1])), f"{number} {angle % 180:.0f}"
+                )
+            )
     return found
 
 
@@ -237,7 +245,12 @@ def _sought(here: Float, there: Float, place: Place, mm: float, lead: float = _L
         return None
     top, left = max(0, y - around - search), max(0, x - around - search)
     field = there[top : y + around + search + 1, left : x + around + search + 1]
-    match = cv2.matchTemplate(field, pattern, cv2.TM_CCOEFF_NORMED)
+    match = everywhere = cv2.matchTemplate(field, pattern, cv2.TM_CCOEFF_NORMED)
+    if place.normal is not None:  # along its edge it looks the same for a while: it is sought across it
+        down, right = np.mgrid[0 : match.shape[0], 0 : match.shape[1]]
+        right, down = right - (x - around - left), down - (y - around - top)
+        along = np.abs(down * place.normal[0] - right * place.normal[1]) * mm
+        match = np.where(along <= _ALONG_MM, match, np.float32(-1))
     _, best, _, (c, r) = cv2.minMaxLoc(match)
     if best < _LEAST_FIT or not (0 < r < match.shape[0] - 1 and 0 < c < match.shape[1] - 1):
         return None
@@ -246,7 +259,7 @@ def _sought(here: Float, there: Float, place: Place, mm: float, lead: float = _L
     far[max(0, r - clear) : r + clear + 1, max(0, c - clear) : c + clear + 1] = -1
     if best - float(far.max()) < lead:
         return None
-    patch = match[r - 1 : r + 2, c - 1 : c + 2]
+    patch = everywhere[r - 1 : r + 2, c - 1 : c + 2]
     dx, bend_x = _peak(*patch[1])
     dy, bend_y = _peak(*patch[:, 1])
     sigma = float(np.sqrt(max(1e-4, 1 - best) / max(1e-3, min(bend_x, bend_y))) * mm * 0.25)
@@ -285,6 +298,7 @@ def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -
                 fit.sigma_mm,
                 fit.fit,
                 one.kind,
+                one.axis,
             )
         )
     return tuple(landmarks), Pose(float(np.degrees(turn)), (float(shift[0]), float(shift[1])))

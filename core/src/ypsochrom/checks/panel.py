@@ -46,6 +46,9 @@ _SURE = 0.75 + 2 * _LIKENESS_WEIGHT * 0.93
 """Worth of a panel beyond which no other place is looked for: three quarters of its rim are seen, and it looks like the plan."""
 
 _REGISTERED = (320, 240)
+_CUT_ASPECT, _CUT_LIKENESS = 0.03, 0.9
+"""A photo of the panel's own proportions that is so like the plan ends where the painting ends."""
+
 _WALL_SHARE = 0.03
 """How deep the photo's rim is by which the wall behind the panel is told."""
 
@@ -78,8 +81,8 @@ _LEAST_POINTS, _MOST_SCATTER_PX, _LEAST_SIDES, _UNSEEN = 40, 1.2, 2, 1e-3
 class Panel:
     """The panel in a photo: corners (x, y as shares, upper left first, clockwise as the painting hangs) and the lens' term.
 
-    `rim` (0-1) is how much of its rim was seen, `off_px` how far its edges lie from their lines in px of the photo.
-    `upside_down`: the painting stood on its head, and the corners are in the painting's own order.
+    `rim` (0-1) is how much of its rim was seen (0: the photo ends with the painting), `off_px` how far its edges lie from their
+    lines in px of the photo. `upside_down`: the painting stood on its head, and the corners are in the painting's own order.
     """
 
     corners: tuple[tuple[float, float], ...]
@@ -147,6 +150,9 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
         return [one for one in seen if one is not None]
 
     found = refined(likely)
+    filled = _filling(small, aspect, meant)
+    if filled is not None:
+        return right_way_up(photo, filled, planned)
     if planned is not None and max((_worth(photo, one, meant) for one in found), default=0.0) < _SURE:
         settled = (_registered(small, quad, planned) for quad, _ in likely)
         found += refined((one, _REACH) for one in settled if one is not None)
@@ -159,6 +165,17 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
             "Photograph it again with all four edges in the picture.",
         )
     return right_way_up(photo, best_of, planned)
+
+
+def _filling(small: Srgb8, aspect: float, meant: Float | None) -> Panel | None:
+    """The whole photo as the panel where it shows nothing else: a picture cut out, or a screen's."""
+    high, wide = small.shape[:2]
+    if meant is None or abs(np.log(wide / high / aspect)) > _CUT_ASPECT:
+        return None
+    quad = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], dtype=float)
+    if _likeness_either_way(small, quad, meant) < _CUT_LIKENESS:
+        return None
+    return Panel(((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)), rim=0.0)
 
 
 def _apart_from_wall(lab: Float) -> list[Float]:

@@ -54,11 +54,12 @@ def leaning(landmarks: Sequence[Landmark]) -> tuple[Lean, ...]:
 
 
 def distances_off(landmarks: Sequence[Landmark]) -> tuple[Distance, ...]:
-    """Distances that are plainly off, the worst in proportion first."""
+    """Distances that are plainly off, the axes of ellipses among them, the worst in proportion first."""
     found = []
     for one, other in combinations(landmarks, 2):
         planned = float(np.hypot(*np.subtract(one.at_mm, other.at_mm)))
-        if planned < _LEAST_PAIR_MM:
+        is_axis = one.axis != "" and one.axis == other.axis
+        if planned < _LEAST_PAIR_MM and not is_axis:
             continue
         moved = np.subtract(one.at_mm, other.at_mm) + np.array([one.dx_mm - other.dx_mm, one.dy_mm - other.dy_mm])
         painted = float(np.hypot(*moved))

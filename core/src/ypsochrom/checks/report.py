@@ -395,7 +395,16 @@ def _of_panel(panel: Panel) -> list[Advice]:
                 "checks.N001", "note", "The painting stands on its head in this photo; it was turned.", "Nothing to do."
             )
         )
-    if not panel.by_hand and panel.rim < 0.6:
+    if not panel.by_hand and panel.rim == 0:
+        advice.append(
+            Advice(
+                "checks.W006",
+                "warning",
+                "This picture ends where the painting ends: it was cut out, or taken from a screen.",
+                "Photograph the painting itself with something of the wall around it; a cut picture's colours may be anybody's.",
+            )
+        )
+    elif not panel.by_hand and panel.rim < 0.6:
         advice.append(
             Advice(
                 "checks.W001",
