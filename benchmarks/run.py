@@ -16,7 +16,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from . import passes, sittings, work
+from . import checks, passes, sittings, work
 from .timing import report, seconds
 
 REPOSITORY = Path(__file__).parents[1]
@@ -214,6 +214,7 @@ def main() -> None:
     areas_of_the_demo()
     passes.main()
     sittings.main()
+    checks.main(photos=4)
     with tempfile.TemporaryDirectory() as folder:
         os.environ["YPSOCHROM_DATA"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"
