@@ -61,11 +61,12 @@ def _diary(second: datetime) -> "SittingsData":
 def _photographed(painter: Any, painting_id: int, schedule: "Schedule", now: datetime) -> None:
     """Two photos by the simulated camera, after the first sitting and now, and what was measured in them."""
     from server.checks import services as checks
+    from server.checks import shown
     from server.records import runs
 
     after_first = max(one.ends_min for one in schedule.tasks if one.sitting == 1)
     passes = [one.pass_number for one in schedule.tasks if one.kind == "unit" and one.ends_min <= after_first]
-    suggested = checks.listed(painter, painting_id).suggested
+    suggested = shown.listed(painter, painting_id).suggested
     checks.simulated(painter, painting_id, max(passes), seed=3, taken=schedule.at(after_first), wet=False)
     row = checks.simulated(painter, painting_id, suggested, seed=11, taken=now)
     run = runs.latest(row.painting, checks.KIND)

@@ -13,7 +13,7 @@ from server.site.files import to_save, uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
-from . import services
+from . import services, shown
 from .schemas import AskedIn, CheckOut, ChecksOut
 
 router = Router()
@@ -23,7 +23,7 @@ Number = Annotated[int, Query(ge=0, le=40)]
 @router.get("/{painting_id}", response={200: ChecksOut, **PROBLEMS})
 def checks(request: HttpRequest, painting_id: int) -> ChecksOut:
     """All checks of a painting, and what a new one would be held against."""
-    return services.listed(painter(request), painting_id)
+    return shown.listed(painter(request), painting_id)
 
 
 @router.get("/{painting_id}/run", response={200: RunOut | None, **PROBLEMS})
@@ -42,7 +42,7 @@ def measured(request: HttpRequest, painting_id: int) -> HttpResponse:
 @router.get("/{painting_id}/{int:check_id}", response={200: CheckOut, **PROBLEMS})
 def check(request: HttpRequest, painting_id: int, check_id: int) -> CheckOut:
     """A check in full."""
-    return services.out(painter(request), painting_id, check_id)
+    return shown.out(painter(request), painting_id, check_id)
 
 
 @router.post("/{painting_id}/photos", response={202: CheckOut, **PROBLEMS})
@@ -52,7 +52,7 @@ def add(
     """Keep a photo of the painting after a pass (0: the drawing) and measure it in the background."""
     owner = painter(request)
     row = services.add(owner, painting_id, number, uploaded(photo))
-    return Status(202, services.out(owner, painting_id, row.pk))
+    return Status(202, shown.out(owner, painting_id, row.pk))
 
 
 @router.post("/{painting_id}/simulated", response={202: CheckOut, **PROBLEMS})
@@ -62,7 +62,7 @@ def simulated(
     """Take a photo with the simulated camera, of the stage as a hand paints it on a usual day."""
     owner = painter(request)
     row = services.simulated(owner, painting_id, number, seed)
-    return Status(202, services.out(owner, painting_id, row.pk))
+    return Status(202, shown.out(owner, painting_id, row.pk))
 
 
 @router.put("/{painting_id}/{int:check_id}", response={202: CheckOut, **PROBLEMS})
@@ -70,7 +70,7 @@ def ask(request: HttpRequest, painting_id: int, check_id: int, given: AskedIn) -
     """Keep what the painter says of a photo, and measure it anew."""
     owner = painter(request)
     services.ask(owner, painting_id, check_id, given)
-    return Status(202, services.out(owner, painting_id, check_id))
+    return Status(202, shown.out(owner, painting_id, check_id))
 
 
 @router.post("/{painting_id}/{int:check_id}/second", response={202: CheckOut, **PROBLEMS})
@@ -80,7 +80,7 @@ def add_second(
     """Join a second photo, from another side, for where the first mirrors a light."""
     owner = painter(request)
     services.add_second(owner, painting_id, check_id, uploaded(photo))
-    return Status(202, services.out(owner, painting_id, check_id))
+    return Status(202, shown.out(owner, painting_id, check_id))
 
 
 @router.post("/{painting_id}/{int:check_id}/offers/{int:place}", response={200: CheckOut, **PROBLEMS})
@@ -88,7 +88,7 @@ def take_offer(request: HttpRequest, painting_id: int, check_id: int, place: int
     """Let a unit still to come follow what came out otherwise; it can be undone."""
     owner = painter(request)
     services.take_offer(owner, painting_id, check_id, place)
-    return services.out(owner, painting_id, check_id)
+    return shown.out(owner, painting_id, check_id)
 
 
 @router.delete("/{painting_id}/{int:check_id}", response={204: None, **PROBLEMS})

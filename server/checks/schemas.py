@@ -9,8 +9,8 @@ from pydantic import Field
 from server.records.schemas import RunOut
 from server.site.fields import Number, Place
 from server.subject.schemas import AdviceOut
+from ypsochrom.checks.doubts import Trust
 from ypsochrom.checks.landmarks import Pose
-from ypsochrom.checks.report import Trust
 
 Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 AreaId = Annotated[str, Field(max_length=20)]

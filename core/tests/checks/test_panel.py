@@ -5,8 +5,9 @@ import numpy as np
 import pytest
 from skimage.transform import ProjectiveTransform
 
+from ypsochrom.checks.finding import find_panel
 from ypsochrom.checks.flat import flattened
-from ypsochrom.checks.panel import find_panel, panel_by_hand
+from ypsochrom.checks.panel import panel_by_hand
 from ypsochrom.checks.report import PHOTO_PX
 from ypsochrom.kit.errors import BadPicture
 from ypsochrom.subject.decode import decode

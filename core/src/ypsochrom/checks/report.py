@@ -21,13 +21,16 @@ from ..values.composition import Accent
 from ..values.composition import report as composition
 from .adapting import Offer, offers
 from .colours import AreaFinding, Seen, Turned, area_findings, turned_values, unsettled
+from .doubts import Trust, blurred, of_panel, of_photo, refuse, trust_in
 from .edges import EdgeFinding, edge_findings
+from .finding import find_panel, is_blurred, likeness, right_way_up
 from .flat import Flat, flattened, joined, reflexes
 from .landmarks import Landmark, Place, Pose, find_again, places_in
 from .light import By, KnownPatch, Light, light_of
+from .likeness import is_plain
 from .mend import Verdict, what_to_mend
 from .overworking import Earlier, overworked
-from .panel import Panel, find_panel, is_blurred, is_plain, likeness, panel_by_hand, right_way_up
+from .panel import Panel, panel_by_hand
 from .proportion import Distance, Lean, distances_off, leaning
 from .stage import PlannedStage
 
@@ -39,10 +42,7 @@ FINE_PX, COARSE_PX = 1200, 600
 
 _GREY_LAB: LabTriple = (float(cielab.luminance_to_lightness(np.array(CARD_REFLECTANCE))), 0.0, 0.0)
 
-_SHARP_FROM = 0.35
 _DARK_BELOW = 0.02
-_ANOTHER_BELOW, _STRANGE_DE00, _MOST_STRANGE = 0.4, 10.0, 0.4
-_MOST_MIRRORED = 0.08
 _LEAST_SIZE_PX = 500
 _CHANGED_LEVELS = 8
 """Levels of 8 bits by which a pass changes a pixel that it paints."""
@@ -62,16 +62,6 @@ class Asked:
     wet: frozenset[str] = frozenset()
     places: tuple[Place, ...] = ()
     moved: Mapping[str, tuple[float, float]] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
-class Trust:
-    """How far values (Munsell steps) and colours (CIEDE2000) of a check can be trusted, one standard deviation, and why."""
-
-    by: By
-    value_sigma: float
-    de00_sigma: float
-    words: str
 
 
 @dataclass(frozen=True)
@@ -145,8 +135,8 @@ def check(
     said = [asked, *[replace(asked, corners=None, grey=None, piles=())] * (len(photos) - 1)]
     put = [_put_straight(photo, fine, coarse, planned, one) for photo, one in zip(photos, said, strict=True)]
     for one in put:
-        _refuse(one, fine, planned)
-    advice += _of_panel(put[0].panel)
+        refuse(1.0 if stage.drawn or is_plain(planned) else one.alike, one.sharp)
+    advice += of_panel(put[0].panel)
     progress(0.4, "taking the light out")
     seen = _seen(put, said, coarse, coarse.planned(asked.wet))
     findings = _areas(seen, coarse, asked)
@@ -156,7 +146,7 @@ def check(
         standing = _as_it_stands(fine, findings)
         seen = _seen(put, said, coarse, _as_it_stands(coarse, findings).planned(asked.wet))
         findings = _areas(seen, coarse, asked)
-    advice += _of_picture(seen, findings, stage)
+    advice += of_photo(seen.light, seen.mirrored, findings, stage)
     shown = srgb.encode_picture(np.clip(_lit_in_full(put, seen, fine), 0, 1))
     progress(0.7, "measuring edges and proportions")
     now = standing.planned(asked.wet)
@@ -171,7 +161,7 @@ def check(
     report = Report(
         number=stage.number,
         panel=put[0].panel,
-        trust=_trust(seen.light, seen.mirrored),
+        trust=trust_in(seen.light, seen.mirrored),
         light=seen.light,
         areas=tuple(findings),
         turned=tuple(turned),
@@ -192,7 +182,7 @@ def check(
 
 def to_be_mended(verdict: Verdict, findings: Sequence[AreaFinding]) -> Earlier:
     """What a check says of areas whose value is to be mended, for the checks after it."""
-    listed = {area for one in verdict.mend if one.kind == "value" and one.seen for area in one.areas}
+    listed = {area for one in verdict.mend if one.kind in ("value", "cover") and one.seen for area in one.areas}
     return Earlier({one.area: abs(one.value_error) for one in findings if one.area in listed})
 
 
@@ -209,7 +199,7 @@ def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> P
         return find_panel(photo, stage.support.width_mm / stage.support.height_mm, planned)
     except BadPicture:
         if is_blurred(photo):
-            raise _blurred() from None
+            raise blurred() from None
         raise
 
 
@@ -290,29 +280,6 @@ def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tu
     return light, mirrored
 
 
-def _refuse(put: _Put, stage: PlannedStage, planned: Srgb8) -> None:
-    """`BadPicture` where the photo shows something else or is blurred."""
-    if not stage.drawn and not is_plain(planned) and put.alike < _ANOTHER_BELOW:
-        raise BadPicture(
-            "What stands in the panel does not look like this painting at this stage.",
-            "See whether it is the right painting and pass, and whether the corners lie on its own.",
-        )
-    if put.sharp < _SHARP_FROM:
-        raise _blurred()
-
-
-def _blurred() -> BadPicture:
-    return BadPicture(
-        "The photo is blurred: edges and places cannot be read from it.",
-        "Lean the camera on something, tap the painting to focus, and photograph it again.",
-    )
-
-
-def _far_off(findings: Sequence[AreaFinding]) -> set[str]:
-    """Areas (ids) that look like nothing that was planned there."""
-    return {one.area for one in findings if one.looks_like is None and one.de00 > _STRANGE_DE00}
-
-
 def _areas(seen: _Seen, stage: PlannedStage, asked: Asked) -> list[AreaFinding]:
     if stage.drawn:
         return []
@@ -385,94 +352,3 @@ def _sharpness(linear: LinearRgb, stage: PlannedStage) -> float:
 def _landmarks(stage: PlannedStage, planned: Srgb8, shown: Srgb8, asked: Asked) -> tuple[tuple[Landmark, ...], Pose]:
     places = asked.places or places_in(stage, planned, srgb.decode_picture(planned))
     return find_again(stage, planned, shown, places, asked.moved)
-
-
-def _of_panel(panel: Panel) -> list[Advice]:
-    advice = []
-    if panel.upside_down:
-        advice.append(
-            Advice(
-                "checks.N001", "note", "The painting stands on its head in this photo; it was turned.", "Nothing to do."
-            )
-        )
-    if not panel.by_hand and panel.rim == 0:
-        advice.append(
-            Advice(
-                "checks.W006",
-                "warning",
-                "This picture ends where the painting ends: it was cut out, or taken from a screen.",
-                "Photograph the painting itself with something of the wall around it; a cut picture's colours may be anybody's.",
-            )
-        )
-    elif not panel.by_hand and panel.rim < 0.6:
-        advice.append(
-            Advice(
-                "checks.W001",
-                "warning",
-                f"Only {panel.rim:.0%} of the panel's rim could be seen, so a corner may be off.",
-                "Look at the four corners, and drag them where they belong.",
-            )
-        )
-    return advice
-
-
-def _of_picture(seen: _Seen, findings: Sequence[AreaFinding], stage: PlannedStage) -> list[Advice]:
-    """Doubts about the photo, and what to do about them."""
-    advice = []
-    strange = sum(area.area_cm2 for area in stage.areas if area.id in _far_off(findings)) / stage.support.area_cm2
-    if strange > _MOST_STRANGE:
-        advice.append(
-            Advice(
-                "checks.W002",
-                "warning",
-                "The painting looks little like this stage; much of what follows may come from that.",
-                "See whether the right pass is chosen.",
-            )
-        )
-    if seen.mirrored > _MOST_MIRRORED:
-        advice.append(
-            Advice(
-                "checks.W003",
-                "warning",
-                f"{seen.mirrored:.0%} of the painting mirrors a light and was left out.",
-                "Turn the panel a little, or add a second photo from the other side: the two are joined.",
-            )
-        )
-    if seen.light.by == "areas":
-        advice.append(
-            Advice(
-                "checks.N002",
-                "note",
-                "There is no grey card in the photo: if everything came out too light or too dark by the same amount, it "
-                "cannot be told from the light.",
-                "Lay a grey card beside the painting and tap it.",
-            )
-        )
-    if seen.light.cast > 0.7:
-        advice.append(
-            Advice(
-                "checks.W004",
-                "warning",
-                "The light on the painting was coloured; it was taken out, but hues are rough.",
-                "Photograph the painting in daylight, not under a lamp.",
-            )
-        )
-    return advice
-
-
-_DE00_SIGMA: dict[By, float] = {"grey card": 1.5, "printed card": 1.5, "piles": 2.5, "areas": 2.5}
-_TRUSTED: dict[By, str] = {
-    "grey card": "Read against the grey card",
-    "printed card": "Read against the printed card",
-    "piles": "Read against piles whose mixes are known",
-    "areas": "Read against those areas that are as planned",
-}
-
-
-def _trust(light: Light, mirrored: float) -> Trust:
-    value = light.value_sigma(5.0)
-    colour = _DE00_SIGMA[light.by] * (1.5 if light.cast > 0.7 else 1.0)
-    words = f"{_TRUSTED[light.by]}: values to about ± {2 * value:.1f} steps, colours to about CIEDE2000 {colour:.1f}"
-    if mirrored > 0.005:
-        words += f"; {mirrored:.0%} mirrors a light and was left out"
-    return Trust(light.by, value, colour, f"{words}.")
