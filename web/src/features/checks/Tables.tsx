@@ -3,11 +3,14 @@ import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } fro
 
 import { Section } from "../../shared/ui/Facts";
 import { Swatch } from "../../shared/ui/Swatch";
-import type { Report } from "./queries";
+import type { AreaFinding, Report } from "./queries";
 import { coverWords, offWords, signed, valueOff } from "./words";
 
-const WORST_FIRST = (report: Report) =>
-  [...report.areas].sort((a, b) => Math.abs(b.value_error) - Math.abs(a.value_error));
+/** What is painted, the worst first; then what is still to be. */
+const WORST_FIRST = (report: Report) => {
+  const rank = (one: AreaFinding) => (one.looks_like === null ? 100 : 0) + Math.abs(one.value_error);
+  return [...report.areas].sort((a, b) => rank(b) - rank(a));
+};
 
 export function AreaTable({ report }: { report: Report }) {
   if (report.areas.length === 0)
