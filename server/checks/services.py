@@ -1,7 +1,7 @@
 """Photos of the painting kept, measured in the background against the planned stage, and what follows from them."""
 
 import json
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import replace
 from datetime import datetime
 from typing import Any
@@ -95,7 +95,7 @@ def simulated(
     if work.state("passes") != "current":
         raise Conflict("There is no plan that is up to date to paint by.", "Plan the painting first.")
     stage = checking.at_size(stage_to_check(work, number), checking.FINE_PX)
-    errors = replace(usual_errors(stage, seed), undone=_undone(painting, number))
+    errors = replace(usual_errors(stage, seed), undone=_not_yet(painting, number))
     photo = EaselCamera(seed).photograph(painted_with(stage, errors, wet=frozenset(wet_now(painting) if wet else ())))
     return add(owner, painting_id, number, photo.jpeg, taken=taken, wet=wet)
 
@@ -217,36 +217,20 @@ def wet_now(painting: Painting) -> list[str]:
     """Areas (ids) whose last coat cannot be painted over yet, by the clocks of the easel."""
     now = timezone.now()
     at_easel = course_now(painting, now)
-    if at_easel is None:
-        return []
-    return sorted({area for clock in at_easel[1].wet(now) for area in clock.areas})
+    return [] if at_easel is None else list(at_easel[1].wet_areas(now))
 
 
-def _undone(painting: Painting, number: int) -> list[str]:
-    """Areas (ids) that a pass was to paint and has not yet, by the acts at the easel; none where nothing was done there."""
+def suggested(painting: Painting, numbers: Collection[int]) -> int:
+    """The stage that a photo taken now most likely shows: the pass that was last worked at."""
     at_easel = course_now(painting, timezone.now())
-    if at_easel is None:
-        return []
-    made, course = at_easel
-    of_pass = [task for task in made.tasks if task.pass_number == number and task.kind == "unit"]
-    done = {task.id for task in of_pass if task.id in course.tasks and course.tasks[task.id].state == "done"}
-    if not done:
-        return []
-    painted = {area for task in of_pass if task.id in done for area in task.areas}
-    return sorted({area for task in of_pass for area in task.areas} - painted)
+    reached = DRAWING if at_easel is None else at_easel[1].reached(at_easel[0])
+    return reached if reached in numbers else DRAWING
 
 
-def suggested(painting: Painting, numbers: list[int]) -> int:
-    """The stage that a photo taken now most likely shows: the pass of the unit that was done last."""
+def _not_yet(painting: Painting, number: int) -> tuple[str, ...]:
+    """Areas (ids) that a pass has still to paint, by the acts at the easel."""
     at_easel = course_now(painting, timezone.now())
-    done = 0
-    if at_easel is not None:
-        made, course = at_easel
-        done = max(
-            (t.pass_number for t in made.tasks if t.id in course.tasks and course.tasks[t.id].state == "done"),
-            default=0,
-        )
-    return done if done in numbers else DRAWING
+    return () if at_easel is None else at_easel[1].not_yet(at_easel[0], number)
 
 
 def take_offer(owner: Any, painting_id: int, check_id: int, place: int) -> Painting:
@@ -278,19 +262,14 @@ def measured_lines(owner: Any, painting_id: int) -> bytes:
     lines = []
     for row in CheckRow.objects.filter(painting=painting, report__isnull=False):
         report = report_of(row)
-        for one in () if report is None else report.areas:
-            fact = {
-                "at": row.taken.isoformat(),
-                "pass": row.number,
-                "by": report.trust.by if report is not None else "",
-                **codec.written(one),
-            }
-            lines.append(json.dumps(fact) + "\n")
+        if report is None:
+            continue
+        taken = {"at": row.taken.isoformat(), "pass": row.number, "by": report.trust.by}
+        lines += [json.dumps({**taken, **codec.written(one)}) + "\n" for one in report.areas]
     return "".join(lines).encode()
 
 
 def _told(report: Report) -> Told:
     """What the strip says of a check."""
-    mended = [one for one in report.verdict.mend if one.seen]
     worst = max((abs(one.value_error) for one in report.areas), default=None)
-    return Told(things=len(mended), worst=worst, done=report.verdict.done)
+    return Told(things=len(report.verdict.seen), worst=worst, done=report.verdict.done)

@@ -56,7 +56,7 @@ def listed(owner: Any, painting_id: int) -> ChecksOut:
     return ChecksOut(
         checks=[_summary(row, titles) for row in rows],
         stages=[StageOut(number=number, title=title) for number, title in titles.items()],
-        suggested=suggested(painting, list(titles)),
+        suggested=suggested(painting, titles),
         wet=wet_now(painting),
         areas=[
             AreaName(id=area.id, name=names[area.id], centre=list(area.centre))

@@ -6,7 +6,7 @@ import cv2
 import numpy as np
 import pytest
 
-from ypsochrom.checks.drawing import drawn_picture
+from ypsochrom.checks.drawing import drawn_on
 from ypsochrom.checks.report import NOTHING_SAID, PHOTO_PX, Asked, check
 from ypsochrom.colour import srgb
 from ypsochrom.kit.errors import BadPicture
@@ -89,9 +89,9 @@ def test_the_drawing_is_measured_before_any_paint(stage):
         [[30, 215], [165, 195], [210, 280], [60, 295], [30, 215]], [[280, 175], [370, 185], [360, 260], [275, 250], [280, 175]],
         [[215, 180], [260, 182], [257, 210], [212, 205], [215, 180]],
     )]  # fmt: skip
-    meant = drawn_picture(lines, stage.labels.shape, stage.mm_per_px)
+    meant = drawn_on(stage.so_far[0], lines, stage.mm_per_px)
     lines[1] = lines[1] + np.array([0.0, 2.5])
-    painted = drawn_picture(lines, stage.labels.shape, stage.mm_per_px)
+    painted = drawn_on(stage.so_far[0], lines, stage.mm_per_px)
     drawn = replace(stage, number=0, so_far=(stage.so_far[0], meant), wet=meant, drawn=True)
     seen = EaselCamera(54, width=1600).photograph(srgb.decode_picture(painted))
     report = check([decode(seen.jpeg, longest_px=PHOTO_PX).srgb8], drawn).report

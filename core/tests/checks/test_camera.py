@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from ypsochrom.colour import cielab, srgb
 from ypsochrom.imaging.lens import bent
 from ypsochrom.imaging.quick import lab_of, lab_of_light
-from ypsochrom.materials.camera import GREY, EaselCamera
+from ypsochrom.materials.camera import EaselCamera
+from ypsochrom.materials.swatch_card import GREY_CARD_REFLECTANCE as GREY
 
 SIZE = (1600, 1200)
 

@@ -3,12 +3,13 @@ import pytest
 
 from ypsochrom.colour import cielab, srgb
 from ypsochrom.kit.errors import BadPicture
-from ypsochrom.mixes.grey_card import CARD_REFLECTANCE, beside_grey
+from ypsochrom.materials.swatch_card import GREY_CARD_REFLECTANCE
+from ypsochrom.mixes.grey_card import beside_grey
 
 CARD, PILE = (0.25, 0.5), (0.75, 0.5)
 
 
-def photo(pile, light=(1.0, 1.0, 1.0), card=CARD_REFLECTANCE):
+def photo(pile, light=(1.0, 1.0, 1.0), card=GREY_CARD_REFLECTANCE):
     scene = np.zeros((200, 300, 3))
     scene[:, :150] = card
     scene[:, 150:] = pile

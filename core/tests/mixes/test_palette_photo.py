@@ -7,7 +7,7 @@ import pytest
 from ypsochrom.colour import cielab, srgb
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.kit.errors import BadPicture
-from ypsochrom.mixes.grey_card import CARD_REFLECTANCE
+from ypsochrom.materials.swatch_card import GREY_CARD_REFLECTANCE
 from ypsochrom.mixes.palette_photo import piles_on
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import paintbox
@@ -40,7 +40,7 @@ def palette_photo(seed, tray="white", count=9, light=(1.0, 0.93, 0.82), noise=0.
         cv2.circle(scene, (int(x) - 14, int(y) - 14), 6, (0.95, 0.95, 0.95), -1)  # a glint
         labs.append(lab)
         middles.append((x / width, y / height))
-    cv2.rectangle(scene, (15, 20), (95, 110), (CARD_REFLECTANCE,) * 3, -1)
+    cv2.rectangle(scene, (15, 20), (95, 110), (GREY_CARD_REFLECTANCE,) * 3, -1)
     scene = cv2.GaussianBlur(scene, (0, 0), 1.2)
     x, y = np.meshgrid(np.linspace(0, 1, width), np.linspace(0, 1, height))
     falling = 0.95 - 0.35 * x - 0.12 * y

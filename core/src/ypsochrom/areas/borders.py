@@ -127,6 +127,12 @@ class Passing:
     softness: Softness
 
 
+def border_lengths(labels: LabelImage, support: Support) -> dict[tuple[int, int], float]:
+    """How long the border of every two neighbours (their indices, lower first) is, in mm."""
+    mm_per_px = support.width_mm / labels.shape[1]
+    return {pair: seam.length_px * mm_per_px for pair, seam in _seams(labels).items()}
+
+
 def passings(
     labels: LabelImage, pictures: Sequence[Lab], support: Support
 ) -> dict[tuple[int, int], tuple[Passing, ...]]:

@@ -1,15 +1,17 @@
 """What came out otherwise and may stay: how the units still to come keep its distance to them."""
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
+from ..areas.borders import border_lengths
 from ..colour import munsell
 from ..colour.types import LabTriple
 from .colours import AreaFinding
 from .mend import is_value_off
-from .stage import PlannedStage
+from .stage import CheckedArea, PlannedStage, PlannedWork
 
 _MOST_SHIFT = 0.8
 _KEPT = 0.8
@@ -39,60 +41,35 @@ class Offer:
 
 def offers(stage: PlannedStage, findings: Sequence[AreaFinding]) -> tuple[Offer, ...]:
     """By what the remaining units could follow areas that came out plainly lighter or darker, the longest border first."""
-    areas = {area.id: area for area in stage.areas}
-    by_index = {area.index: area.id for area in stage.areas}
     off = {
         one.area: one.value_error
         for one in findings
         if one.looks_like is None and is_value_off(one) and stage.covered_later(one.area) is None
     }
+    if not off:
+        return ()
+    areas = {area.index: area for area in stage.areas}
     value = {one.area: float(munsell.lab_to_value(np.array(one.planned))) for one in findings}
-    found = []
-    for length, first, second in _touching(stage):
-        for area, neighbour in ((by_index[first], by_index[second]), (by_index[second], by_index[first])):
-            later = stage.covered_later(neighbour)
-            if area not in off or neighbour in off or later is None or neighbour not in value:
+    touching = sorted(border_lengths(stage.labels, stage.support).items(), key=lambda pair: -pair[1])
+    found: dict[str, Offer] = {}
+    for pair, length_mm in touching:
+        for area, other in itertools.permutations(areas[index] for index in pair):
+            later = stage.covered_later(other.id)
+            if length_mm < _LEAST_TOUCH_MM or area.id not in off or other.id in off or later is None:
                 continue
-            if length < _LEAST_TOUCH_MM or abs(value[area] - value[neighbour]) < _APART:
-                continue
-            shift = float(np.clip(_KEPT * off[area], -_MOST_SHIFT, _MOST_SHIFT))
-            found.append(
-                (
-                    length,
-                    _offer(
-                        areas[area].name, areas[neighbour].name, area, neighbour, off[area], shift, later.pass_number
-                    ),
-                )
-            )
-    found.sort(key=lambda pair: -pair[0])
-    once: dict[str, Offer] = {}
-    for _, one in found:
-        once.setdefault(one.neighbour, one)
-    return tuple(once.values())[:_MOST_OFFERS]
+            if other.id in value and abs(value[area.id] - value[other.id]) >= _APART:
+                found.setdefault(other.id, _offer(area, other, off[area.id], later))
+    return tuple(found.values())[:_MOST_OFFERS]
 
 
-def _offer(name: str, other: str, area: str, neighbour: str, error: float, shift: float, number: int) -> Offer:
+def _offer(area: CheckedArea, other: CheckedArea, error: float, later: PlannedWork) -> Offer:
+    shift = float(np.clip(_KEPT * error, -_MOST_SHIFT, _MOST_SHIFT))
     way = "lighter" if error > 0 else "darker"
     words = (
-        f"“{name}” came out {abs(error):.1f} {way}: keep its distance to “{other}” by painting that {abs(shift):.1f} {way} "
-        f"in pass {number}"
+        f"“{area.name}” came out {abs(error):.1f} {way}: keep its distance to “{other.name}” by painting that "
+        f"{abs(shift):.1f} {way} in pass {later.pass_number}"
     )
-    return Offer(area, neighbour, error, shift, number, words)
-
-
-def _touching(stage: PlannedStage) -> list[tuple[float, int, int]]:
-    """Pairs of areas (indices) that touch, and along how many mm; level and upright steps count alike."""
-    labels = np.asarray(stage.labels, dtype=np.int64)
-    count = int(labels.max()) + 1
-    pairs = []
-    for here, there in ((labels[:, 1:], labels[:, :-1]), (labels[1:], labels[:-1])):
-        differs = here != there
-        pairs.append(np.minimum(here[differs], there[differs]) * count + np.maximum(here[differs], there[differs]))
-    keys, numbers = np.unique(np.concatenate(pairs), return_counts=True)
-    return [
-        (float(n) * stage.mm_per_px, *divmod(key, count))
-        for key, n in zip(keys.tolist(), numbers.tolist(), strict=True)
-    ]
+    return Offer(area.id, other.id, error, shift, later.pass_number, words)
 
 
 def moved_target(planned: LabTriple, shift: float) -> LabTriple:

@@ -6,11 +6,12 @@ from dataclasses import dataclass, replace
 import cv2
 import numpy as np
 
-from ..colour import cielab
+from ..colour import cielab, srgb
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import hue_turn_deg, in_words
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, Lab, LabTriple, LinearRgb, Mask, triple
+from ..imaging.outlines import meeting
 from ..imaging.quick import lab_of_light
 from .light import Light
 from .stage import CheckedArea, PlannedStage
@@ -33,8 +34,6 @@ _UNDONE = 0.25
 
 _EARLIER, _OFF_DE00 = 0.5, 2.5
 _STREAKY_FROM, _STREAK_MM = 0.16, 3.0
-_PIXEL_LAB = 2.0
-"""Errors of a photo's colours that no reference takes out (CIELAB); prototype figure."""
 
 
 @dataclass(frozen=True)
@@ -63,6 +62,11 @@ class AreaFinding:
     seen: float = 1.0
     wet: bool = False
     pile: str | None = None
+
+    @property
+    def is_covered(self) -> bool:
+        """Whether what lies beneath hardly shows, as far as that can be told."""
+        return self.covered is None or self.covered >= WHOLE_COVER
 
 
 @dataclass(frozen=True, eq=False)
@@ -114,32 +118,23 @@ def area_findings(
     return found
 
 
-def untouched(findings: Sequence[AreaFinding]) -> frozenset[str]:
-    """Areas (ids) that this stage has not been painted in yet."""
-    return frozenset(one.area for one in findings if one.looks_like is not None)
-
-
 def unsettled(findings: Sequence[AreaFinding]) -> frozenset[str]:
     """Areas (ids) whose edges say nothing yet: not painted in this stage, or with what lies beneath still showing."""
-    bare = {one.area for one in findings if one.covered is not None and one.covered < WHOLE_COVER}
-    return untouched(findings) | bare
+    return frozenset(one.area for one in findings if one.looks_like is not None or not one.is_covered)
 
 
 def _inner(stage: PlannedStage) -> Mask:
     """Pixels well inside their area."""
-    labels = stage.labels
-    rim = np.zeros(labels.shape, dtype=np.uint8)
-    rim[:, 1:] |= labels[:, 1:] != labels[:, :-1]
-    rim[1:] |= labels[1:] != labels[:-1]
-    rim[0], rim[-1], rim[:, 0], rim[:, -1] = 1, 1, 1, 1
-    away = cv2.distanceTransform(1 - rim, cv2.DIST_L2, 3)
+    rim = meeting(stage.labels)
+    rim[0], rim[-1], rim[:, 0], rim[:, -1] = True, True, True, True
+    away = cv2.distanceTransform((~rim).astype(np.uint8), cv2.DIST_L2, 3)
     return np.asarray(away * stage.mm_per_px > _RIM_MM)
 
 
 def _mean_lab(linear: LinearRgb, where: Mask) -> Lab:
     """Colour of the mean light, the tenth of the pixels that are brightest and the tenth that are darkest left out."""
     pixels = linear[where]
-    bright = pixels @ np.array([0.2126, 0.7152, 0.0722], dtype=np.float32)
+    bright = srgb.luminance(pixels)
     low, high = np.quantile(bright, [0.1, 0.9])
     return cielab.linear_to_lab(pixels[(bright >= low) & (bright <= high)].mean(axis=0))
 

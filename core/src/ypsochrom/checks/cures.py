@@ -5,15 +5,14 @@ from typing import Literal
 
 import numpy as np
 
-from ..colour import spectra
 from ..colour.types import triple
 from ..materials.measures import dose_in_words
 from ..mixes.correction import PileState, correct
 from ..mixes.recipe import sum_in_words
-from ..paint import surface
+from ..paint import drawdown
 from ..paint.catalogue import Paintbox, paint
 from ..passes.films.glaze_plan import glaze_choice
-from .colours import WHOLE_COVER, AreaFinding
+from .colours import AreaFinding
 from .stage import CheckedArea, PlannedStage
 
 CureKind = Literal["paint", "coat", "later", "glaze", "adjust", "restate"]
@@ -37,7 +36,7 @@ def cure(area: CheckedArea, found: AreaFinding, stage: PlannedStage, *, worked_o
     pile = stage.pile_on(area.id)
     if found.looks_like is not None:
         return _unpainted(area, found, stage)
-    if found.covered is not None and found.covered < WHOLE_COVER and pile is not None:
+    if found.covered is not None and not found.is_covered and pile is not None:
         return Cure(
             "coat",
             f"One more coat of {pile.name} on “{area.name}”",
@@ -74,8 +73,7 @@ def _unpainted(area: CheckedArea, found: AreaFinding, stage: PlannedStage) -> Cu
 
 
 def _glaze(area: CheckedArea, found: AreaFinding, box: Paintbox) -> Cure | None:
-    beneath = surface.internal(spectra.smooth_reflectance(np.array(found.lab)), surface.dry("satin"))
-    choice = glaze_choice(np.array(found.planned), beneath, box)
+    choice = glaze_choice(np.array(found.planned), drawdown.ground(np.array(found.lab)), box)
     if not choice.layers or choice.de00 > min(_GLAZE_DE00, _GLAZE_SHARE * found.de00):
         return None
     recipe, shares = choice.layers[0]

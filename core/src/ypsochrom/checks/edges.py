@@ -36,9 +36,9 @@ class EdgeFinding:
 
 
 def edge_findings(
-    stage: PlannedStage, planned: Lab, painted: Lab, untouched: frozenset[str]
+    stage: PlannedStage, planned: Lab, painted: Lab, unsettled: frozenset[str]
 ) -> tuple[EdgeFinding, ...]:
-    """Borders that came out otherwise than planned, the longest first; those of `untouched` areas (ids) are left out.
+    """Borders that came out otherwise than planned, the longest first; those of `unsettled` areas (ids) are left out.
 
     The photo's softness, read off its sharpest edges, is taken out of what was painted.
     """
@@ -46,7 +46,7 @@ def edge_findings(
     seen = {
         pair: both
         for pair, both in passings(stage.labels, (planned, painted), stage.support).items()
-        if both[0].length_mm >= _LEAST_LENGTH_MM and not {areas[pair[0]], areas[pair[1]]} & untouched
+        if both[0].length_mm >= _LEAST_LENGTH_MM and not {areas[pair[0]], areas[pair[1]]} & unsettled
     }
     blur_mm = _blur(list(seen.values()))
     found = []

@@ -26,6 +26,7 @@ from .likeness import likeness_either_way, likeness_of, thumb
 from .panel import Panel
 from .sides import REACH, refined_sides
 
+_WHOLE = ((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0))
 _LOOKED_AT = 60
 _LIKENESS_WEIGHT = 1.5
 _SURE = 0.75 + 2 * _LIKENESS_WEIGHT * 0.93
@@ -50,8 +51,10 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     """
     wide, high = fit_within(photo.shape[1], photo.shape[0], FOUND_PX)
     small: Srgb8 = np.asarray(cv2.resize(photo, (wide, high), interpolation=cv2.INTER_AREA), dtype=np.uint8)
+    meant = thumb(planned)
+    if _fills(small, aspect, meant):
+        return right_way_up(photo, Panel(_WHOLE, rim=0.0), planned)
     lab = lab_of(cv2.GaussianBlur(small, (0, 0), 1.0))
-    slope = slopes(lab)
     level, upright = lines_in(small, lab)
     quads = quads_of(level, upright, (wide, high), aspect)
     again = None if planned is None else found_again(small, planned, aspect)
@@ -59,15 +62,14 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     quads = np.concatenate([quads, *(one[None] for one in own)])
     if not len(quads):
         raise _not_found()
-    rims = rims_of(quads, slope)
+    rims = rims_of(quads, slopes(lab))
     share = areas_of(quads) / (wide * high)
-    meant = thumb(planned)
     worth = rims.mean(axis=1) + 0.5 * rims.min(axis=1) + (0.8 if meant is None else 0.15) * np.sqrt(share)
     best = np.argsort(-worth)[:_LOOKED_AT]
-    best = np.unique([*best, *range(len(quads) - len(own), len(quads))])
+    first_own = len(quads) - len(own)
+    best = np.unique([*best, *range(first_own, len(quads))])
     alike = np.array([likeness_either_way(small, quads[one], meant) for one in best])
-    walls = best >= len(quads) - len(own)
-    seen = (rims[best].mean(axis=1) >= LEAST_RIM) | (alike >= _SURELY_LIKE) | walls
+    seen = (rims[best].mean(axis=1) >= LEAST_RIM) | (alike >= _SURELY_LIKE) | (best >= first_own)
     best, alike = best[seen], alike[seen]
     if not len(best):
         raise _not_found()
@@ -81,9 +83,6 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
         return [one for one in seen if one is not None]
 
     found = refined(likely)
-    filled = _filling(small, aspect, meant)
-    if filled is not None:
-        return right_way_up(photo, filled, planned)
     if planned is not None and max((_worth(photo, one, meant) for one in found), default=0.0) < _SURE:
         settled = (registered(small, quad, planned) for quad, _ in likely)
         found += refined((one, REACH) for one in settled if one is not None)
@@ -98,15 +97,13 @@ def find_panel(photo: Srgb8, aspect: float, planned: Srgb8 | None = None) -> Pan
     return right_way_up(photo, best_of, planned)
 
 
-def _filling(small: Srgb8, aspect: float, meant: Float | None) -> Panel | None:
-    """The whole photo as the panel where it shows nothing else: a picture cut out, or a screen's."""
+def _fills(small: Srgb8, aspect: float, meant: Float | None) -> bool:
+    """Whether the photo shows the painting and nothing else: a picture cut out, or a screen's."""
     high, wide = small.shape[:2]
     if meant is None or abs(np.log(wide / high / aspect)) > _CUT_ASPECT:
-        return None
-    quad = np.array([[0, 0], [wide, 0], [wide, high], [0, high]], dtype=float)
-    if likeness_either_way(small, quad, meant) < _CUT_LIKENESS:
-        return None
-    return Panel(((0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)), rim=0.0)
+        return False
+    quad = np.array(_WHOLE) * np.array([wide, high])
+    return likeness_either_way(small, quad, meant) >= _CUT_LIKENESS
 
 
 def _upright(quad: Float) -> Float:

@@ -15,6 +15,7 @@ import numpy as np
 from ..areas.linework import find_lines
 from ..colour.types import Float, LinearRgb, Srgb8
 from ..imaging.quick import lab_of
+from ..imaging.robust import tukey
 from .stage import CheckedArea, PlannedStage
 
 Kind = Literal["corner", "spot", "ellipse", "by hand"]
@@ -316,8 +317,7 @@ def _pose(meant: Float, seen: Float, centre: Float) -> tuple[float, Float]:
         weight: Float = np.ones(len(meant))
         for step in range(_STEPS):
             reach = max(_LEAST_TUKEY_MM, _TUKEY_MM * _NARROWED**step)
-            away = np.linalg.norm(seen - _moved(meant, turn, shift, centre), axis=1) / reach
-            weight = np.where(away < 1, (1 - away**2) ** 2, 0.0)
+            weight = tukey(np.linalg.norm(seen - _moved(meant, turn, shift, centre), axis=1) / reach)
             if (weight > 0.1).sum() < 3:
                 weight = np.zeros(len(meant))
                 break

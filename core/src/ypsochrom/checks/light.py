@@ -16,7 +16,10 @@ from scipy import ndimage
 from ..colour import cielab, srgb
 from ..colour.munsell import luminance_to_value, value_to_luminance
 from ..colour.types import Float, LabTriple, LinearRgb, Mask, Srgb8
+from ..imaging.bowl import bowl
+from ..imaging.robust import TUKEY, scatter, tukey
 from ..kit.errors import BadPicture
+from ..mixes.grey_card import light_at
 from .panel import Panel
 
 By = Literal["grey card", "printed card", "piles", "areas"]
@@ -25,7 +28,6 @@ By = Literal["grey card", "printed card", "piles", "areas"]
 _CELL_MM = 18.0
 _LEAST_CELL = 0.25
 _DARKEST = 0.004
-_TUKEY = 4.685
 _FALL_SCALE, _GAIN_SCALE, _EVEN = 0.08, 0.10, 0.03
 _STIFF = 0.6
 """How much evidence a bent light needs against an even one."""
@@ -33,7 +35,10 @@ _STIFF = 0.6
 _CARD_SIGMA, _PILES_SIGMA, _AREAS_SIGMA, _LEAST_SIGMA = 0.04, 0.10, 0.07, 0.035
 """Natural logarithm of the light: how far each reference may be off as a whole. Prototype figures."""
 
-_BURNT, _BLACK = 0.98, 0.004
+_STRICTER = 0.6
+"""Areas that are wrong are not rare: they are left out sooner than single cells."""
+
+_BURNT, _BLACK, _PATCH_SHARE = 0.98, 0.004, 0.012
 _COLOURED = 1.2
 """Natural logarithm of the strongest to the weakest channel of the light; beyond it the colours cannot be told."""
 
@@ -71,9 +76,8 @@ class Light:
 
 
 def _terms(x: Float, y: Float) -> Float:
-    """The surface's terms without its constant; x and y are shares of the panel from 0 to 1."""
-    x, y = x - 0.5, y - 0.5
-    return np.stack([x, y, x * x, x * y, y * y], axis=-1)
+    """The surface's terms without its constant, about the middle; x and y are shares of the panel from 0 to 1."""
+    return bowl(x - 0.5, y - 0.5)[..., 1:]
 
 
 @dataclass(frozen=True, eq=False)
@@ -169,9 +173,8 @@ def _fall(cells: _Cells) -> tuple[Float, float]:
         own, there = _against_own(terms, cells.area, weight), _against_own(seen[:, None], cells.area, weight)[:, 0]
         fall = np.linalg.solve(own.T @ (weight[:, None] * own) + stiff * 0.1, own.T @ (weight * there))
         miss = there - own @ fall
-        rough = max(0.01, 1.4826 * float(np.median(np.abs(miss))))
-        away = miss / (_TUKEY * max(rough, 0.03))
-        weight = cells.weight * np.where(np.abs(away) < 1, (1 - away**2) ** 2, 0.0)
+        rough = max(0.01, scatter(miss))
+        weight = cells.weight * tukey(miss / (TUKEY * max(rough, _EVEN)))
         if not weight.any():
             return np.zeros(terms.shape[1]), rough
     return fall, rough
@@ -204,9 +207,8 @@ def _of_areas(area: np.ndarray, evened: Float, weight: Float) -> Float:
     for _ in range(20):
         off = each.mean(axis=-1) - middle.mean()
         turned = np.linalg.norm(each - middle - off[:, None], axis=-1)
-        scale = max(_GAIN_SCALE / 2, min(_GAIN_SCALE, 1.4826 * float(np.median(np.abs(off)))))
-        away = np.hypot(off, turned) / (_TUKEY * scale * 0.6)
-        kept = size * np.where(away < 1, (1 - away**2) ** 2, 0.0)
+        scale = max(_GAIN_SCALE / 2, min(_GAIN_SCALE, scatter(off)))
+        kept = size * tukey(np.hypot(off, turned) / (_STRICTER * TUKEY * scale))
         if not kept.any():
             break
         middle = np.average(each, axis=0, weights=kept)
@@ -224,7 +226,9 @@ def _of_known(photo: Srgb8, panel: Panel, known: Sequence[KnownPatch], fall: Flo
     size = (photo.shape[1], photo.shape[0])
     found = []
     for one in known:
-        seen = patch_light(photo, one.at)
+        if not all(0 <= share <= 1 for share in one.at):
+            raise BadPicture("What the colours are to be read against lies outside the photo.", "Tap it in the photo.")
+        seen = light_at(photo, one.at, _PATCH_SHARE)
         if seen.max() > _BURNT or seen.min() < _BLACK:
             raise BadPicture(
                 "What the colours were to be read against is burnt out or black in this photo.",
@@ -235,14 +239,3 @@ def _of_known(photo: Srgb8, panel: Panel, known: Sequence[KnownPatch], fall: Flo
         meant = np.maximum(srgb.xyz_to_linear(cielab.lab_to_xyz(np.array(one.lab))), _DARKEST)
         found.append(np.log(seen) - np.log(meant) - float(_terms(near[0], near[1]) @ fall))
     return np.median(np.array(found), axis=0)
-
-
-def patch_light(photo: Srgb8, at: tuple[float, float]) -> Float:
-    """Median linear light (3,) around a place in a photo (shares)."""
-    high, wide = photo.shape[:2]
-    reach = max(2, round(min(high, wide) * 0.012))
-    x, y = round(at[0] * (wide - 1)), round(at[1] * (high - 1))
-    if not (0 <= x < wide and 0 <= y < high):
-        raise BadPicture("What the colours are to be read against lies outside the photo.", "Tap it in the photo.")
-    around = photo[max(0, y - reach) : y + reach + 1, max(0, x - reach) : x + reach + 1]
-    return np.asarray(np.median(srgb.decode_picture(around).reshape(-1, 3), axis=0))

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -10,7 +10,7 @@ import numpy as np
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import value_words
 from ..materials.support import Support
-from .colours import WHOLE_COVER, AreaFinding, Turned
+from .colours import AreaFinding, Turned
 from .cures import Cure, cure
 from .edges import EdgeFinding, Fault
 from .landmarks import Landmark
@@ -65,9 +65,14 @@ class Mend:
 class Verdict:
     """The list, whether this stage is done, and that in a sentence."""
 
-    mend: tuple[Mend, ...] = field(default=())
+    mend: tuple[Mend, ...] = ()
     done: bool = False
     words: str = ""
+
+    @property
+    def seen(self) -> tuple[Mend, ...]:
+        """What the eye sees and is to be mended now."""
+        return tuple(one for one in self.mend if one.seen)
 
 
 def viewing_mm(support: Support) -> float:
@@ -128,7 +133,7 @@ def _weight(area: CheckedArea, found: AreaFinding, stage: PlannedStage, by: By) 
     size = math.sqrt(area.area_cm2 / stage.support.area_cm2) * _nearness(area.centre, stage)
     if found.looks_like is not None:
         return "paint", size * found.de00 / 10
-    if found.covered is not None and found.covered < WHOLE_COVER and found.streaks > 0:
+    if found.covered is not None and not found.is_covered and found.streaks > 0:
         return "cover", size * _SEVERITY["value"] * max(abs(found.value_error) / 0.5, (1 - found.covered) / 0.3)
     if is_value_off(found):
         return "value", size * _SEVERITY["value"] * abs(found.value_error) / 0.5

@@ -15,14 +15,13 @@ from .candidates import areas_of
 class Panel:
     """The panel in a photo: corners (x, y as shares, upper left first, clockwise as the painting hangs) and the lens' term.
 
-    `rim` (0-1) is how much of its rim was seen (0: the photo ends with the painting), `off_px` how far its edges lie from their
-    lines in px of the photo. `upside_down`: the painting stood on its head, and the corners are in the painting's own order.
+    `rim` (0-1) is how much of its rim was seen (0: the photo ends with the painting). `upside_down`: the painting stood on its
+    head, and the corners are in the painting's own order.
     """
 
     corners: tuple[tuple[float, float], ...]
     lens: float = 0.0
     rim: float = 1.0
-    off_px: float = 0.0
     upside_down: bool = False
     by_hand: bool = False
 

@@ -16,7 +16,7 @@ from ..kit.advice import Advice
 from ..kit.errors import BadPicture
 from ..kit.progress import Progress, silent
 from ..materials.card_reading import card_in_view
-from ..mixes.grey_card import CARD_REFLECTANCE
+from ..materials.swatch_card import GREY_CARD_REFLECTANCE
 from ..values.composition import Accent
 from ..values.composition import report as composition
 from .adapting import Offer, offers
@@ -40,9 +40,11 @@ PHOTO_PX = 2000
 FINE_PX, COARSE_PX = 1200, 600
 """Longer side of the pictures in which edges and places are measured, and colours."""
 
-_GREY_LAB: LabTriple = (float(cielab.luminance_to_lightness(np.array(CARD_REFLECTANCE))), 0.0, 0.0)
+_GREY_LAB: LabTriple = (float(cielab.luminance_to_lightness(np.array(GREY_CARD_REFLECTANCE))), 0.0, 0.0)
 
-_DARK_BELOW = 0.02
+_BLACK_LEVELS = 44
+"""A photo whose lightest parts (but for a fiftieth) stay below this of 255 levels shows nothing."""
+
 _LEAST_SIZE_PX = 500
 _CHANGED_LEVELS = 8
 """Levels of 8 bits by which a pass changes a pixel that it paints."""
@@ -138,14 +140,15 @@ def check(
         refuse(1.0 if stage.drawn or is_plain(planned) else one.alike, one.sharp)
     advice += of_panel(put[0].panel)
     progress(0.4, "taking the light out")
-    seen = _seen(put, said, coarse, coarse.planned(asked.wet))
-    findings = _areas(seen, coarse, asked)
+    seen = _seen(put, coarse, coarse.planned(asked.wet))
+    so_far = [srgb.decode_picture(one) for one in coarse.so_far]
+    findings = _areas(seen, coarse, so_far, asked)
     progress(0.55, "measuring the areas")
     standing = fine
     if any(one.looks_like is not None for one in findings):
         standing = _as_it_stands(fine, findings)
-        seen = _seen(put, said, coarse, _as_it_stands(coarse, findings).planned(asked.wet))
-        findings = _areas(seen, coarse, asked)
+        seen = _seen(put, coarse, _as_it_stands(coarse, findings).planned(asked.wet))
+        findings = _areas(seen, coarse, so_far, asked)
     advice += of_photo(seen.light, seen.mirrored, findings, stage)
     shown = srgb.encode_picture(np.clip(_lit_in_full(put, seen, fine), 0, 1))
     progress(0.7, "measuring edges and proportions")
@@ -191,7 +194,7 @@ def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> P
         raise BadPicture(
             f"The photo has only {photo.shape[1]} x {photo.shape[0]} pixels.", "Take it with the camera's full size."
         )
-    if float(np.quantile(photo, 0.98)) / 255 < _DARK_BELOW**0.45:
+    if float(np.quantile(photo, 0.98)) < _BLACK_LEVELS:
         raise BadPicture("The photo is black or nearly so.", "Photograph the painting again with more light.")
     if asked.corners is not None:
         return right_way_up(photo, panel_by_hand(asked.corners), planned)
@@ -205,7 +208,8 @@ def _panel(photo: Srgb8, stage: PlannedStage, planned: Srgb8, asked: Asked) -> P
 
 @dataclass(frozen=True, eq=False)
 class _Put:
-    """A photo with its panel, that put straight in full and small, how like the plan it looks and how sharp it is (0-1)."""
+    """A photo with its panel, that put straight in full and small, how like the plan it looks and how sharp it is (0-1), and
+    what its colours are read against."""
 
     photo: Srgb8
     panel: Panel
@@ -213,6 +217,8 @@ class _Put:
     small: Flat
     alike: float
     sharp: float
+    known: Sequence[KnownPatch]
+    by: By
 
 
 @dataclass(frozen=True, eq=False)
@@ -235,17 +241,18 @@ def _put_straight(photo: Srgb8, fine: PlannedStage, coarse: PlannedStage, planne
     flat = flattened(photo, panel, fine.labels.shape)
     shape = coarse.labels.shape
     small = Flat(_smaller(flat.linear, shape), _smaller_mask(flat.burnt, shape))
-    return _Put(photo, panel, flat, small, likeness(photo, panel, planned), _sharpness(flat.linear, fine))
+    alike, sharp = likeness(photo, panel, planned), _sharpness(flat.linear, fine)
+    return _Put(photo, panel, flat, small, alike, sharp, *_known(photo, coarse, asked))
 
 
-def _seen(put: Sequence[_Put], said: Sequence[Asked], stage: PlannedStage, planned: Srgb8) -> _Seen:
+def _seen(put: Sequence[_Put], stage: PlannedStage, planned: Srgb8) -> _Seen:
     """The photos freed from their light and joined; `planned` is what the areas should look like, as far as they are painted."""
     meant = srgb.decode_picture(planned)
     lights: list[Light] = []
     masks: list[Mask] = []
     lit: list[LinearRgb] = []
-    for one, asked in zip(put, said, strict=True):
-        light, mask = _light(one, stage, meant, asked)
+    for one in put:
+        light, mask = _light(one, stage, meant)
         lights.append(light)
         masks.append(mask)
         lit.append(one.small.linear / light.over(stage.labels.shape))
@@ -256,9 +263,8 @@ def _seen(put: Sequence[_Put], said: Sequence[Asked], stage: PlannedStage, plann
     return _Seen(whole, ~mirrored, lights[0], tuple(lights), tuple(masks), float(mirrored.mean()))
 
 
-def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tuple[Light, Mask]:
+def _light(put: _Put, stage: PlannedStage, meant: LinearRgb) -> tuple[Light, Mask]:
     """The light of a photo, and where its panel mirrors a lamp; what mirrors does not count for the light."""
-    known, by = _known(put.photo, stage, asked)
     mirrored: Mask = np.zeros(stage.labels.shape, dtype=bool)
     for _ in range(2):
         light = light_of(
@@ -269,8 +275,8 @@ def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tu
             stage.mm_per_px,
             photo=put.photo,
             panel=put.panel,
-            known=known,
-            by=by,
+            known=put.known,
+            by=put.by,
         )
         lit: LinearRgb = put.small.linear / light.over(stage.labels.shape)
         found = mirrored | reflexes(lit, meant, stage.labels, put.small.burnt, stage.mm_per_px)
@@ -280,10 +286,9 @@ def _light(put: _Put, stage: PlannedStage, meant: LinearRgb, asked: Asked) -> tu
     return light, mirrored
 
 
-def _areas(seen: _Seen, stage: PlannedStage, asked: Asked) -> list[AreaFinding]:
+def _areas(seen: _Seen, stage: PlannedStage, so_far: Sequence[LinearRgb], asked: Asked) -> list[AreaFinding]:
     if stage.drawn:
         return []
-    so_far = [srgb.decode_picture(one) for one in stage.so_far]
     within = Seen(seen.lit, srgb.decode_picture(stage.planned(asked.wet)), seen.good, seen.light)
     return area_findings(within, stage, so_far, asked.wet)
 

@@ -12,11 +12,11 @@ from scipy.optimize import minimize_scalar
 from ..colour.types import Float, Srgb8
 from ..imaging.lens import bent
 from ..imaging.quick import lab_of
+from ..imaging.robust import TUKEY, scatter, tukey
 from .candidates import FOUND_PX
 from .panel import Panel
 
 _ALONG, REACH = 160, 7
-_TUKEY = 4.685
 _MOST_BOW, _LEAST_GAIN = 0.15, 0.08
 _FAINTEST_EDGE = 0.4
 """Change of CIELAB over half a pixel."""
@@ -41,12 +41,8 @@ def refined_sides(photo: Srgb8, quad: Float, first_reach: int = REACH) -> Panel 
         weights = [one[1] if is_seen else np.full(_ALONG, _UNSEEN) for one, is_seen in zip(seen, there, strict=True)]
         term, quad, weights = _straightened(points, weights, size)
     rim = float(np.mean([(one > 0).mean() * is_seen for one, is_seen in zip(weights, there, strict=True)]))
-    straight = [bent(one, term, size, back=True) for one in points]
-    off = np.concatenate([np.abs(_off_line(p, w))[w > 0] for p, w in zip(straight, weights, strict=True)])
-    seen_corners = bent(quad, term, size) / np.array(size)
-    return Panel(
-        tuple((float(x), float(y)) for x, y in seen_corners), term, rim, float(np.median(off) / 0.6745), by_hand=False
-    )
+    corners = bent(quad, term, size) / np.array(size)
+    return Panel(tuple((float(x), float(y)) for x, y in corners), term, rim)
 
 
 def _bent_side(quad: Float, side: int, term: float, size: tuple[int, int]) -> Float:
@@ -115,9 +111,8 @@ def _kept(points: Float, strength: Float) -> tuple[Float, float]:
             break
         bow = np.polynomial.polynomial.polyfit(t, off, 2, w=np.sqrt(weights))
         miss = off - np.polynomial.polynomial.polyval(t, bow)
-        scale = max(0.25, min(scale, 1.4826 * float(np.median(np.abs(miss[weights > 0])))))
-        away = miss / (_TUKEY * scale)
-        weights = np.where((strength > 0) & (np.abs(away) < 1), (1 - away**2) ** 2, 0.0)
+        scale = max(0.25, min(scale, scatter(miss[weights > 0])))
+        weights = np.where(strength > 0, tukey(miss / (TUKEY * scale)), 0.0)
     return np.asarray(weights), scale
 
 

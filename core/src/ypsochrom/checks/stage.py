@@ -1,14 +1,20 @@
 """What the painting should look like at a stage, and what the plan has in hand to mend it with."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from typing import Self
 
 import numpy as np
 
+from ..colour import spectra
+from ..colour.cielab import lab_to_srgb8
 from ..colour.types import LabelImage, LabTriple, Srgb8
 from ..materials.support import Support
 from ..mixes.recipe import Recipe
+from ..paint import surface
 from ..paint.catalogue import Paintbox
+from ..passes.films import layers
+from ..passes.manners import GLAZES
 from ..values.composition import Focal
 
 _WHOLE = 0.85
@@ -34,6 +40,25 @@ class PlannedWork:
     mix: str
     share: float
     opaque: bool
+
+    @classmethod
+    def of(cls, pass_number: int, role: str, mix: str, technique: str, share: float) -> Self:
+        """A step; what runs under the neighbours' edges does not count."""
+        return cls(pass_number, role, mix, min(1.0, share), technique not in GLAZES)
+
+
+def by_area(pairs: Iterable[tuple[str, PlannedWork]]) -> dict[str, tuple[PlannedWork, ...]]:
+    """Work by the area (id) it is done in, in its order."""
+    found: dict[str, list[PlannedWork]] = {}
+    for area, work in pairs:
+        found.setdefault(area, []).append(work)
+    return {area: tuple(works) for area, works in found.items()}
+
+
+def bare_support(shape: tuple[int, int]) -> Srgb8:
+    """The white support before any paint, shape (height, width, 3)."""
+    colour = lab_to_srgb8(spectra.reflectance_to_lab(surface.seen(layers.bare_ground(), surface.dry("matt"))))
+    return np.ascontiguousarray(np.broadcast_to(colour, (*shape, 3)))
 
 
 @dataclass(frozen=True)

@@ -17,8 +17,6 @@ from .stage import PlannedStage
 MOVED_MM, AROUND_MM, FADING_MM = 2.0, 24.0, 12.0
 """How far a place is usually moved, how far around it what it stands on goes along, and over which width that fades."""
 
-_BRIGHT = np.array([0.2126, 0.7152, 0.0722])
-
 
 @dataclass(frozen=True)
 class Errors:
@@ -52,7 +50,7 @@ def painted_with(stage: PlannedStage, errors: Errors, *, wet: frozenset[str] = f
 
 def _lighter(linear: LinearRgb, error: float) -> LinearRgb:
     """Light by so many Munsell steps up or down, hue kept."""
-    bright = np.maximum(linear @ _BRIGHT, 1e-4)
+    bright = np.maximum(srgb.luminance(linear), 1e-4)
     value = np.clip(luminance_to_value(np.clip(bright, 1e-4, 1)) + error, 0.3, 9.8)
     return np.clip(linear * (value_to_luminance(value) / bright)[:, None], 0, 1)
 
@@ -60,7 +58,7 @@ def _lighter(linear: LinearRgb, error: float) -> LinearRgb:
 def true_error(stage: PlannedStage, area: str, linear: LinearRgb) -> float:
     """By how many steps the mean light of an area differs from the plan's."""
     own = stage.labels == next(one.index for one in stage.areas if one.id == area)
-    either = [float(one[own].mean(axis=0) @ _BRIGHT) for one in (srgb.decode_picture(stage.dry), linear)]
+    either = [float(srgb.luminance(one[own].mean(axis=0))) for one in (srgb.decode_picture(stage.dry), linear)]
     before, after = luminance_to_value(np.array(either))
     return float(after - before)
 

@@ -55,3 +55,8 @@ def linear_to_xyz(linear: LinearRgb) -> Xyz:
 def xyz_to_linear(xyz: Xyz) -> LinearRgb:
     """Linear sRGB light of XYZ under D65; outside 0-1 where the screen cannot show the colour."""
     return xyz @ RGB_FROM_XYZ.T.astype(xyz.dtype)
+
+
+def luminance(linear: LinearRgb) -> Float:
+    """Relative luminance Y (0-1) of linear light, shape (...): the second row of the standard's matrix."""
+    return np.asarray(linear @ XYZ_FROM_RGB[1].astype(linear.dtype))

@@ -2,26 +2,23 @@
 
 import json
 from collections.abc import Mapping
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
 import cv2
 import numpy as np
 
-from ..checks.drawing import drawn_picture
-from ..checks.stage import CheckedArea, PlannedPile, PlannedStage, PlannedWork
+from ..checks.drawing import drawn_on
+from ..checks.stage import CheckedArea, PlannedPile, PlannedStage, PlannedWork, bare_support, by_area
 from ..colour import cielab
-from ..colour.types import LabelImage, Srgb8
+from ..colour.types import Srgb8
 from ..imaging.outlines import rings
 from ..kit.errors import BadSetting
 from ..materials.support import Support
 from ..mixes.recipe import Recipe
 from ..paint.catalogue import paintbox
-from ..passes.manners import GLAZES
 from .exchange.plan_json import PLAN_VERSION
-
-BARE = 245
-"""Level of 8 bits of the bare white support."""
 
 Json = Mapping[str, Any]
 
@@ -38,18 +35,17 @@ def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedSta
     if number != 0 and number not in numbers:
         raise BadSetting(f"This plan has no pass {number}.", f"Give a pass from 0 (the drawing) to {max(numbers)}.")
     labels = _picture(folder / "areas.png", cv2.IMREAD_UNCHANGED)
+    size = {one["id"]: one["area_cm2"] for one in plan["areas"]}
     support = Support(float(plan["support"]["width_mm"]), float(plan["support"]["height_mm"]))
-    bare = np.full((*labels.shape, 3), BARE, dtype=np.uint8)
+    bare = bare_support(labels.shape)
     if number == 0:
         mm_per_px = support.width_mm / labels.shape[1]
         lines = [ring for area in plan["areas"] for ring in rings(labels == area["index"], mm_per_px)]
-        so_far: tuple[Srgb8, ...] = (bare, drawn_picture(lines, labels.shape, mm_per_px))
-        moist = so_far[-1]
+        so_far: tuple[Srgb8, ...] = (bare, drawn_on(bare, lines, mm_per_px))
     else:
         painted = [_stage(folder, one) for one in numbers if one <= number]
         so_far = (bare, *painted)
-        moist = _wet(painted[-1], labels, plan, number) if wet else painted[-1]
-    return PlannedStage(
+    stage = PlannedStage(
         number=number,
         support=support,
         areas=tuple(
@@ -58,8 +54,10 @@ def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedSta
         ),
         labels=labels,
         so_far=so_far,
-        wet=moist,
-        work=_work(plan),
+        wet=so_far[-1],
+        work=by_area(
+            (step["area"], _work(one, step, size[step["area"]])) for one in plan["passes"] for step in one["steps"]
+        ),
         piles={
             one["id"]: PlannedPile(
                 one["id"],
@@ -74,6 +72,12 @@ def planned_stage(folder: Path, number: int, *, wet: bool = False) -> PlannedSta
         box=paintbox(tuple(plan["palette"])),
         drawn=number == 0,
     )
+    return replace(stage, wet=_wet(stage)) if wet and not stage.drawn else stage
+
+
+def _work(paint_pass: Json, step: Json, area_cm2: float) -> PlannedWork:
+    share = step["area_cm2"] / area_cm2
+    return PlannedWork.of(paint_pass["number"], paint_pass["role"], step["mix"], step["technique"], share)
 
 
 def _plan(folder: Path) -> Json:
@@ -109,25 +113,11 @@ def _stage(folder: Path, number: int) -> Srgb8:
     return np.asarray(cv2.cvtColor(_picture(names[0], cv2.IMREAD_COLOR), cv2.COLOR_BGR2RGB))
 
 
-def _work(plan: Json) -> dict[str, tuple[PlannedWork, ...]]:
-    size = {area["id"]: area["area_cm2"] for area in plan["areas"]}
-    found: dict[str, list[PlannedWork]] = {}
-    for one in plan["passes"]:
-        for step in one["steps"]:
-            opaque = step["technique"] not in GLAZES
-            share = min(1.0, step["area_cm2"] / max(size[step["area"]], 1e-6))
-            work = PlannedWork(one["number"], one["role"], step["mix"], share, opaque)
-            found.setdefault(step["area"], []).append(work)
-    return {area: tuple(works) for area, works in found.items()}
-
-
-def _wet(dry: Srgb8, labels: LabelImage, plan: Json, number: int) -> Srgb8:
-    """A stage before it dries: every area moved by as much as its piles are lighter wet than dry."""
-    piles = {one["id"]: np.subtract(one["lab_wet"], one["lab_dry"]) for one in plan["mixes"]}
-    shift = np.zeros((int(labels.max()) + 1, 3))
-    index = {area["id"]: area["index"] for area in plan["areas"]}
-    size = {area["id"]: area["area_cm2"] for area in plan["areas"]}
-    for step in next(one["steps"] for one in plan["passes"] if one["number"] == number):
-        share = min(1.0, step["area_cm2"] / max(size[step["area"]], 1e-6))
-        shift[index[step["area"]]] += share * piles[step["mix"]]
-    return cielab.lab_to_srgb8(cielab.srgb8_to_lab(dry) + shift[labels])
+def _wet(stage: PlannedStage) -> Srgb8:
+    """A stage before it dries: every area moved by as much as the piles of this pass are lighter wet than dry."""
+    shift = np.zeros((int(stage.labels.max()) + 1, 3))
+    for area in stage.areas:
+        for work in stage.worked_on(area.id):
+            pile = stage.piles[work.mix]
+            shift[area.index] += work.share * np.subtract(pile.lab_wet, pile.lab_dry)
+    return cielab.lab_to_srgb8(cielab.srgb8_to_lab(stage.dry) + shift[stage.labels])

@@ -10,12 +10,10 @@ import numpy as np
 from ..colour import srgb
 from ..colour.types import Float, LinearRgb
 from ..imaging.lens import bent
+from .swatch_card import GREY_CARD_REFLECTANCE
 
 Cover = Literal["none", "clip", "hand", "easel"]
 """What covers part of the panel's rim."""
-
-GREY = 0.18
-"""Reflectance of the grey card; common practice of photographers."""
 
 _CLIP, _HAND, _WOOD = (0.02, 0.02, 0.022), (0.45, 0.26, 0.18), (0.36, 0.22, 0.11)
 
@@ -113,7 +111,7 @@ class EaselCamera:
         height = scene.shape[0]
         side = 0.045 * height
         middle = np.array([lower[0], min(height * 0.985 - side, corners[2:, 1].max() + 0.02 * height + side)])
-        scene[(np.abs(straight - middle) < side).all(axis=-1)] = GREY
+        scene[(np.abs(straight - middle) < side).all(axis=-1)] = GREY_CARD_REFLECTANCE
         return middle
 
     def _cover(self, scene: LinearRgb, at: Float, size: tuple[int, int]) -> None:

@@ -13,6 +13,7 @@ import numpy as np
 
 from ..colour import cielab, srgb
 from ..colour.types import Float, LabTriple, LinearRgb, Srgb8
+from ..imaging.bowl import bowl
 from ..kit.advice import Advice
 from ..kit.errors import BadCard
 from ..paint.calibration import SwatchReading
@@ -192,16 +193,12 @@ def _checked_light(paper: Float) -> list[Advice]:
 def _light(paper: Float, shape: tuple[int, int]) -> LinearRgb:
     """The light on bare paper at every pixel, per channel: a quadratic surface through the spots in log light."""
     height, width = shape
-
-    def terms(x: Float, y: Float) -> Float:
-        return np.stack([np.ones_like(x), x, y, x * x, x * y, y * y], axis=-1)
-
     spots = swatch_card.PAPER_SPOTS
     x = np.array([(s.x + s.width / 2) / swatch_card.WIDTH_MM for s in spots])
     y = np.array([(s.y + s.height / 2) / swatch_card.HEIGHT_MM for s in spots])
-    surface, *_ = np.linalg.lstsq(terms(x, y), np.log(np.maximum(paper, 1e-4)), rcond=None)
+    surface, *_ = np.linalg.lstsq(bowl(x, y), np.log(np.maximum(paper, 1e-4)), rcond=None)
     columns, rows = np.meshgrid((np.arange(width) + 0.5) / width, (np.arange(height) + 0.5) / height)
-    return np.exp(terms(columns, rows) @ surface).astype(np.float32)
+    return np.exp(bowl(columns, rows) @ surface).astype(np.float32)
 
 
 def _toned(lit: LinearRgb) -> LinearRgb:

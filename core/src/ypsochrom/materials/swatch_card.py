@@ -40,6 +40,9 @@ GREYS: tuple[tuple[Box, float], ...] = tuple(
 )
 """Printed greys and the reflectance they are meant to have; what a printer makes of them is not measured."""
 
+GREY_CARD_REFLECTANCE = 0.18
+"""The usual grey card of photographers; common practice."""
+
 PAPER_REFLECTANCE = 0.86
 """White printing paper; from memory."""
 

@@ -8,9 +8,7 @@ from ..colour import cielab, srgb
 from ..colour.types import LabTriple, Srgb8, triple
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture
-
-CARD_REFLECTANCE = 0.18
-"""The usual grey card of photographers; common practice."""
+from ..materials.swatch_card import GREY_CARD_REFLECTANCE
 
 _PATCH_SHARE = 0.02
 _CLIPPED, _DARKEST = 0.985, 0.01
@@ -27,17 +25,21 @@ class PhotoColour:
 
 
 def beside_grey(
-    photo: Srgb8, card: tuple[float, float], patch: tuple[float, float], *, card_reflectance: float = CARD_REFLECTANCE
+    photo: Srgb8,
+    card: tuple[float, float],
+    patch: tuple[float, float],
+    *,
+    card_reflectance: float = GREY_CARD_REFLECTANCE,
 ) -> PhotoColour:
     """The colour at `patch`, both places given as shares of width and height; the light is taken to be the same on both."""
     grey, advice = card_light(photo, card)
-    seen = _light(photo, patch)
+    seen = light_at(photo, patch)
     return PhotoColour(triple(cielab.linear_to_lab(np.clip(seen / grey * card_reflectance, 0, 1.2))), advice)
 
 
 def card_light(photo: Srgb8, card: tuple[float, float]) -> tuple[np.ndarray, tuple[Advice, ...]]:
     """What the grey card sends back (linear sRGB), and what to know about the light; `BadPicture` where it tells nothing."""
-    grey = _light(photo, card)
+    grey = light_at(photo, card)
     if grey.max() >= _CLIPPED or grey.min() <= _DARKEST:
         raise BadPicture(
             "The grey card is burnt out or black in this photo.", "Photograph it again with less or more light."
@@ -61,10 +63,10 @@ def card_light(photo: Srgb8, card: tuple[float, float]) -> tuple[np.ndarray, tup
     return grey, advice
 
 
-def _light(photo: Srgb8, at: tuple[float, float]) -> np.ndarray:
-    """Median linear light around a point."""
+def light_at(photo: Srgb8, at: tuple[float, float], patch_share: float = _PATCH_SHARE) -> np.ndarray:
+    """Median linear light (3,) around a point (shares), up to so far from it (share of the shorter side)."""
     height, width = photo.shape[:2]
-    reach = max(2, round(min(height, width) * _PATCH_SHARE))
+    reach = max(2, round(min(height, width) * patch_share))
     x, y = round(at[0] * (width - 1)), round(at[1] * (height - 1))
     patch = photo[max(0, y - reach) : y + reach + 1, max(0, x - reach) : x + reach + 1]
     return np.median(srgb.decode_picture(patch).reshape(-1, 3), axis=0)

@@ -17,9 +17,11 @@ from ..colour import cielab, srgb
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.differences import in_words
 from ..colour.types import Float, LabTriple, Srgb8, triple
+from ..imaging.bowl import bowl
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture
-from .grey_card import CARD_REFLECTANCE, card_light
+from ..materials.swatch_card import GREY_CARD_REFLECTANCE
+from .grey_card import card_light
 from .mix_set import Mix
 
 MOST_PILES = 40
@@ -50,7 +52,7 @@ class SeenPile:
 
 
 def piles_on(
-    photo: Srgb8, card: tuple[float, float], *, card_reflectance: float = CARD_REFLECTANCE
+    photo: Srgb8, card: tuple[float, float], *, card_reflectance: float = GREY_CARD_REFLECTANCE
 ) -> tuple[tuple[SeenPile, ...], tuple[Advice, ...]]:
     """The piles of a palette, by rows from the top left; the card is tapped at `card` (shares of width and height).
 
@@ -143,10 +145,10 @@ def _evened(linear: Float, regions: np.ndarray, card: tuple[float, float]) -> Fl
         return linear
     y, x = np.mgrid[0:height, 0:width] / np.array([max(1, height - 1), max(1, width - 1)])[:, None, None]
     light = np.log(np.maximum(linear[tray].mean(axis=-1), 1e-4))
-    bowl = np.stack([np.ones_like(x), x, y, x * x, x * y, y * y], axis=-1)
-    fall, *_ = np.linalg.lstsq(bowl[tray], light, rcond=None)
-    at = bowl[_at(card[1], height), _at(card[0], width)]
-    return linear * np.exp((at - bowl) @ fall)[..., None]
+    terms = bowl(x, y)
+    fall, *_ = np.linalg.lstsq(terms[tray], light, rcond=None)
+    at = terms[_at(card[1], height), _at(card[0], width)]
+    return linear * np.exp((at - terms) @ fall)[..., None]
 
 
 def _joined(regions: np.ndarray, lab: Float) -> np.ndarray:

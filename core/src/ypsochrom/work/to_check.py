@@ -1,19 +1,12 @@
 """What a planned painting should look like after a pass, for a check: its stages, areas, piles and what each pass does where."""
 
-import numpy as np
-
 from ..areas.found import FoundAreas
 from ..areas.linework import at_detail
 from ..areas.names import mark
-from ..checks.drawing import drawn_picture
-from ..checks.stage import CheckedArea, PlannedPile, PlannedStage, PlannedWork
-from ..colour import spectra
-from ..colour.cielab import lab_to_srgb8
+from ..checks.drawing import drawn_on
+from ..checks.stage import CheckedArea, PlannedPile, PlannedStage, PlannedWork, bare_support, by_area
 from ..kit.errors import BadSetting
-from ..paint import surface
-from ..passes.films import layers
 from ..passes.films.stages import paint_picture
-from ..passes.manners import GLAZES
 from ..passes.plan.pass_plan import PassPlan
 from .graph import Work
 from .pass_nodes import stages_of
@@ -34,11 +27,12 @@ def stage_to_check(work: Work, number: int) -> PlannedStage:
     if number != DRAWING and number not in numbers:
         raise BadSetting(f"The plan has no pass {number}.", f"Choose a pass from 1 to {max(numbers)}, or the drawing.")
     labels = found.map.labels
+    size = {area.id: area.area_cm2 for area in found.map.areas}
     support = work.inputs.brief.support
-    bare = np.broadcast_to(_bare(), (*labels.shape, 3))
+    bare = bare_support(labels.shape)
     if number == DRAWING:
         lines = [line.points for line in at_detail(work.now("lines"))]
-        so_far = [bare, drawn_picture(lines, labels.shape, support.width_mm / labels.shape[1])]
+        so_far = [bare, drawn_on(bare, lines, support.width_mm / labels.shape[1])]
         wet = so_far[-1]
     else:
         canvas, painted = stages_of(work)
@@ -50,9 +44,16 @@ def stage_to_check(work: Work, number: int) -> PlannedStage:
         support=support,
         areas=tuple(CheckedArea(one.index, one.id, mark(one.id), one.area_cm2, one.centre) for one in found.map.areas),
         labels=labels,
-        so_far=tuple(np.ascontiguousarray(one) for one in so_far),
+        so_far=tuple(so_far),
         wet=wet,
-        work=_work(plan, {one.id: one.area_cm2 for one in found.map.areas}),
+        work=by_area(
+            (
+                step.area,
+                PlannedWork.of(one.number, one.role, step.mix, step.technique, step.area_cm2 / size[step.area]),
+            )
+            for one in plan.passes
+            for step in one.steps
+        ),
         piles={
             mix.id: PlannedPile(
                 mix.id, mix.name, mix.match.recipe, mix.match.lab_dry, mix.match.lab_wet, plan.volumes[mix.id]
@@ -64,17 +65,3 @@ def stage_to_check(work: Work, number: int) -> PlannedStage:
         focal=work.inputs.brief.focal,
         drawn=number == DRAWING,
     )
-
-
-def _bare() -> np.ndarray:
-    return lab_to_srgb8(spectra.reflectance_to_lab(surface.seen(layers.bare_ground(), surface.dry("matt"))))
-
-
-def _work(plan: PassPlan, size: dict[str, float]) -> dict[str, tuple[PlannedWork, ...]]:
-    found: dict[str, list[PlannedWork]] = {}
-    for one in plan.passes:
-        for step in one.steps:
-            share = min(1.0, step.area_cm2 / max(size[step.area], 1e-6))
-            work = PlannedWork(one.number, one.role, step.mix, share, step.technique not in GLAZES)
-            found.setdefault(step.area, []).append(work)
-    return {area: tuple(works) for area, works in found.items()}

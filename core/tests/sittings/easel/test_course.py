@@ -203,3 +203,19 @@ def test_what_was_begun_stays_on_the_list_though_the_new_plan_has_it_no_more():
     taken = taken_over(plan, LIST, before)
     assert [one.id for one in taken.tasks] == ["c", "d"]
     assert taken.laid == {"c": LIST.laid["c"]}
+
+
+def test_how_far_the_passes_are_and_what_a_pass_has_still_to_paint():
+    three = (task("a", pass_number=1), task("b", pass_number=2), task("c", pass_number=2))
+    listed = WorkList(tasks=three, piles=(), areas=(), laid=LIST.laid)
+
+    def after(*story):
+        done = in_order(acts((0, "open"), *story))
+        return course_of(done, listed, ROOM, done[-1].at)
+
+    begun, going = after((1, "start", of("a"))), after((1, "done", of("a")), (5, "done", of("b")))
+    assert (begun.reached(listed), going.reached(listed)) == (0, 2)
+    assert going.not_yet(listed, 2) == ("area c",)
+    assert begun.not_yet(listed, 2) == ()  # a pass that has not begun lacks nothing
+    assert set(going.wet_areas(at(6))) == {"area a", "area b"}
+    assert going.wet_areas(at(6 * 60)) == ()

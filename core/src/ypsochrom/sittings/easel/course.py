@@ -102,6 +102,24 @@ class Course:
         """Coats that cannot be painted over yet."""
         return tuple(one for one in self.clocks if one.overcoat_at is None or one.overcoat_at > now)
 
+    def wet_areas(self, now: datetime) -> tuple[str, ...]:
+        """Areas (ids) whose last coat cannot be painted over yet."""
+        return tuple(sorted({area for clock in self.wet(now) for area in clock.areas}))
+
+    def is_done(self, task: str) -> bool:
+        """Whether a task (id) is done."""
+        return self.tasks.get(task, TaskCourse()).state == "done"
+
+    def reached(self, worklist: WorkList) -> int:
+        """The last pass of which something is done; 0 before the first."""
+        return max((task.pass_number for task in worklist.tasks if self.is_done(task.id)), default=0)
+
+    def not_yet(self, worklist: WorkList, pass_number: int) -> tuple[str, ...]:
+        """Areas (ids) that a pass paints and that have not been painted in it; none where it has not begun."""
+        units = [task for task in worklist.tasks if task.pass_number == pass_number and task.kind == "unit"]
+        painted = {area for task in units if self.is_done(task.id) for area in task.areas}
+        return tuple(sorted({area for task in units for area in task.areas} - painted)) if painted else ()
+
     def living(self, now: datetime) -> dict[str, PileCourse]:
         """Piles without a skin."""
         return {pile: one for pile, one in self.piles.items() if one.skins_at is None or one.skins_at > now}
