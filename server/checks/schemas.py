@@ -44,12 +44,16 @@ class AskedIn(Schema):
 
 
 class AreaFindingOut(Schema):
-    """An area against its planned state; errors are the painting's minus the plan's, colours as `#rrggbb`."""
+    """An area against its planned state; errors are the painting's minus the plan's, colours as `#rrggbb`.
+
+    `value_within` is how much either way the photo leaves open.
+    """
 
     area: str
     name: str
     value_error: float
     value_uncertainty: float
+    value_within: float
     chroma_error: float
     hue_error_deg: float
     de00: float
@@ -98,6 +102,7 @@ class LandmarkOut(Schema):
     dx_mm: float
     dy_mm: float
     off_mm: float
+    off_words: str
     sigma_mm: float
     is_off: bool
 
@@ -160,10 +165,9 @@ class ReportOut(Schema):
 
 
 class Told(Schema):
-    """The main figures of a report: `things` to mend, `worst` the largest value error in steps (null: none was measured)."""
+    """The main figures of a report: how many things there are to mend, and whether nothing is."""
 
     things: int = 0
-    worst: float | None = None
     done: bool = False
 
 
@@ -230,5 +234,4 @@ class ChecksOut(Schema):
     width_mm: float
     height_mm: float
     focal: list[float] | None
-    viewing_mm: float
     run: RunOut | None

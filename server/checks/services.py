@@ -271,5 +271,4 @@ def measured_lines(owner: Any, painting_id: int) -> bytes:
 
 def _told(report: Report) -> Told:
     """What the strip says of a check."""
-    worst = max((abs(one.value_error) for one in report.areas), default=None)
-    return Told(things=len(report.verdict.seen), worst=worst, done=report.verdict.done)
+    return Told(things=len(report.verdict.seen), done=report.verdict.done)

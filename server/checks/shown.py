@@ -11,7 +11,7 @@ from server.subject.schemas import AdviceOut
 from server.subject.shown import subject_pictures
 from server.work import desk
 from ypsochrom.areas.names import in_words
-from ypsochrom.checks.mend import is_place_off, viewing_mm
+from ypsochrom.checks.mend import VALUE_SIGMAS, directed, is_place_off
 from ypsochrom.checks.report import Report
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.formats.pictures import png
@@ -69,7 +69,6 @@ def listed(owner: Any, painting_id: int) -> ChecksOut:
         width_mm=support.width_mm,
         height_mm=support.height_mm,
         focal=None if focal is None else [focal.x, focal.y, focal.radius],
-        viewing_mm=viewing_mm(support),
         run=None if run is None else runs.out(run),
     )
 
@@ -138,9 +137,10 @@ def _report_out(report: Report, names: Mapping[str, str], work: Work) -> ReportO
                 **{
                     name: getattr(one, name)
                     for name in AreaFindingOut.model_fields
-                    if name not in ("name", "painted", "planned")
+                    if name not in ("name", "painted", "planned", "value_within")
                 },
                 name=names.get(one.area, one.area),
+                value_within=VALUE_SIGMAS * one.value_uncertainty,
                 painted=lab_to_hex(np.array(one.lab)),
                 planned=lab_to_hex(np.array(one.planned)),
             )
@@ -168,6 +168,7 @@ def _report_out(report: Report, names: Mapping[str, str], work: Work) -> ReportO
                 dx_mm=one.dx_mm,
                 dy_mm=one.dy_mm,
                 off_mm=one.off_mm,
+                off_words=directed(one.dx_mm, one.dy_mm),
                 sigma_mm=one.sigma_mm,
                 is_off=is_place_off(one, support),
             )

@@ -1,16 +1,7 @@
 /** The checks: the painting photographed, held against what it should look like now, and what to mend first. */
 import { useState } from "react";
 
-import {
-  Alert,
-  AlertTitle,
-  Box,
-  Button,
-  LinearProgress,
-  Stack,
-  ToggleButton,
-  ToggleButtonGroup,
-} from "@mui/material";
+import { Alert, AlertTitle, Box, Button, LinearProgress, Stack, ToggleButton } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import {
@@ -35,6 +26,7 @@ import {
   type Pointing,
 } from "../../features/checks";
 import { inWords } from "../../shared/api/client";
+import { FactTabs } from "../../shared/ui/FactTabs";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { RunLine } from "../../shared/ui/RunLine";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
@@ -215,21 +207,12 @@ export default function ChecksView({ desk }: { desk: Desk }) {
           )
         ) : (
           <>
-            <ToggleButtonGroup
-              exclusive
-              fullWidth
-              size="small"
-              value={isPhoto ? "photo" : tab}
-              onChange={(_, to: string | null) => to && choose({ tab: to })}
-              aria-label="What is told of the check"
-              sx={{ my: 1 }}
-            >
-              {TABS.map(([name, word]) => (
-                <ToggleButton key={name} value={name}>
-                  {word}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
+            <FactTabs
+              label="What is told of the check"
+              tabs={TABS}
+              tab={isPhoto ? "photo" : tab}
+              choose={(to) => choose({ tab: to })}
+            />
             {check.message && (
               <Alert severity="warning" sx={{ my: 1 }}>
                 <AlertTitle>{check.message}</AlertTitle>

@@ -26,6 +26,7 @@ import {
 import { titlesQuery } from "../../features/subject";
 import { addressNow } from "../../shared/address";
 import { inWords } from "../../shared/api/client";
+import { FactTabs } from "../../shared/ui/FactTabs";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
 import { Failed, Loading } from "../../shared/ui/States";
@@ -215,20 +216,12 @@ function Facts({ desk }: { desk: Desk }) {
   };
   return (
     <>
-      <ToggleButtonGroup
-        exclusive
-        fullWidth
-        size="small"
-        value={tab}
-        onChange={(_, to: Tab | null) => to && choose({ tab: to })}
-        aria-label="What is told of the passes"
-      >
-        {TABS.map(([name, word]) => (
-          <ToggleButton key={name} value={name} sx={{ px: 0.5, whiteSpace: "nowrap" }}>
-            {word}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <FactTabs
+        label="What is told of the passes"
+        tabs={TABS}
+        tab={tab}
+        choose={(to) => choose({ tab: to })}
+      />
       {busy && <LinearProgress aria-label="Planning the passes anew" sx={{ mt: 0.5 }} />}
       <AreasMoved upToDate={moving || plan.up_to_date} />
       {moving && !plan.up_to_date && (

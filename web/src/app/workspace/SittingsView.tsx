@@ -30,6 +30,7 @@ import {
   WhenFacts,
 } from "../../features/sittings";
 import { titlesQuery } from "../../features/subject";
+import { FactTabs } from "../../shared/ui/FactTabs";
 import { RunLine } from "../../shared/ui/RunLine";
 import { Empty, Failed, Loading } from "../../shared/ui/States";
 import type { Desk } from "./desk";
@@ -119,20 +120,12 @@ export default function SittingsView({ desk }: { desk: Desk }) {
         )}
       </Box>
       <FactsFrame>
-        <ToggleButtonGroup
-          exclusive
-          fullWidth
-          size="small"
-          value={tab}
-          onChange={(_, to: Tab | null) => to && choose({ tab: to, task: null })}
-          aria-label="What is told of the sittings"
-        >
-          {TABS.map(([name, word]) => (
-            <ToggleButton key={name} value={name}>
-              {word}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <FactTabs
+          label="What is told of the sittings"
+          tabs={TABS}
+          tab={tab}
+          choose={(to) => choose({ tab: to, task: null })}
+        />
         {schedule && !sittings.data.up_to_date && !desk.standing.data?.run && (
           <Alert severity="info" sx={{ my: 1 }}>
             The plan has changed since. Bring it up to date.

@@ -1,9 +1,7 @@
 /** The work in its order, with what is done and what is out of date, and the one next action. */
 import { Box, Typography } from "@mui/material";
-import { useQuery } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 
-import { checksQuery } from "../../features/checks";
 import { PlanRunner, type Standing } from "../../features/passes";
 import { WORDS, type Word } from "./words";
 
@@ -13,9 +11,12 @@ const MARKS = {
   missing: { shape: "○", words: "not yet" },
 } as const;
 
-function markOf(word: Word, standing: Standing | undefined, isChecked: boolean) {
+/** Checks are made whenever the painter likes: they are never done, and never out of date. */
+const ANY_TIME = { shape: "○", words: "" };
+
+function markOf(word: Word, standing: Standing | undefined) {
   if (word === "subject") return MARKS.current;
-  if (word === "checks") return isChecked ? MARKS.current : MARKS.missing;
+  if (word === "checks") return ANY_TIME;
   const state = standing?.[word];
   return state ? MARKS[state] : MARKS.missing;
 }
@@ -46,7 +47,6 @@ interface Props {
 }
 
 export function WorkList({ paintingId, title, standing, search }: Props) {
-  const isChecked = (useQuery(checksQuery(paintingId)).data?.checks.length ?? 0) > 0;
   return (
     <Box
       component="nav"
@@ -67,7 +67,7 @@ export function WorkList({ paintingId, title, standing, search }: Props) {
         {title}
       </Typography>
       {WORDS.map(({ word, title: name }) => {
-        const mark = markOf(word, standing, isChecked);
+        const mark = markOf(word, standing);
         const why = word === "checks" ? "" : reasonWords(standing?.why[word] ?? []);
         return (
           <NavLink

@@ -50,7 +50,7 @@ export function CheckStrip({ checks, chosen, choose, fresh, proportion }: Props)
             style={{ objectFit: "cover" }}
           />
           <Typography variant="caption" sx={{ lineHeight: 1.2 }}>
-            {one.stage.replace(/^pass /, "")} · {whenWords(one.taken)}
+            {one.stage} · {whenWords(one.taken)}
           </Typography>
           <Typography variant="caption" color="text.secondary" sx={{ lineHeight: 1.2 }}>
             {summaryWords(one)}

@@ -4,7 +4,7 @@ import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } fro
 import { Section } from "../../shared/ui/Facts";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { AreaFinding, Report } from "./queries";
-import { coverWords, offWords, signed, valueOff } from "./words";
+import { coverWords, signed, valueOff } from "./words";
 
 /** What is painted, the worst first; then what is still to be. */
 const WORST_FIRST = (report: Report) => {
@@ -154,7 +154,7 @@ export function Places({ report, chosen, choose }: PlacesProps) {
                   </Box>
                 </TableCell>
                 <TableCell align="right" sx={{ fontWeight: one.is_off ? 680 : 400 }}>
-                  {one.is_off ? offWords(one) : `${one.off_mm.toFixed(1)} mm`}
+                  {one.is_off ? one.off_words : `${one.off_mm.toFixed(1)} mm`}
                 </TableCell>
               </TableRow>
             ))}

@@ -1,7 +1,7 @@
 /** Photos of the painting and what was measured in them; measuring goes on in the background on the server. */
 import type { Readable } from "openapi-typescript-helpers";
 
-import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../shared/api/client";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 
 export type Checks = Readable<Schemas["ChecksOut"]>;
@@ -26,19 +26,13 @@ export const checkRunQuery = (painting_id: number) =>
     refetchInterval: (query) => (isUnderWay(query.state.data) ? POLL_MS : false),
   });
 
-const asForm = (photo: Blob) => () => {
-  const form = new FormData();
-  form.set("photo", photo, "painting.jpg");
-  return form;
-};
-
 /** Keep a photo of the painting after a pass (0: the drawing); it is measured in the background. */
 export const addPhoto = (painting_id: number, number: number, photo: Blob): Promise<Check> =>
   answered(
     api.POST("/api/checks/{painting_id}/photos", {
       params: { path: { painting_id }, query: { number } },
       body: { photo: "" },
-      bodySerializer: asForm(photo),
+      bodySerializer: asForm({ photo }),
     }),
   );
 
@@ -48,7 +42,7 @@ export const addSecond = (painting_id: number, check_id: number, photo: Blob): P
     api.POST("/api/checks/{painting_id}/{check_id}/second", {
       ...ofCheck(painting_id, check_id),
       body: { photo: "" },
-      bodySerializer: asForm(photo),
+      bodySerializer: asForm({ photo }),
     }),
   );
 

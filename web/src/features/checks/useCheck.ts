@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
-import { useRun } from "../../shared/api/runs";
+import { useWatchedRun } from "../../shared/api/runs";
 import {
   addPhoto,
   addSecond,
@@ -29,11 +29,7 @@ export function useCheck(id: number, chosen: number | null) {
     if (chosen !== null && isThere)
       await queries.invalidateQueries({ queryKey: checkQuery(id, chosen).queryKey });
   };
-  const { doing, stop } = useRun(
-    checkRunQuery(id),
-    () => Promise.reject(new Error("photos begin it")),
-    () => void anew(),
-  );
+  const { doing, stop } = useWatchedRun(checkRunQuery(id), () => void anew());
   /** What the server gave, or null where it refused. */
   const send = async <T>(what: () => Promise<T>, staysThere = true): Promise<T | null> => {
     setSending(true);

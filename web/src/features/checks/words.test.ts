@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { PLAIN, turnOf } from "./looks";
 import { headed, sorted } from "./MendList";
 import type { AreaFinding, Mend, Summary } from "./queries";
-import { coverWords, offWords, signed, summaryWords, valueOff } from "./words";
+import { coverWords, signed, summaryWords, valueOff } from "./words";
 
 const summary: Summary = {
   id: 1,
@@ -13,7 +13,6 @@ const summary: Summary = {
   state: "measured",
   picture_url: "/media/a.jpg",
   things: 2,
-  worst: 0.6,
   done: false,
 };
 
@@ -22,6 +21,7 @@ const area: AreaFinding = {
   name: "wall",
   value_error: -0.449,
   value_uncertainty: 0.1,
+  value_within: 0.2,
   chroma_error: 0,
   hue_error_deg: 0,
   de00: 4,
@@ -55,11 +55,6 @@ it("tells the cover, or what an area still looks like", () => {
   expect(coverWords({ ...area, covered: null })).toBe("");
   expect(coverWords({ ...area, looks_like: 0 })).toBe("bare");
   expect(coverWords({ ...area, looks_like: 3 })).toBe("as pass 3");
-});
-
-it("tells which way a place is off, without what hardly counts", () => {
-  expect(offWords({ dx_mm: -1.8, dy_mm: 0.2, off_mm: 1.81 })).toBe("1.8 mm left");
-  expect(offWords({ dx_mm: 1.5, dy_mm: -1, off_mm: 1.8 })).toBe("1.5 mm right, 1.0 mm up");
 });
 
 it("parts the list into what to mend, what is still to be painted and what is left", () => {

@@ -1,5 +1,5 @@
 /** What checks say, in a painter's words. */
-import type { AreaFinding, Landmark, Summary } from "./queries";
+import type { AreaFinding, Summary } from "./queries";
 
 const WHEN: Intl.DateTimeFormatOptions = { weekday: "short", hour: "2-digit", minute: "2-digit" };
 
@@ -21,21 +21,10 @@ export const signed = (error: number, digits = 1): string => {
 };
 
 export const valueOff = (one: AreaFinding): string =>
-  `${signed(one.value_error)} ± ${(2 * one.value_uncertainty).toFixed(1)}`;
+  `${signed(one.value_error)} ± ${one.value_within.toFixed(1)}`;
 
 /** What an area's cover is, or that it is still to be painted. */
 export function coverWords(one: AreaFinding): string {
   if (one.looks_like !== null) return one.looks_like === 0 ? "bare" : `as pass ${one.looks_like}`;
   return one.covered === null ? "" : `${Math.round(one.covered * 100)} %`;
-}
-
-const PARTS = 0.2;
-
-/** How far and which way a place is off, as in "1.8 mm left, 0.6 mm up". */
-export function offWords({ dx_mm, dy_mm, off_mm }: Pick<Landmark, "dx_mm" | "dy_mm" | "off_mm">): string {
-  const told = [
-    Math.abs(dx_mm) > PARTS * off_mm && `${Math.abs(dx_mm).toFixed(1)} mm ${dx_mm > 0 ? "right" : "left"}`,
-    Math.abs(dy_mm) > PARTS * off_mm && `${Math.abs(dy_mm).toFixed(1)} mm ${dy_mm > 0 ? "down" : "up"}`,
-  ];
-  return told.filter(Boolean).join(", ");
 }

@@ -1,6 +1,6 @@
 /** The shelf and the catalogue on the server. */
 
-import { $api, answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, type Schemas } from "../../shared/api/client";
 
 export type Tube = Schemas["TubeOut"];
 export type TubeIn = Schemas["TubeIn"];
@@ -89,11 +89,7 @@ export const readCardPhoto = (tube_id: number, photo: File) =>
     api.POST("/api/materials/tubes/{tube_id}/card-photo", {
       ...ofTube(tube_id),
       body: { photo: "" },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        return form;
-      },
+      bodySerializer: asForm({ photo }),
     }),
   );
 

@@ -1,7 +1,7 @@
 /** Mixes, the mixing bench and the choice of a palette on the server. */
 import { keepPreviousData } from "@tanstack/react-query";
 
-import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../shared/api/client";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 import type { Dose } from "./tray";
 
@@ -162,15 +162,13 @@ export const findPiles = (photo: File, card: Spot, painting: number | null, wet:
   answered(
     api.POST("/api/mixes/bench/palette-photo", {
       body: { photo: "", card_x: card.x, card_y: card.y, painting, wet },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        form.set("card_x", String(card.x));
-        form.set("card_y", String(card.y));
-        form.set("wet", String(wet));
-        if (painting !== null) form.set("painting", String(painting));
-        return form;
-      },
+      bodySerializer: asForm({
+        photo,
+        card_x: card.x,
+        card_y: card.y,
+        wet,
+        ...(painting !== null ? { painting } : {}),
+      }),
     }),
   );
 
@@ -178,15 +176,7 @@ export const readPhotoColour = (photo: File, card: Spot, patch: Spot) =>
   answered(
     api.POST("/api/mixes/bench/photo-colour", {
       body: { photo: "", card_x: card.x, card_y: card.y, patch_x: patch.x, patch_y: patch.y },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        form.set("card_x", String(card.x));
-        form.set("card_y", String(card.y));
-        form.set("patch_x", String(patch.x));
-        form.set("patch_y", String(patch.y));
-        return form;
-      },
+      bodySerializer: asForm({ photo, card_x: card.x, card_y: card.y, patch_x: patch.x, patch_y: patch.y }),
     }),
   );
 

@@ -1,7 +1,7 @@
 /** When and where it is painted, the schedule, the light, the bag, and studies of all that on the server. */
 import type { Readable } from "openapi-typescript-helpers";
 
-import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../shared/api/client";
 import { download } from "../../shared/api/download";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 
@@ -70,11 +70,7 @@ export const bringCalendar = (painting_id: number, calendar: File) =>
     api.POST("/api/sittings/{painting_id}/calendar", {
       ...ofPainting(painting_id),
       body: { calendar: "" },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("calendar", calendar);
-        return form;
-      },
+      bodySerializer: asForm({ calendar }),
     }),
   );
 

@@ -2,7 +2,7 @@
 
 import { keepPreviousData } from "@tanstack/react-query";
 
-import { $api, answered, api, ofPainting, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../shared/api/client";
 import { isUnderWay, POLL_MS } from "../../shared/api/runs";
 
 export type Painting = Schemas["PaintingOut"];
@@ -36,13 +36,7 @@ export function newPainting(photo: File, title: string, size: string): Promise<P
   return answered(
     api.POST("/api/subject/paintings", {
       body: { photo: "", title, size },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        form.set("title", title);
-        form.set("size", size);
-        return form;
-      },
+      bodySerializer: asForm({ photo, title, size }),
     }),
   );
 }
@@ -72,11 +66,7 @@ export const addSketch = (painting_id: number, photo: File) =>
     api.POST("/api/subject/paintings/{painting_id}/sketch", {
       ...ofPainting(painting_id),
       body: { photo: "" },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        return form;
-      },
+      bodySerializer: asForm({ photo }),
     }),
   );
 
@@ -91,12 +81,7 @@ export const addReference = (painting_id: number, photo: File, name: string) =>
     api.POST("/api/subject/paintings/{painting_id}/references", {
       ...ofPainting(painting_id),
       body: { photo: "", name },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo);
-        form.set("name", name);
-        return form;
-      },
+      bodySerializer: asForm({ photo, name }),
     }),
   );
 

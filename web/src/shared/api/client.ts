@@ -93,6 +93,17 @@ export async function answered<T>(asking: Promise<{ data?: T }>): Promise<T> {
   return (await asking).data as T;
 }
 
+/** How a request with a file is sent: as a form. A picture that has no name of its own (a camera's) is called photo.jpg. */
+export const asForm = (fields: Record<string, Blob | string | number | boolean>) => () => {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(fields)) {
+    if (value instanceof File) form.set(name, value);
+    else if (value instanceof Blob) form.set(name, value, "photo.jpg");
+    else form.set(name, String(value));
+  }
+  return form;
+};
+
 /** A problem in one sentence for a message on the page. */
 export function inWords(error: unknown): string {
   if (error instanceof ProblemError) return `${error.problem.message} ${error.problem.hint}`;

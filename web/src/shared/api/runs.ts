@@ -19,13 +19,9 @@ export const cancelRun = (run_id: number) =>
 /** How a computation is doing: nothing going on, under way, or ended badly. */
 export type Doing = { state: "idle" } | { state: "under way"; run: Run } | { state: "failed"; why: string };
 
-/**
- * A computation that is begun here, watched, and told of when it ends; a reload finds it again. `query` asks for the newest
- * of its kind.
- */
-export function useRun<Error, Key extends QueryKey, Asked>(
+/** A computation that something else begins, watched and told of when it ends; a reload finds it again. */
+export function useWatchedRun<Error, Key extends QueryKey>(
   query: UseQueryOptions<Run | null, Error, Run | null, Key> & { queryKey: Key },
-  begin: (asked: Asked) => Promise<Run>,
   ended: (run: Run) => void,
 ) {
   const queries = useQueryClient();
@@ -58,9 +54,18 @@ export function useRun<Error, Key extends QueryKey, Asked>(
   const why = problem ?? failed;
   const doing: Doing =
     run && isUnderWay(run) ? { state: "under way", run } : why ? { state: "failed", why } : { state: "idle" };
-  return {
-    doing,
-    begin: (asked: Asked) => void act(() => begin(asked)),
-    stop: () => run && void act(() => cancelRun(run.id)),
-  };
+  return { doing, act, stop: () => run && void act(() => cancelRun(run.id)) };
+}
+
+/**
+ * A computation that is begun here, watched, and told of when it ends; a reload finds it again. `query` asks for the newest
+ * of its kind.
+ */
+export function useRun<Error, Key extends QueryKey, Asked>(
+  query: UseQueryOptions<Run | null, Error, Run | null, Key> & { queryKey: Key },
+  begin: (asked: Asked) => Promise<Run>,
+  ended: (run: Run) => void,
+) {
+  const { doing, act, stop } = useWatchedRun(query, ended);
+  return { doing, begin: (asked: Asked) => void act(() => begin(asked)), stop };
 }

@@ -2888,6 +2888,8 @@ export interface components {
         /**
          * AreaFindingOut
          * @description An area against its planned state; errors are the painting's minus the plan's, colours as `#rrggbb`.
+         *
+         *     `value_within` is how much either way the photo leaves open.
          */
         AreaFindingOut: {
             /** Area */
@@ -2916,6 +2918,8 @@ export interface components {
             value_error: number;
             /** Value Uncertainty */
             value_uncertainty: number;
+            /** Value Within */
+            value_within: number;
             /** Wet */
             wet: boolean;
             /** Words */
@@ -3523,8 +3527,6 @@ export interface components {
              * @default 0
              */
             things: number;
-            /** Worst */
-            worst?: number | null;
         };
         /**
          * CheckSummary
@@ -3559,8 +3561,6 @@ export interface components {
              * @default 0
              */
             things: number;
-            /** Worst */
-            worst?: number | null;
         };
         /**
          * ChecksOut
@@ -3582,8 +3582,6 @@ export interface components {
             stages: components["schemas"]["StageOut"][];
             /** Suggested */
             suggested: number;
-            /** Viewing Mm */
-            viewing_mm: number;
             /** Wet */
             wet: string[];
             /** Width Mm */
@@ -4706,6 +4704,8 @@ export interface components {
             name: string;
             /** Off Mm */
             off_mm: number;
+            /** Off Words */
+            off_words: string;
             /** Painted Mm */
             painted_mm: number[];
             /** Sigma Mm */

@@ -1,7 +1,7 @@
 /** The easel on the server: how it stands, the list of work that was taken there, acts sent, photos kept. */
 import type { Readable } from "openapi-typescript-helpers";
 
-import { $api, answered, api, ofPainting, type Schemas } from "../../../shared/api/client";
+import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../../shared/api/client";
 
 export type EaselState = Readable<Schemas["EaselOut"]>;
 export type Course = NonNullable<EaselState["course"]>;
@@ -51,11 +51,7 @@ export const sendPhoto = async (painting_id: number, photo: Blob): Promise<strin
     api.POST("/api/easel/{painting_id}/photos", {
       ...ofPainting(painting_id),
       body: { photo: "" },
-      bodySerializer: () => {
-        const form = new FormData();
-        form.set("photo", photo, "note.jpg");
-        return form;
-      },
+      bodySerializer: asForm({ photo }),
     }),
   );
   return kept.name;
