@@ -178,7 +178,11 @@ def _ellipse_ends(stage: PlannedStage, linear: LinearRgb) -> list[Place]:
 _WAYS = ("right", "lower right", "bottom", "lower left", "left", "upper left", "top", "upper right")
 
 
-_SAID: Mapping[Kind, str] = {"corner": "", "by hand": "", "spot": "the dark spot in ", "ellipse": "the ellipse of "}
+_SAID: Mapping[Kind, str] = {
+    "corner": "the {way} of “{area}”",
+    "spot": "the dark spot at the {way} of “{area}”",
+    "ellipse": "the {way} end of the ellipse of “{area}”",
+}
 
 
 def _named(stage: PlannedStage, places: Sequence[Place]) -> tuple[Place, ...]:
@@ -190,7 +194,8 @@ def _named(stage: PlannedStage, places: Sequence[Place]) -> tuple[Place, ...]:
         area = _touched(stage, x, y)
         off = np.subtract((x / stage.support.width_mm, y / stage.support.height_mm), area.centre)
         dx, dy = off if one.normal is None else one.normal
-        name = f"{_SAID[one.kind]}“{area.name}”, {_WAYS[round(np.degrees(np.arctan2(dy, dx)) / 45) % 8]}"
+        way = _WAYS[round(np.degrees(np.arctan2(dy, dx)) / 45) % 8]
+        name = _SAID[one.kind].format(way=way, area=area.name)
         count[name] = count.get(name, 0) + 1
         named.append(replace(one, name=name if count[name] == 1 else f"{name} ({count[name]})"))
     return tuple(named)

@@ -1,7 +1,16 @@
 /** The checks: the painting photographed, held against what it should look like now, and what to mend first. */
 import { useState } from "react";
 
-import { Alert, AlertTitle, Box, Button, LinearProgress, Stack, ToggleButton } from "@mui/material";
+import {
+  Alert,
+  AlertTitle,
+  Box,
+  Button,
+  LinearProgress,
+  Stack,
+  ToggleButton,
+  Typography,
+} from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import {
@@ -233,7 +242,11 @@ export default function ChecksView({ desk }: { desk: Desk }) {
                 isSending={keep.isSending}
               />
             ) : !report ? (
-              check.state === "waiting" && keep.doing.state !== "under way" ? (
+              keep.doing.state === "under way" ? (
+                <Typography sx={{ py: 2 }}>
+                  The photo is kept. What to mend first stands here in a moment.
+                </Typography>
+              ) : check.state === "waiting" ? (
                 <Stack sx={{ gap: 1, py: 2 }}>
                   <Empty title="Not measured yet">The photo is kept.</Empty>
                   <Button variant="contained" onClick={() => void keep.ask(check.asked)}>

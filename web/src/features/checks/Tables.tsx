@@ -18,7 +18,8 @@ export function AreaTable({ report }: { report: Report }) {
   return (
     <>
       <Typography color="text.secondary" sx={{ my: 1 }}>
-        Value in steps, lighter than planned above 0; ± is what the photo leaves open.
+        Value in steps, lighter than planned above 0; ± is what the photo leaves open. The left swatch is as
+        planned, the right one as painted.
       </Typography>
       <Table
         size="small"
