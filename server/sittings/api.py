@@ -91,11 +91,16 @@ def packing(request: HttpRequest, painting_id: int) -> PackingOut:
     return services.packing(painter(request), painting_id)
 
 
-@router.post("/{painting_id}/search", response={202: RunOut, **PROBLEMS})
-def search(request: HttpRequest, painting_id: int) -> Status[RunOut]:
-    """Look for a better schedule than the first, in the background; a search that is under way goes on."""
+@router.post("/{painting_id}/search", response={202: RunOut | None, **PROBLEMS})
+def search(request: HttpRequest, painting_id: int) -> Status[RunOut | None]:
+    """Look for a better schedule than the first, in the background; a search that is under way goes on.
+
+    None where no schedule is up to date: the painter changed something while the page asked, and it asks again with the next.
+    """
     owner = painter(request)
-    painting, _, _ = services.current(owner, painting_id)
+    painting = painting_of(owner, painting_id)
+    if services.up_to_date_schedule(desk.opened(painting)) is None:
+        return Status(202, None)
     under_way = runs.latest(painting, "schedule") if runs.is_under_way(painting, "schedule") else None
     found = under_way or tasks.enqueue(runs.begin(owner, painting_id, "schedule"))
     return Status(202, runs.out(found))

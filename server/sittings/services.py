@@ -194,14 +194,20 @@ def _schedule_out(schedule: Schedule, work: Work, busy: tuple[Busy, ...]) -> Sch
     )
 
 
+def up_to_date_schedule(work: Work) -> Schedule | None:
+    """The schedule as long as it is made from what the painter says today."""
+    shown = _shown(work) if work.state("first schedule") == "current" else None
+    return None if shown is None else shown.schedule
+
+
 def current(owner: Any, painting_id: int) -> tuple[Painting, Work, Schedule]:
     """The schedule of a painting that is up to date; `Conflict` where there is none."""
     painting = painting_of(owner, painting_id)
     work = desk.opened(painting)
-    shown = _shown(work) if work.state("first schedule") == "current" else None
-    if shown is None or shown.schedule is None:
+    schedule = up_to_date_schedule(work)
+    if schedule is None:
         raise Conflict("There is no schedule that is up to date.", "Plan the painting and say when you paint.")
-    return painting, work, shown.schedule
+    return painting, work, schedule
 
 
 def calendar_file(owner: Any, painting_id: int) -> bytes:

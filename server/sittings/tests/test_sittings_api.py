@@ -82,7 +82,11 @@ def test_a_search_that_is_under_way_goes_on(client, planned, painter):
 
 
 def test_nothing_is_searched_where_there_is_no_schedule(client, planned):
-    assert ask(client, "post", f"{planned['id']}/search", {}, 409)["hint"]
+    assert ask(client, "post", f"{planned['id']}/search", {}, 202) is None
+    say(client, planned)
+    say(client, planned, diary={**MORNINGS, "recurring": [{"at": "09:00", "minutes": 24}]})
+    assert ask(client, "post", f"{planned['id']}/search", {}, 202) is None
+    assert ask(client, "get", f"{planned['id']}/search") is None
 
 
 def test_names_of_areas_show_in_the_schedule_without_planning_anew(client, planned):

@@ -40,11 +40,10 @@ export function useWatchedRun<Error, Key extends QueryKey>(
     }
   }, [run]);
 
-  const act = async (what: () => Promise<Run>) => {
+  const act = async (what: () => Promise<Run | null>) => {
     setProblem(null);
     try {
-      const { id } = await what();
-      watched.current = id;
+      watched.current = (await what())?.id ?? null;
     } catch (error) {
       setProblem(inWords(error));
     }
@@ -59,11 +58,11 @@ export function useWatchedRun<Error, Key extends QueryKey>(
 
 /**
  * A computation that is begun here, watched, and told of when it ends; a reload finds it again. `query` asks for the newest
- * of its kind.
+ * of its kind; `begin` gives null where there is nothing to compute.
  */
 export function useRun<Error, Key extends QueryKey, Asked>(
   query: UseQueryOptions<Run | null, Error, Run | null, Key> & { queryKey: Key },
-  begin: (asked: Asked) => Promise<Run>,
+  begin: (asked: Asked) => Promise<Run | null>,
   ended: (run: Run) => void,
 ) {
   const { doing, act, stop } = useWatchedRun(query, ended);

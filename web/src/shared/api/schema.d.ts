@@ -2060,6 +2060,8 @@ export interface paths {
         /**
          * Search
          * @description Look for a better schedule than the first, in the background; a search that is under way goes on.
+         *
+         *     None where no schedule is up to date: the painter changed something while the page asked, and it asks again with the next.
          */
         post: operations["server_sittings_api_search"];
         delete?: never;
@@ -16125,7 +16127,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunOut"];
+                    "application/json": components["schemas"]["RunOut"] | null;
                 };
             };
             /** @description Unauthorized */
