@@ -216,3 +216,25 @@ def test_an_area_gets_a_finer_brush_in_the_value_map(page: Page):
     with page.expect_response(lambda answer: "/api/values/" in answer.url and answer.request.method == "PUT"):
         facts.get_by_role("button", name="The area with its own brush as the rest").click()
     expect(facts.get_by_role("button", name="The area with its own brush as the rest")).to_have_count(0)
+
+
+def test_an_area_becomes_grass_and_a_gradation_is_drawn(page: Page):
+    facts, stage = open_areas(page)
+    tap(page, stage, 0.23, 0.71)  # the rope
+    facts.get_by_role("combobox", name="Surface").click()
+    with kept(page):
+        page.get_by_role("option", name="Grass").click()
+    expect(page.get_by_role("img", name="The way it grows")).to_be_visible()
+    tap(page, stage, *CLOTH)
+    with kept(page):
+        facts.get_by_role("button", name="Draw a gradation").click()
+    end = page.get_by_role("button", name=re.compile("^Its darker end"))
+    expect(end).to_be_visible()
+    expect(facts).to_contain_text("You drew this arrow")
+    with kept(page):
+        end.press("ArrowDown")
+    with kept(page):
+        facts.get_by_role("button", name="As it was found").click()
+    expect(end).to_have_count(0)
+    page.goto("/paintings/1/passes?pass=4")
+    expect(page.get_by_role("region", name="Facts")).to_contain_text("tufts")

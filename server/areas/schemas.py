@@ -15,6 +15,7 @@ Outline = Annotated[list[Spot], Field(max_length=2000)]
 Plane = Literal["front", "middle", "back"]
 Handling = Literal["usual", "thin", "thick", "bare"]
 Softness = Literal["lost", "soft", "firm", "hard"]
+Growth = Literal["fur", "hair", "grass", "foliage"]
 
 
 class FamilyOut(Schema):
@@ -27,20 +28,40 @@ class FamilyOut(Schema):
 
 
 class GradationOut(Schema):
-    """How an area's colour runs: from its lighter end to its darker one (x, y in shares), and how many piles carry that."""
+    """How an area's colour runs: from its lighter end to its darker one (x, y in shares).
+
+    `drawn` says that the painter gave it its ends.
+    """
 
     start: list[float]
     end: list[float]
     start_colour: str
     end_colour: str
-    piles: int
+    drawn: bool
+
+
+class MarkOut(Schema):
+    """The way of strokes at one place (shares): degrees from level, turning clockwise."""
+
+    x: float
+    y: float
+    degrees: float
+
+
+class FlowOut(Schema):
+    """The ways of strokes over an area; `spacing` of the marks is a share of the picture's width."""
+
+    spacing: float
+    marks: list[MarkOut]
 
 
 class AreaOut(Schema):
     """One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
 
     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
-    `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's.
+    `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's. `way` is which
+    way strokes run in it, in words, None where they agree on none; `growth` what grows over it, `flow` the way of that, `mirrors`
+    the area that it is the reflection of.
     """
 
     id: str
@@ -60,6 +81,10 @@ class AreaOut(Schema):
     texture_mm: float | None
     gradation: GradationOut | None
     flat: bool
+    way: str | None
+    growth: Growth | None
+    flow: FlowOut | None
+    mirrors: str | None
     plane: Plane
     found_plane: Plane
     beneath: list[str]
@@ -171,7 +196,9 @@ class AreasOut(Schema):
 class AreaIn(Schema):
     """What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
 
-    `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands.
+    `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands,
+    `gradation` gives it other ends, none of them: as it was found. `growth` is what grows over it, "none" for nothing;
+    `mirrors` the area that it is the reflection of, "" for none.
     """
 
     name: Annotated[str, Field(max_length=80)] | None = None
@@ -179,6 +206,9 @@ class AreaIn(Schema):
     plane: Plane | Literal["as_found"] | None = None
     handling: Handling | None = None
     flat: bool | None = None
+    gradation: Annotated[list[Spot], Field(max_length=2)] | None = None
+    growth: Growth | Literal["none"] | None = None
+    mirrors: Annotated[str, Field(max_length=40)] | None = None
 
 
 class BorderIn(Schema):

@@ -115,11 +115,43 @@ def change_area(owner: Any, painting_id: int, area_id: str, given: AreaIn) -> Wo
             decision = replace(decision, handling=given.handling)
         if given.flat is not None:
             decision = replace(decision, flat=given.flat)
+        if given.growth is not None:
+            decision = replace(decision, growth=None if given.growth == "none" else given.growth)
+        if given.mirrors is not None:
+            decision = replace(decision, mirrors=_mirrored(work, area_id, given.mirrors))
+        if given.gradation is not None:
+            decision = replace(decision, gradation=_ends(work, given.gradation))
         others = {area: one for area, one in brief.decisions.items() if area != area_id}
         return replace(brief, decisions=others if decision == Decision() else {**others, area_id: decision})
 
     _, work = desk.changed(owner, painting_id, _area_words(given), alter)
     return work
+
+
+def _mirrored(work: Work, area_id: str, thing: str) -> str | None:
+    """The area that this one is the reflection of; a reflection of a reflection, or of itself, is none."""
+    if not thing:
+        return None
+    _area(work, thing)
+    if thing == area_id or work.inputs.brief.decisions.get(thing, AS_FOUND).mirrors is not None:
+        raise BadSetting("That area is a reflection itself.", "Choose the thing that is mirrored.")
+    return thing
+
+
+def _ends(work: Work, given: list[list[float]]) -> tuple[tuple[float, float], tuple[float, float]] | None:
+    """A gradation's two ends in shares of the whole reference; None for none."""
+    if not given:
+        return None
+    if len(given) != 2 or max(abs(a - b) for a, b in zip(*given, strict=True)) < _SHORTEST_RUN:
+        raise BadSetting(
+            "The two ends of a gradation lie on one spot.", "Draw its arrow from the light to the dark end."
+        )
+    one, other = (frame(work).to_whole((x, y)) for x, y in given)
+    return one, other
+
+
+_SHORTEST_RUN = 0.01
+"""Of the picture's width or height."""
 
 
 def _target(written: str) -> tuple[float, float, float] | None:
@@ -131,6 +163,12 @@ def _area_words(given: AreaIn) -> str:
         return f"Named an area “{given.name.strip()}”" if given.name.strip() else "Took an area's name away"
     if given.target is not None:
         return "Gave an area another colour" if given.target.strip() else "Gave an area the photo's colour back"
+    if given.growth is not None:
+        return "Changed what grows over an area"
+    if given.mirrors is not None:
+        return "Made an area a reflection" if given.mirrors else "Made an area no reflection"
+    if given.gradation is not None:
+        return "Drew a gradation" if given.gradation else "Took a gradation back as it was found"
     return "Moved an area to another plane" if given.plane is not None else "Changed how an area is painted"
 
 

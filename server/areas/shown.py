@@ -15,13 +15,16 @@ from ypsochrom.areas.gradations import Gradation
 from ypsochrom.areas.judgement.standing import state_of
 from ypsochrom.areas.names import advice_in_words
 from ypsochrom.areas.partition import AreaTree
+from ypsochrom.areas.strokes import Flow
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.advice import Advice
 from ypsochrom.materials.support import Support
 from ypsochrom.work.area_nodes import AreaSummary, Decided, decided
+from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
 from ypsochrom.work.planned import names_of, things_in
+from ypsochrom.work.stroke_node import Strokes, gradations_of
 from ypsochrom.work.waiting import waiting
 
 from .schemas import (
@@ -31,8 +34,10 @@ from .schemas import (
     BorderOut,
     FamilyOut,
     FindingOut,
+    FlowOut,
     GradationOut,
     LostOut,
+    MarkOut,
     ThingOut,
     WaitingOut,
 )
@@ -81,11 +86,13 @@ def out(work: Work) -> AreasOut:
     for border in have.borders:
         beneath[border.under].append(border.over)
     tree: AreaTree | None = work.last("pieces")
+    strokes: Strokes = work.last("strokes") or Strokes()
+    gradations = gradations_of(found, strokes)
     return AreasOut(
         areas=[
             AreaOut(
                 **_area_facts(area, facts[area.id], brief.decisions.get(area.id, AS_FOUND)),
-                gradation=_gradation(facts[area.id].gradation, brief.support),
+                **_strokes(area.id, gradations.get(area.id), strokes, brief),
                 name=names[area.id],
                 named=bool(brief.decisions.get(area.id, AS_FOUND).name),
                 plane=have.planes[area.id],
@@ -123,12 +130,25 @@ def _hex(lab: tuple[float, float, float] | None) -> str | None:
     return None if lab is None else lab_to_hex(np.array(lab))
 
 
-def _gradation(found: Gradation | None, support: Support) -> GradationOut | None:
-    if found is None:
-        return None
+def _strokes(area: str, gradation: Gradation | None, strokes: Strokes, brief: Brief) -> dict[str, Any]:
+    """Which way the brush runs in an area."""
+    run, flow, support = strokes.runs.get(area), strokes.flows.get(area), brief.support
+    return {
+        "gradation": None if gradation is None else _gradation(gradation, support, drawn=area in strokes.gradations),
+        "way": None if run is None else run.words,
+        "flow": None if flow is None else _flow(flow, support),
+    }
+
+
+def _flow(flow: Flow, support: Support) -> FlowOut:
+    marks = [MarkOut(x=x / support.width_mm, y=y / support.height_mm, degrees=angle) for x, y, angle in flow.marks]
+    return FlowOut(spacing=flow.spacing_mm / support.width_mm, marks=marks)
+
+
+def _gradation(found: Gradation, support: Support, *, drawn: bool) -> GradationOut:
     start, end = ([x / support.width_mm, y / support.height_mm] for x, y in (found.start, found.end))
     light, dark = (lab_to_hex(np.array(lab)) for lab in (found.start_lab, found.end_lab))
-    return GradationOut(start=start, end=end, start_colour=light, end_colour=dark, piles=found.piles)
+    return GradationOut(start=start, end=end, start_colour=light, end_colour=dark, drawn=drawn)
 
 
 def _area_facts(area: Area, facts: Facts, decision: Decision) -> dict[str, Any]:
@@ -154,6 +174,8 @@ def _area_facts(area: Area, facts: Facts, decision: Decision) -> dict[str, Any]:
         "target_value": None if target is None else float(lab_to_value(np.array(target))),
         "handling": decision.handling,
         "flat": decision.flat,
+        "growth": decision.growth,
+        "mirrors": decision.mirrors,
     }
 
 

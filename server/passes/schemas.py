@@ -20,7 +20,7 @@ SchoolKey = Literal[
 ]  # fmt: skip
 TechniqueName = Literal[
     "wash", "thin", "opaque", "loaded", "wet in wet", "blended", "glaze", "scumble", "dry brush", "stippling",
-    "knife", "airbrush", "wiped glaze", "dabbing", "spatter",
+    "knife", "airbrush", "wiped glaze", "dabbing", "spatter", "tufts", "drawn down",
 ]  # fmt: skip
 Tone = Literal["white", "grey", "warm earth", "black"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]

@@ -14,7 +14,11 @@ def at_once(work: Work) -> Iterator[str]:
     """
     yield "subject"
     yield "values"
-    for before, nodes in (("pieces", ("areas", "judgement")), ("solved", ("mixes",)), ("mixes", ("passes",))):
+    for before, nodes in (
+        ("pieces", ("areas", "strokes", "judgement")),
+        ("solved", ("mixes",)),
+        ("mixes", ("passes",)),
+    ):
         if work.state(before) != "current":
             return
         for node in nodes:

@@ -21,7 +21,7 @@ SHOWN = {
 _FOLLOWS = {
     "subject": ("subject",),
     "values": ("values",),
-    "areas": ("areas", "judgement", "solved", "mixes", "passes"),
+    "areas": ("areas", "strokes", "judgement", "solved", "mixes", "passes"),
     "mixes": ("areas", "solved", "mixes"),
     "passes": ("areas", "mixes", "passes", "stages"),
     "sittings": ("areas", "passes", "first schedule", "schedule"),

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ypsochrom.areas.gradations import EXPLAINED, LEAST_SPAN_DE, Gradation, gradation_of
+from ypsochrom.areas.gradations import EXPLAINED, LEAST_SPAN_DE, gradation_along, gradation_of
 
 Y, X = (values.astype(float) for values in np.mgrid[0:90, 0:120])
 SPOTS = np.stack([X.ravel(), Y.ravel()], axis=-1)
@@ -38,7 +38,6 @@ def test_a_sky_that_pales_and_warms_towards_its_foot_runs_upright():
     assert found.start[1] > found.end[1]
     assert found.start[0] == pytest.approx(found.end[0], abs=1)
     assert found.end_lab[2] < -20 < 0 < found.start_lab[2]
-    assert found.piles == 5
 
 
 def test_a_hue_alone_may_run():
@@ -67,8 +66,18 @@ def test_a_few_pixels_are_no_gradation():
     assert gradation_of(lab_of(X)[:40], SPOTS[:40]) is None
 
 
-def test_a_longer_way_takes_more_piles():
-    def piles(span):
-        return Gradation((0, 0), (9, 9), (30.0 + span, 0, 0), (30.0, 0, 0), 0.9).piles
+def test_a_gradation_that_the_painter_draws_has_the_colours_along_their_arrow_however_little_it_explains():
+    lab = lab_of(30 + 40 * X / 119) + 12 * NOISE
+    level = gradation_along(lab, SPOTS, (100.0, 45.0), (20.0, 45.0))
+    assert level.start == (100.0, 45.0)
+    assert level.start_lab[0] == pytest.approx(30 + 40 * 100 / 119, abs=3)
+    assert level.end_lab[0] == pytest.approx(30 + 40 * 20 / 119, abs=3)
+    upright = gradation_along(lab, SPOTS, (60.0, 5.0), (60.0, 85.0))
+    assert upright.explained < 0.1
+    assert upright.start_lab[0] == pytest.approx(upright.end_lab[0], abs=4)
 
-    assert [piles(span) for span in (8, 20, 30, 45)] == [3, 3, 4, 5]
+
+def test_an_arrow_is_turned_so_that_its_lighter_end_comes_first_and_one_without_length_is_none():
+    lab = lab_of(30 + 40 * X / 119)
+    assert gradation_along(lab, SPOTS, (0.0, 45.0), (119.0, 45.0)).start == (119.0, 45.0)
+    assert gradation_along(lab, SPOTS, (5.0, 5.0), (5.0, 5.0)) is None

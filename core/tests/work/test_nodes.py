@@ -87,7 +87,7 @@ def test_a_kept_plan_is_the_same_as_the_one_that_was_made(begun, kettle_bytes):
 
 
 FROM_SUBJECT = set(NODES) - {"first schedule", "schedule"}  # nobody has said when they paint
-FROM_AREAS = {"areas", "judgement", "solved", "mixes", "passes", "stages"}
+FROM_AREAS = {"areas", "strokes", "judgement", "solved", "mixes", "passes", "stages"}
 FROM_MIXES = {"solved", "mixes", "passes", "stages"}
 FROM_PASSES = {"passes", "stages"}
 
@@ -102,6 +102,9 @@ FROM_PASSES = {"passes", "stages"}
         ({"decisions": {"a02": Decision(name="cloth")}}, set()),
         ({"decisions": {"a02": Decision(plane="back")}}, {"judgement", *FROM_PASSES}),
         ({"decisions": {"a02": Decision(handling="thin")}}, {"judgement", *FROM_MIXES}),
+        ({"decisions": {"a02": Decision(growth="fur")}}, {"strokes", "judgement", *FROM_PASSES}),
+        ({"decisions": {"a02": Decision(gradation=((0.1, 0.5), (0.4, 0.5)))}}, {"strokes", "judgement", *FROM_PASSES}),
+        ({"decisions": {"a02": Decision(mirrors="a01")}}, {"judgement", *FROM_PASSES}),
         ({"edges": (EdgeDecision("a01", "a02", "soft"),)}, {"judgement", *FROM_PASSES}),
         ({"focal": Focal(0.5, 0.5)}, {"values", "judgement", *FROM_PASSES}),
         ({"mixes": MixSettings(tubes=5)}, FROM_MIXES),

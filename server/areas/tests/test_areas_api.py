@@ -312,4 +312,47 @@ def test_a_gradation_is_told_with_its_two_ends(client, upload):
     assert running["start"][0] < running["end"][0]
     assert running["start"][1] == pytest.approx(running["end"][1], abs=0.02)
     assert running["start_colour"] > running["end_colour"]
-    assert 3 <= running["piles"] <= 5
+    assert not running["drawn"]
+
+
+def test_the_painter_draws_another_gradation_and_takes_it_back(client, planned):
+    pid = planned["id"]
+    area = areas_of(client, pid)["areas"][0]
+    drawn = say(client, pid, area, gradation=[[0.2, 0.5], [0.4, 0.5]])["gradation"]
+    assert drawn["drawn"]
+    assert sorted([drawn["start"], drawn["end"]]) == [
+        pytest.approx([0.2, 0.5], abs=1e-3),
+        pytest.approx([0.4, 0.5], abs=1e-3),
+    ]
+    assert say(client, pid, area, gradation=[])["gradation"] == area["gradation"]
+    for ends in ([[0.2, 0.5]], [[0.2, 0.5], [0.2, 0.5]]):
+        assert ask(client, "patch", f"areas/{pid}/{area['id']}", {"gradation": ends}, 422)["hint"]
+
+
+def test_what_grows_over_an_area_and_what_it_mirrors_reach_the_passes_and_can_be_taken_back(client, planned):
+    pid = planned["id"]
+    one, other = areas_of(client, pid)["areas"][:2]
+    furred = say(client, pid, one, growth="fur")
+    assert furred["growth"] == "fur"
+    assert furred["flow"]["marks"]
+    assert "tufts" in techniques(client, pid)
+    mirrored = say(client, pid, other, mirrors=one["id"])
+    assert mirrored["mirrors"] == one["id"]
+    assert "drawn down" in techniques(client, pid)
+    for wrong in (other["id"], "a99"):
+        assert ask(client, "patch", f"areas/{pid}/{other['id']}", {"mirrors": wrong}, 404 if wrong == "a99" else 422)[
+            "hint"
+        ]
+    client.post(f"/api/desk/history/paintings/{pid}/undo")
+    client.post(f"/api/desk/history/paintings/{pid}/undo")
+    assert techniques(client, pid).isdisjoint({"tufts", "drawn down"})
+
+
+def say(client, pid, area, **words):
+    found = ask(client, "patch", f"areas/{pid}/{area['id']}", words)
+    return next(one for one in found["areas"] if one["id"] == area["id"])
+
+
+def techniques(client, pid):
+    passes = client.get(f"/api/passes/{pid}").json()["passes"]
+    return {step["technique"] for one in passes for step in one["steps"]}

@@ -16,9 +16,10 @@ from .area import Area, AreaMap, Handling
 from .borders import Border, Softness, in_front
 from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
 from .features import LIGHT_OFFSET
-from .gradations import Gradation, gradation_of
+from .gradations import Gradation, Spot, gradation_of
 from .pixels import ByArea
 from .seen import Seen
+from .strokes import Growth
 
 Plane = Literal["front", "middle", "back"]
 PLANES: tuple[Plane, ...] = get_args(Plane)
@@ -29,7 +30,9 @@ PLANES: tuple[Plane, ...] = get_args(Plane)
 class Decision:
     """What the painter decided about an area; `None` and "" leave it as found. `target_lab` is CIELAB under D65.
 
-    `flat` says that it is painted in bands although its colour runs.
+    `flat` says that it is painted in bands although its colour runs, `gradation` holds the ends that the painter gave to that
+    (x, y in shares of the whole adjusted reference), `growth` is what grows over it in strokes of its own, `mirrors` the area
+    (id) that it is the reflection of.
     """
 
     target_lab: LabTriple | None = None
@@ -37,6 +40,9 @@ class Decision:
     handling: Handling = "usual"
     name: str = ""
     flat: bool = False
+    gradation: tuple[Spot, Spot] | None = None
+    growth: Growth | None = None
+    mirrors: str | None = None
 
 
 AS_FOUND = Decision()

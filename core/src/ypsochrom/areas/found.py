@@ -116,8 +116,9 @@ class _Known:
 
 def _at_half_size(areas: AreaMap) -> AreaMap:
     """Borders and facts are measured at half the working size."""
-    return replace(
-        areas,
-        labels=np.ascontiguousarray(areas.labels[::2, ::2]),
-        families=np.ascontiguousarray(areas.families[::2, ::2]),
-    )
+    return replace(areas, labels=half_size(areas.labels), families=half_size(areas.families))
+
+
+def half_size(labels: LabelImage) -> LabelImage:
+    """The labels of every second pixel, to go with a picture at half size."""
+    return np.ascontiguousarray(labels[::2, ::2])

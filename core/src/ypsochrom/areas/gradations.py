@@ -17,24 +17,23 @@ LEAST_SPAN_DE = 8.0
 
 _CELLS_ACROSS, _FEWEST_CELLS, _FEWEST_PIXELS = 12, 12, 4
 _ENDS = (0.03, 0.97)
-_DE_TO_A_PILE, _PILES = 10.0, (3, 5)
+
+
+Spot = tuple[float, float]
 
 
 @dataclass(frozen=True)
 class Gradation:
-    """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours; `explained` is 0.8 to 1."""
+    """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours.
 
-    start: tuple[float, float]
-    end: tuple[float, float]
+    `explained` is 0.8 to 1, less where the painter drew it.
+    """
+
+    start: Spot
+    end: Spot
     start_lab: LabTriple
     end_lab: LabTriple
     explained: float
-
-    @property
-    def piles(self) -> int:
-        """How many piles carry it: more where its ends lie farther apart (common practice: three to five)."""
-        span = float(np.hypot.reduce(np.subtract(self.start_lab, self.end_lab)))
-        return int(np.clip(round(span / _DE_TO_A_PILE) + 1, *_PILES))
 
     @property
     def light_end(self) -> str:
@@ -78,18 +77,56 @@ def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
     slope, *_ = np.linalg.lstsq(off * root, change * root, rcond=None)
     axis = np.linalg.svd(slope)[0][:, 0]
     along = off @ axis
-    ramp = np.stack([np.ones_like(along), along, along * along], axis=-1)
-    bend, *_ = np.linalg.lstsq(ramp * root, colour * root, rcond=None)
-    total = float((weight[:, None] * change**2).sum())
-    left = float((weight[:, None] * (colour - ramp @ bend) ** 2).sum())
     low, high = (float(np.quantile(along, share)) for share in _ENDS)
-    ends = [np.array([1, at, at * at]) @ bend for at in (low, high)]
-    if total <= 0 or 1 - left / total < EXPLAINED or np.linalg.norm(ends[1] - ends[0]) < LEAST_SPAN_DE:
+    ramp = _ramp(along, colour, weight)
+    found = _between(place_mean + axis * low, place_mean + axis * high, ramp.at(low), ramp.at(high), ramp.explained)
+    span = np.linalg.norm(np.subtract(found.start_lab, found.end_lab))
+    return found if ramp.explained >= EXPLAINED and span >= LEAST_SPAN_DE else None
+
+
+def gradation_along(lab: Lab, spots_mm: Float, one: Spot, other: Spot) -> Gradation | None:
+    """The gradation of an area's pixels between two ends (mm) that the painter chose; None where there is nothing between them.
+
+    It is theirs however little of the area's variation it explains; beyond an end the colour stays as it is there.
+    """
+    start, way = np.array(one, dtype=float), np.subtract(other, one).astype(float)
+    length2 = float(way @ way)
+    if not len(lab) or length2 <= 0:
         return None
-    if ends[0][0] < ends[1][0]:
-        low, high, ends = high, low, ends[::-1]
-    start, end = (place_mean + axis * at for at in (low, high))
-    return Gradation(_spot(start), _spot(end), triple(ends[0]), triple(ends[1]), round(1 - left / total, 3))
+    weight, place, colour = _cells(lab, spots_mm)
+    if not len(weight):
+        weight, place, colour = np.ones(len(lab)), spots_mm, lab
+    along = np.clip((place - start) @ way / length2, 0.0, 1.0)
+    ramp = _ramp(along, colour, weight)
+    return _between(start, np.array(other, dtype=float), ramp.at(0.0), ramp.at(1.0), ramp.explained)
+
+
+@dataclass(frozen=True, eq=False)
+class _Ramp:
+    """Colours over a length, bent once; `explained` is its share of their variation."""
+
+    bend: Float
+    explained: float
+
+    def at(self, along: float) -> Lab:
+        """The colour at a place of the length."""
+        return np.asarray(np.array([1, along, along * along]) @ self.bend)
+
+
+def _ramp(along: Float, colour: Float, weight: Float) -> _Ramp:
+    root = np.sqrt(weight)[:, None]
+    powers = np.stack([np.ones_like(along), along, along * along], axis=-1)
+    bend, *_ = np.linalg.lstsq(powers * root, colour * root, rcond=None)
+    change = colour - np.average(colour, axis=0, weights=weight)
+    total = float((weight[:, None] * change**2).sum())
+    left = float((weight[:, None] * (colour - powers @ bend) ** 2).sum())
+    return _Ramp(bend, 1 - left / total if total > 0 else 0.0)
+
+
+def _between(start: Float, end: Float, start_lab: Lab, end_lab: Lab, explained: float) -> Gradation:
+    if start_lab[0] < end_lab[0]:
+        start, end, start_lab, end_lab = end, start, end_lab, start_lab
+    return Gradation(_spot(start), _spot(end), triple(start_lab), triple(end_lab), round(explained, 3))
 
 
 def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:
@@ -105,5 +142,5 @@ def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:
     return count[enough].astype(float), means[:, :2], means[:, 2:]
 
 
-def _spot(place: Float) -> tuple[float, float]:
+def _spot(place: Float) -> Spot:
     return float(round(place[0], 2)), float(round(place[1], 2))

@@ -10,8 +10,9 @@ WIDTHS_MM = (50.0, 38.0, 25.0, 18.0, 12.0, 8.0, 6.0, 4.0, 3.0, 2.0)
 """Flats from 50 mm down to no. 2, then rounds no. 1 and 0; widths of numbered brushes from memory."""
 
 BrushKind = Literal[
-    "flat", "filbert", "round", "rigger", "soft flat", "bristle flat", "stippler", "knife", "airbrush", "sponge"
-]
+    "flat", "filbert", "round", "rigger", "soft flat", "bristle flat", "stippler", "knife", "airbrush", "sponge",
+    "rake",
+]  # fmt: skip
 
 _SAID: dict[float, str] = {
     50.0: "2 in", 38.0: "1½ in", 25.0: "1 in", 18.0: "¾ in", 12.0: "no. 10", 8.0: "no. 6", 6.0: "no. 4", 4.0: "no. 2",

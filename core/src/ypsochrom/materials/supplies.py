@@ -3,7 +3,7 @@
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from ..kit.errors import BadSupply
 from .shelf import LOW_SHARE
@@ -44,8 +44,8 @@ FINEST_DETAIL_MM: dict[Texture, float] = {"smooth": 0.5, "fine": 1.0, "medium": 
 Absorbency = Literal["low", "medium", "high"]
 ABSORBENCIES: tuple[Absorbency, ...] = ("low", "medium", "high")
 
-BrushKind = Literal["flat", "filbert", "round", "rigger", "fan", "knife"]
-BRUSH_KINDS: tuple[BrushKind, ...] = ("flat", "filbert", "round", "rigger", "fan", "knife")
+BrushKind = Literal["flat", "filbert", "round", "rigger", "fan", "knife", "rake"]
+BRUSH_KINDS: tuple[BrushKind, ...] = get_args(BrushKind)
 
 _LONGEST_NOTES = 200
 _MOST_PIECES = 999

@@ -30,13 +30,16 @@ Technique = Literal[
     "wiped glaze",
     "dabbing",
     "spatter",
+    "tufts",
+    "drawn down",
 ]
 TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
 
 WET_UM: dict[Technique, float] = {
     "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "blended": 100, "glaze": 10,
     "scumble": 45, "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
-    "wiped glaze": 6, "dabbing": 70, "spatter": 20,
+    "wiped glaze": 6, "dabbing": 70, "spatter": 20, "tufts": 60,
+    "drawn down": 80,
 }  # fmt: skip
 """The wet film of one coat."""
 
@@ -55,16 +58,25 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
     "wiped glaze": "a glaze laid over all and wiped off the lights with a soft cloth while it is wet; it stays in the hollows",
     "dabbing": "pressed on with a sponge or a gloved fingertip; no bare skin in cadmium, cobalt or what a label warns of",
     "spatter": "flicked from a stiff brush, what lies beside it masked; glasses on, and away from faces",
+    "tufts": "in tufts, not single hairs, drawn the way it grows and lifted, so that some of what lies beneath stays in sight",
+    "drawn down": "drawn straight down from where it meets what it mirrors, then broken with a few level strokes while it is wet",
     "airbrush": "sprayed in thin films; suitable respirator and ventilation, and no pigment that must not be sprayed",
 }
 
-WET_IN_WET: frozenset[Technique] = frozenset({"wet in wet", "blended", "opaque", "loaded", "stippling", "knife"})
+WET_IN_WET: frozenset[Technique] = frozenset(
+    {"wet in wet", "blended", "drawn down", "opaque", "loaded", "stippling", "knife"}
+)
 """Techniques in which a soft edge can still be worked into the neighbour."""
+
+OF_ONE_PASSAGE: frozenset[Technique] = frozenset({"blended", "drawn down"})
+"""Laid in one go with all the piles of an area, while it is wet."""
 
 GLAZES: frozenset[Technique] = frozenset({"glaze", "wiped glaze"})
 """Clear films: laid on paint that is dry through, and left to dry through."""
 
-NOT_COVERING: frozenset[Technique] = frozenset({"wash", "glaze", "wiped glaze", "scumble", "dry brush", "spatter"})
+NOT_COVERING: frozenset[Technique] = frozenset(
+    {"wash", "glaze", "wiped glaze", "scumble", "dry brush", "spatter", "tufts"}
+)
 """What lies beneath is meant to stay in sight."""
 
 HANDLED: dict[Handling, float] = {"usual": 1.0, "thin": 0.6, "thick": 1.7, "bare": 1.0}

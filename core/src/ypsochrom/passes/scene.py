@@ -12,6 +12,7 @@ from ..areas.borders import Border
 from ..areas.facts import PLANES, Plane
 from ..areas.families import Family
 from ..areas.gradations import Gradation
+from ..areas.strokes import Flow, Growth, Run
 from ..kit.errors import BadSetting
 from ..materials.supplies import Brush
 from ..materials.support import Support
@@ -94,12 +95,25 @@ _NARROW_MM, _DRAWN_OUT = 6.0, 6.0
 _OVERLAPS_AT_LEAST = 2
 
 
+@dataclass(frozen=True)
+class Surface:
+    """An area's surface: which way strokes run in it (degrees from level, turning clockwise, 0 to 180), what grows over it, the
+    area (id) that it mirrors, how its colour runs; each None where there is none of it.
+    """
+
+    way_deg: float | None
+    growth: Growth | None
+    mirrors: str | None
+    gradation: Gradation | None
+
+
 @dataclass(frozen=True, eq=False)
 class Scene:
     """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
 
     `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones), `climate` is the
-    air that is painted in.
+    air that is painted in. `growths` are by area what grows over it, `flows` the way of that, `runs` the way of strokes where an
+    area has one, `mirrors` by reflection the area that it mirrors.
     """
 
     areas: tuple[Area, ...]
@@ -112,6 +126,20 @@ class Scene:
     gradations: Mapping[str, Gradation] = field(default_factory=dict)
     brushes: tuple[Brush, ...] = ()
     climate: Climate = ORDINARY_ROOM
+    growths: Mapping[str, Growth] = field(default_factory=dict)
+    flows: Mapping[str, Flow] = field(default_factory=dict)
+    runs: Mapping[str, Run] = field(default_factory=dict)
+    mirrors: Mapping[str, str] = field(default_factory=dict)
+
+    def surface(self, area: str) -> Surface:
+        """What is known of an area's surface."""
+        run = self.runs.get(area)
+        return Surface(
+            None if run is None else run.angle_deg,
+            self.growths.get(area),
+            self.mirrors.get(area),
+            self.gradations.get(area),
+        )
 
     @cached_property
     def area_of(self) -> dict[str, Area]:

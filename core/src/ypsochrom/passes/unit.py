@@ -11,8 +11,8 @@ from .manners import Technique
 Wait = Literal["none", "touch-dry", "dry"]
 """What is asked of the paint on or beside which is painted: nothing, dry to the touch, or dry through."""
 
-EdgeHow = Literal["blend", "retarder", "soften", "cut"]
-"""Blend while both sides are wet, the same with retarder, soften over dry paint, or cut cleanly."""
+EdgeHow = Literal["blend", "retarder", "soften", "cut", "overlap"]
+"""Blend while both sides are wet, the same with retarder, soften over dry paint, cut cleanly, or let strokes run over it."""
 
 
 @dataclass(frozen=True)

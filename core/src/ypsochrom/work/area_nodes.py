@@ -98,15 +98,16 @@ def _compute(work: Work, _: Progress) -> FoundAreas:
             *brief.passes.school_of,
             *brief.passes.fading,
             *(area for one in brief.things for area in one.areas),
+            *(one.mirrors for one in brief.decisions.values() if one.mirrors is not None),
         ),
-        seen=_seen(subject.picture),
+        seen=seen_of(subject.picture),
         things=tree.things(brief.areas.detail),
         before=before if work.last_from("areas", "subject") else None,
     )
 
 
 @functools.lru_cache(maxsize=2)
-def _seen(picture: Picture) -> Seen:
+def seen_of(picture: Picture) -> Seen:
     """A picture at half size: the areas of the painting that is worked on are found again and again in the same one."""
     return Seen.at_half_size(picture.linear)
 

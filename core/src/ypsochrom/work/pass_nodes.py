@@ -20,6 +20,7 @@ from ..passes.units.lit import SHOWN_PX
 from .area_nodes import decided
 from .graph import Node, Work
 from .inputs import Inputs
+from .stroke_node import Strokes, gradations_of
 
 _PAINTERS = 2
 
@@ -30,7 +31,12 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
     find = work.last if last else work.now
     found: Any = find("areas")
     mixes: Any = find("mixes")
+    strokes: Strokes = find("strokes") or Strokes()
     have = decided(found, work)
+    said = brief.decisions
+    there = {area.id for area in have.wanted.areas}
+    mirrors = {area: one.mirrors for area, one in said.items() if one.mirrors in there - {area} and area in there}
+    growths = {area: one.growth for area, one in said.items() if one.growth is not None and area not in mirrors}
     return Scene(
         areas=have.wanted.areas,
         planes=have.planes,
@@ -42,10 +48,14 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         brushes=work.inputs.stock.brushes,
         climate=brief.sittings.climate,
         gradations={
-            one.id: one.gradation
-            for one in found.facts
-            if one.gradation is not None and not brief.decisions.get(one.id, AS_FOUND).flat
+            area: gradation
+            for area, gradation in gradations_of(found, strokes).items()
+            if not (said.get(area, AS_FOUND).flat or area in growths or area in mirrors)
         },
+        growths=growths,
+        flows=strokes.flows,
+        runs=strokes.runs,
+        mirrors=mirrors,
     )
 
 
@@ -75,12 +85,15 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=4,
-    needs=("areas", "mixes"),
+    version=5,
+    needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,
         "edges": _edges,
         "gradations that are painted flat": lambda i: sorted(a for a, one in i.brief.decisions.items() if one.flat),
+        "reflections": lambda i: {
+            area: one.mirrors for area, one in i.brief.decisions.items() if one.mirrors is not None
+        },
         "the focal passage": lambda i: i.brief.focal,
         "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
@@ -124,7 +137,7 @@ _canvases: Recent[str, Canvas] = Recent(2)
 
 def _canvas_of(work: Work, scene: Scene) -> Canvas:
     """The painting's pixels prepared; they are the same for every method and palette while areas and borders stay."""
-    key = codec.fingerprint([work.key("areas").digest, scene.borders, scene.gradations])
+    key = codec.fingerprint([work.key("areas").digest, scene.borders, scene.gradations, scene.flows])
     return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, scene))
 
 
@@ -186,7 +199,7 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
 STAGES: Node[StagePictures] = Node(
     name="stages",
     version=3,
-    needs=("areas", "mixes", "passes"),
+    needs=("areas", "strokes", "mixes", "passes"),
     takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
     compute=_paint,
     write=lambda found, _: codec.written(found),

@@ -21,6 +21,7 @@ from .files import InMemory
 from .graph import Work
 from .inputs import Inputs, Stock
 from .nodes import NODES
+from .pass_nodes import scene_of
 from .value_node import brush_of
 
 
@@ -48,7 +49,7 @@ def plan_of(work: Work) -> Plan:
     brief, subject = work.inputs.brief, work.now("subject")
     found: FoundAreas = work.now("areas")
     names = names_of(found, brief)
-    wanted = decided(found, work).wanted
+    wanted, scene = decided(found, work).wanted, scene_of(work)
     return Plan(
         support=brief.support,
         brush_mm=brush_of(brief),
@@ -60,6 +61,7 @@ def plan_of(work: Work) -> Plan:
         judgement=advice_in_words(work.now("judgement"), names),
         nozzles_mm=nozzles_mm(work.inputs.stock.tubes),
         prices=price_per_ml(work.inputs.stock.tubes),
+        surfaces={area.id: scene.surface(area.id) for area in scene.areas},
     )
 
 

@@ -68,6 +68,14 @@ def _said(decision: Decision) -> str:
         said.append(f"the {decision.plane} plane")
     if decision.handling != "usual":
         said.append("left bare" if decision.handling == "bare" else f"painted {decision.handling}")
+    if decision.growth is not None:
+        said.append(f"{decision.growth} over it")
+    if decision.gradation is not None:
+        said.append("its gradation as you drew it")
+    if decision.flat:
+        said.append("painted in bands")
+    if decision.mirrors is not None:
+        said.append(f"the reflection of “{mark(decision.mirrors)}”")
     return ", ".join(said)
 
 

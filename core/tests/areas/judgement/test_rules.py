@@ -8,7 +8,8 @@ import pytest
 from ypsochrom.areas.area import Area, FamilyPart
 from ypsochrom.areas.borders import Border
 from ypsochrom.areas.facts import Decision, Facts
-from ypsochrom.areas.judgement import craft, depth, edges, tones
+from ypsochrom.areas.gradations import Gradation
+from ypsochrom.areas.judgement import craft, depth, edges, surfaces, tones
 from ypsochrom.areas.judgement.case import Case
 from ypsochrom.areas.judgement.judge import RULES, judge
 from ypsochrom.colour.munsell import lab_to_value, value_to_lightness
@@ -61,8 +62,8 @@ def test_a_sound_plan_hears_of_no_warning():
     assert [advice for advice in judge(SOUND) if advice.severity == "warning"] == []
 
 
-def test_fifteen_of_the_sixteen_rules_stand_here_and_one_with_the_passes():
-    assert set(RULES) == set(range(1, 17)) - {15}
+def test_all_rules_but_one_stand_here_and_that_one_with_the_passes():
+    assert set(RULES) == set(range(1, 20)) - {15}
 
 
 def test_1_a_background_equal_to_a_colour_inside_the_subject_reads_as_a_hole():
@@ -204,6 +205,40 @@ def test_14_references_that_disagree_are_told_once_more_here():
 def test_16_an_area_that_takes_less_than_a_drop_is_too_small_to_mix_for():
     assert ids(craft.too_small_to_mix_for(case((area("jug", 4.0, share=0.001),)))) == {"areas.N016"}
     assert list(craft.too_small_to_mix_for(case((JUG,)))) == []
+
+
+def test_17_a_reflection_does_not_outdo_what_it_mirrors():
+    boat = area("boat", 4.0, parts=(part("shadow", 2.5, 0.1), part("light", 7.0, 0.1)))
+    water = area("water", 4.0, parts=(part("shadow", 2.0, 0.1), part("light", 7.5, 0.1)))
+    mirrored = {"water": Decision(mirrors="boat")}
+    (found,) = surfaces.reflection_outdoes_its_thing(case((boat, water), decisions=mirrored))
+    assert (found.id, found.subject) == ("areas.N017", "water boat")
+    assert "darks are 0.5 steps darker" in found.message
+    assert "lights are 0.5 steps lighter" in found.message
+    calmer = replace(water, parts=(part("shadow", 3.0, 0.1), part("light", 6.5, 0.1)))
+    assert list(surfaces.reflection_outdoes_its_thing(case((boat, calmer), decisions=mirrored))) == []
+    assert list(surfaces.reflection_outdoes_its_thing(case((boat, water)))) == []
+    gone = {"water": Decision(mirrors="sunk")}
+    assert list(surfaces.reflection_outdoes_its_thing(case((boat, water), decisions=gone))) == []
+
+
+def test_18_tufts_want_a_dark_beneath_a_middle_and_lights():
+    said = {"jug": Decision(growth="fur")}
+    (found,) = surfaces.too_few_values_to_grow(case((WALL, JUG), decisions=said))
+    assert (found.id, found.subject) == ("areas.N018", "jug")
+    full = replace(JUG, parts=(part("shadow", 3, 0.1), part("half-tone", 4, 0.1), part("light", 5, 0.1)))
+    assert list(surfaces.too_few_values_to_grow(case((WALL, full), decisions=said))) == []
+
+
+@pytest.mark.parametrize(("down", "told"), [(1, 1), (-1, 0)])
+def test_19_a_sky_lightens_towards_the_horizon(down, told):
+    sky = area("wall", 6.0, share=0.5, a=-4, b=-25)
+    made = case((sky, replace(JUG, index=1)), planes=PLANES)
+    run = Gradation((50.0, 20.0), (50.0, 20.0 + 90 * down), lab_of(7.5, -3, -15), lab_of(5.0, -4, -30), 0.9)
+    facts = {**made.facts, "wall": replace(made.facts["wall"], gradation=run)}
+    assert len(list(surfaces.sky_darkens_downward(replace(made, facts=facts)))) == told
+    flat = replace(made, facts=facts, decisions={"wall": Decision(flat=True)})
+    assert list(surfaces.sky_darkens_downward(flat)) == []
 
 
 def test_warnings_come_first_and_what_is_left_bare_is_not_judged():

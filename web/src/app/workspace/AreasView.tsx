@@ -8,6 +8,7 @@ import {
   AreaToolbar,
   BorderCanvas,
   DrawOverlay,
+  FlowMarks,
   GradationArrow,
   give,
   LineAcross,
@@ -75,6 +76,7 @@ export default function AreasView({ desk }: { desk: Desk }) {
   };
   const shownUrl = look === "difference" ? appearance.data?.difference_url : appearance.data?.picture_url;
   const calm = !ladderShows(desk);
+  const bare = calm && look === "areas" && tool === null;
   return (
     <>
       <ViewerFrame>
@@ -111,9 +113,15 @@ export default function AreasView({ desk }: { desk: Desk }) {
               planes={look === "planes"}
             />
           )}
-          {calm && look === "areas" && tool === null && desk.area?.gradation && (
-            <GradationArrow gradation={desk.area.gradation} picture={picture} />
+          {bare && area?.gradation && !area.growth && !area.mirrors && (
+            <GradationArrow
+              key={`${area.id} ${area.gradation.start.join()} ${area.gradation.end.join()}`}
+              gradation={area.gradation}
+              picture={picture}
+              drawn={(gradation) => void edits.say(area, { gradation })}
+            />
           )}
+          {bare && area?.flow && <FlowMarks flow={area.flow} picture={picture} />}
           {tool?.kind === "line" && (
             <LineAcross picture={picture} line={tool.line} move={(line) => setTool({ kind: "line", line })} />
           )}

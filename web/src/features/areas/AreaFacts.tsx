@@ -18,6 +18,7 @@ import { Fact, Section } from "../../shared/ui/Facts";
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import { GradationFacts } from "./Gradation";
+import { SurfaceFacts } from "./SurfaceFacts";
 import { namesQuery, type Area, type Border } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
 import { differenceWords } from "./words";
@@ -81,8 +82,10 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: 
             gradation={area.gradation}
             flat={area.flat}
             paint={(flat) => void edits.say(area, { flat })}
+            asFound={() => void edits.say(area, { gradation: [] })}
           />
         )}
+        {area.way && <Fact name="Strokes in it run">{area.way}</Fact>}
         <Fact name="Finest marks in it">
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}
         </Fact>
@@ -109,6 +112,7 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: 
             })
           }
         />
+        <SurfaceFacts area={area} areas={areas} say={(words) => void edits.say(area, words)} />
         {brush}
         {area.beneath.length > 0 && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>

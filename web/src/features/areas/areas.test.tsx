@@ -8,6 +8,7 @@ import { ChangesFacts } from "./ChangesFacts";
 import { absorbBelow } from "./edits";
 import { cureOf, Findings } from "./Findings";
 import type { Area, Areas, Border, Finding } from "./queries";
+import { FlowMarks } from "./FlowMarks";
 import { GradationArrow } from "./Gradation";
 import { AreaTable, BorderTable } from "./Tables";
 import { ThingFacts } from "./ThingFacts";
@@ -30,6 +31,10 @@ const area = (id: string, facts: Partial<Area> = {}): Area => ({
   shadow: "#444444",
   texture_mm: 2,
   gradation: null,
+  way: null,
+  growth: null,
+  flow: null,
+  mirrors: null,
   flat: false,
   plane: "middle",
   found_plane: "middle",
@@ -121,7 +126,7 @@ describe("the facts of an area", () => {
       end: [0.4, 0.1],
       start_colour: "#cccccc",
       end_colour: "#333333",
-      piles: 4,
+      drawn: false,
     };
     const text = drawn(
       <AreaFacts area={area("a01", { gradation })} areas={areas.areas} borders={[]} edits={edits()} />,
@@ -138,9 +143,24 @@ describe("the facts of an area", () => {
       ),
     ).toContain("painted in bands, as you want it");
     expect(text).toContain("Its darker end");
-    const arrow = drawn(<GradationArrow gradation={gradation} picture={{ width: 800, height: 600 }} />);
+    const arrow = drawn(
+      <GradationArrow gradation={gradation} picture={{ width: 800, height: 600 }} drawn={() => {}} />,
+    );
     expect(arrow).toContain('x1="80" y1="60" x2="320" y2="60"');
     expect(arrow).toContain("translate(320 60) rotate(0)");
+  });
+
+  it("say which way strokes run, and what grows over them as marks on the picture", () => {
+    const flow = { spacing: 0.1, marks: [{ x: 0.5, y: 0.5, degrees: 90 }] };
+    const furred = area("a01", { way: "upright", growth: "fur", flow });
+    const text = drawn(
+      <AreaFacts area={furred} areas={[furred, area("a02")]} borders={[]} edits={edits()} />,
+    );
+    expect(text).toContain("upright");
+    expect(text).toContain("Laid in tufts along the marks");
+    expect(text).not.toContain("Draw a gradation");
+    const marks = drawn(<FlowMarks flow={flow} picture={{ width: 800, height: 600 }} />);
+    expect(marks).toMatch(/d="M400,272.8L400,327.2"/);
   });
 
   it("stand in a table with what is locked or left bare", () => {

@@ -8,6 +8,7 @@ export { ChangesFacts } from "./ChangesFacts";
 export { NOT_DRAWN, type DrawingLook } from "./drawing";
 export { DrawingFacts } from "./DrawingFacts";
 export { DrawingLines } from "./DrawingLines";
+export { FlowMarks } from "./FlowMarks";
 export { GradationArrow } from "./Gradation";
 export { give } from "./edits";
 export { Findings } from "./Findings";

@@ -2939,13 +2939,21 @@ export interface components {
          * AreaIn
          * @description What the painter says of an area; what is left out stays. An empty name or `as_found` takes back what was found.
          *
-         *     `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands.
+         *     `target` is a colour as `#rrggbb`, "L, a, b", or empty for the photo's; `flat` says that a gradation is painted in bands,
+         *     `gradation` gives it other ends, none of them: as it was found. `growth` is what grows over it, "none" for nothing;
+         *     `mirrors` the area that it is the reflection of, "" for none.
          */
         AreaIn: {
             /** Flat */
             flat?: boolean | null;
+            /** Gradation */
+            gradation?: number[][] | null;
+            /** Growth */
+            growth?: ("fur" | "hair" | "grass" | "foliage") | "none" | null;
             /** Handling */
             handling?: ("usual" | "thin" | "thick" | "bare") | null;
+            /** Mirrors */
+            mirrors?: string | null;
             /** Name */
             name?: string | null;
             /** Plane */
@@ -3000,7 +3008,9 @@ export interface components {
          * @description One area; `outline` is SVG path data in mm of the support, `centre` a point well inside (shares 0-1).
          *
          *     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
-         *     `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's.
+         *     `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's. `way` is which
+         *     way strokes run in it, in words, None where they agree on none; `growth` what grows over it, `flow` the way of that, `mirrors`
+         *     the area that it is the reflection of.
          */
         AreaOut: {
             /** Area Cm2 */
@@ -3015,12 +3025,15 @@ export interface components {
             families: components["schemas"]["FamilyOut"][];
             /** Flat */
             flat: boolean;
+            flow: components["schemas"]["FlowOut"] | null;
             /**
              * Found Plane
              * @enum {string}
              */
             found_plane: "front" | "middle" | "back";
             gradation: components["schemas"]["GradationOut"] | null;
+            /** Growth */
+            growth: ("fur" | "hair" | "grass" | "foliage") | null;
             /**
              * Handling
              * @enum {string}
@@ -3036,6 +3049,8 @@ export interface components {
             light: string | null;
             /** Locked */
             locked: boolean;
+            /** Mirrors */
+            mirrors: string | null;
             /** Name */
             name: string;
             /** Named */
@@ -3059,6 +3074,8 @@ export interface components {
             texture_mm: number | null;
             /** Value */
             value: number;
+            /** Way */
+            way: string | null;
         };
         /**
          * AreaTakesOut
@@ -3674,7 +3691,7 @@ export interface components {
              * @default {}
              */
             techniques: {
-                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
+                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
             };
             /** Underpainting */
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
@@ -4111,7 +4128,7 @@ export interface components {
              * How
              * @enum {string}
              */
-            how: "blend" | "retarder" | "soften" | "cut";
+            how: "blend" | "retarder" | "soften" | "cut" | "overlap";
             /** Length Mm */
             length_mm: number;
             /** Other */
@@ -4278,6 +4295,16 @@ export interface components {
             open_ended: boolean;
         };
         /**
+         * FlowOut
+         * @description The ways of strokes over an area; `spacing` of the marks is a share of the picture's width.
+         */
+        FlowOut: {
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Spacing */
+            spacing: number;
+        };
+        /**
          * FocalData
          * @description The focal passage: centre in shares, radius as a share of the width.
          */
@@ -4404,15 +4431,17 @@ export interface components {
         };
         /**
          * GradationOut
-         * @description How an area's colour runs: from its lighter end to its darker one (x, y in shares), and how many piles carry that.
+         * @description How an area's colour runs: from its lighter end to its darker one (x, y in shares).
+         *
+         *     `drawn` says that the painter gave it its ends.
          */
         GradationOut: {
+            /** Drawn */
+            drawn: boolean;
             /** End */
             end: number[];
             /** End Colour */
             end_colour: string;
-            /** Piles */
-            piles: number;
             /** Start */
             start: number[];
             /** Start Colour */
@@ -4475,7 +4504,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush" | "sponge";
+            kind: "flat" | "filbert" | "round" | "rigger" | "soft flat" | "bristle flat" | "stippler" | "knife" | "airbrush" | "sponge" | "rake";
             /** Mm */
             mm: number;
             /** Said */
@@ -5004,6 +5033,18 @@ export interface components {
             left_ml: number;
             /** Name */
             name: string;
+        };
+        /**
+         * MarkOut
+         * @description The way of strokes at one place (shares): degrees from level, turning clockwise.
+         */
+        MarkOut: {
+            /** Degrees */
+            degrees: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * MarksData
@@ -7222,7 +7263,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
             /** Volume Ml */
             volume_ml: number;
             /**
@@ -7897,7 +7938,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
             /** Total Minutes */
             total_minutes: number;
             /** Volume Ml */

@@ -10,6 +10,7 @@ from .edges import (
     focal_passage_is_outdone,
     neighbours_share_a_value,
 )
+from .surfaces import reflection_outdoes_its_thing, sky_darkens_downward, too_few_values_to_grow
 from .tones import lights_spent_early, shadows_deaf_to_surroundings, too_few_greens, too_few_values, white_painted_white
 
 RULES: dict[int, Rule] = {
@@ -28,6 +29,9 @@ RULES: dict[int, Rule] = {
     13: value_order_differs,
     14: references_disagree,
     16: too_small_to_mix_for,
+    17: reflection_outdoes_its_thing,
+    18: too_few_values_to_grow,
+    19: sky_darkens_downward,
 }
 """By number; rule 15, on coats over the ground, needs the passes and is judged there."""
 

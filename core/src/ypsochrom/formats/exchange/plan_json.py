@@ -130,7 +130,8 @@ def plan_json(plan: Plan) -> Json:
         "picture": {"width_px": plan.picture.width, "height_px": plan.picture.height},
         "values": {**values_json(plan.values), "brush_mm": plan.brush_mm},
         "areas": [
-            {**area, **_paint_json(need)} for area, need in zip(areas_json(plan.areas), plan.amounts.areas, strict=True)
+            {**area, "surface": codec.written(plan.surfaces.get(area["id"])), **_paint_json(need)}
+            for area, need in zip(areas_json(plan.areas), plan.amounts.areas, strict=True)
         ],
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],

@@ -8,9 +8,10 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
+from ...areas.families import FAMILIES
 from ...kit.errors import BadSetting
 from ...mixes.mix_set import Mix
-from ..manners import GLAZES
+from ..manners import GLAZES, OF_ONE_PASSAGE
 from ..scene import Scene
 from ..step import Draft
 
@@ -43,7 +44,7 @@ class Rule:
 
 def _in_hand(scene: Scene, step: Draft) -> Mix:
     """The pile in hand: a blend is painted along with the pile that leads it, a gradation with that of its largest part."""
-    blended = step.manner.technique == "blended"
+    blended = step.manner.technique in OF_ONE_PASSAGE
     return scene.pile_of(scene.main_mix(scene.area_of[step.area]) if blended else step.mix)
 
 
@@ -137,6 +138,22 @@ def _overlaps_last(scene: Scene, steps: Sequence[Draft]) -> Pairs:
                 yield first, then
 
 
+def _grows_outward(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    """Of what grows over one area the darker family first: it lies deeper."""
+    for a, b in combinations(steps, 2):
+        grown = a.area == b.area and a.area in scene.growths and a.role.rank == b.role.rank
+        if grown and a.family is not None and b.family is not None and a.family != b.family:
+            yield (a, b) if FAMILIES.index(a.family) < FAMILIES.index(b.family) else (b, a)
+
+
+def _before_its_mirror(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    for then in steps:
+        thing = scene.mirrors.get(then.area)
+        for first in steps:
+            if first.area == thing and first.role.rank == then.role.rank:
+                yield first, then
+
+
 def _none(_scene: Scene, _steps: Sequence[Draft]) -> Pairs:
     yield from ()
 
@@ -144,6 +161,7 @@ def _none(_scene: Scene, _steps: Sequence[Draft]) -> Pairs:
 BENEATH, BEHIND, DARK, HELD, ACCENTS, GLAZE = (f"passes.R{n:02d}" for n in range(1, 7))
 OVERLAP, BRUSH, EDGES, HAND_CLEAR, FOCAL, ON_TOP = (f"passes.R{n:02d}" for n in range(7, 13))
 LIGHT, WARM, WHITE_BENEATH, MORE_LAYERS = (f"passes.R{n:02d}" for n in range(13, 17))
+GROWS, MIRRORED = (f"passes.R{n:02d}" for n in range(17, 19))
 
 RULES: Mapping[str, Rule] = {
     rule.id: rule
@@ -275,6 +293,22 @@ RULES: Mapping[str, Rule] = {
             False,
             "",
             _none,
+        ),
+        Rule(
+            GROWS,
+            "From underneath outward",
+            "Fur, hair, grass and leaves lie over each other: the dark beneath first, then tuft over tuft out to the lights.",
+            True,
+            "{first} lies deeper than {then}",
+            _grows_outward,
+        ),
+        Rule(
+            MIRRORED,
+            "Reflection after what it mirrors",
+            "A reflection is judged against its thing: both are painted in one pass, the thing first.",
+            False,
+            "{then} is the reflection of {first}",
+            _before_its_mirror,
         ),
     )
 }

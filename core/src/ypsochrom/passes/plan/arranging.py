@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from ...areas.families import FAMILIES
 from ...kit.advice import Advice
 from ...materials.brushes import at_most, own_widths
-from ..manners import GLAZES, WET_IN_WET
+from ..manners import GLAZES, OF_ONE_PASSAGE, WET_IN_WET
 from ..order import rules
 from ..order.engine import Ordered, Relation, SortKey, covering, put_in_order, relations_of, soft_neighbours
 from ..order.moves import broken, conflict_of, free_places, with_moves
@@ -18,6 +18,7 @@ from ..schools.workshop import Workshop
 from ..step import Draft, PaintPass, Pair, Reason, Step
 from .drafting import groups_of
 from .layering import Measured, measured, part_name, reasons_of
+from .surfaces import beside_their_mirrors
 
 
 @dataclass(frozen=True)
@@ -38,6 +39,7 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
     drafts = _in_other_passes(drafts, choices)
     wet = rules.EDGES not in choices.rules_off
     pairs = soft_neighbours(scene, drafts, lambda d: d.manner.technique in WET_IN_WET) if wet else set()
+    pairs |= beside_their_mirrors(scene, drafts)
     ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs, lambda d: _in_hand(d, scene))
     moved = with_moves(drafts, ordered.order, choices.moves)
     at = {draft: place for place, draft in enumerate(moved.order)}
@@ -74,6 +76,8 @@ def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[R
         found += [
             Relation(places[r.first], places[r.then], r.rule) for r in relations_of(shop.scene, own_steps, active)
         ]
+    surfaces = [rule for rule in (rules.GROWS, rules.MIRRORED) if rule not in choices.rules_off]
+    found += relations_of(shop.scene, drafts, surfaces)
     if len(groups) > 1:
         between = [rule for rule in (rules.ON_TOP, rules.BEHIND) if rule not in choices.rules_off]
         found += relations_of(shop.scene, drafts, between)
@@ -91,7 +95,7 @@ def _in_other_passes(drafts: Sequence[Draft], choices: Choices) -> list[Draft]:
         if role == draft.role:
             return draft
         clear = {draft.manner.technique, role.manner.technique} & GLAZES  # a pile for a glaze is no pile for a coat
-        kept = draft.id in choices.techniques or clear or draft.manner.technique == "blended"
+        kept = draft.id in choices.techniques or clear or draft.manner.technique in OF_ONE_PASSAGE
         return replace(draft, moved_to=role, manner=draft.manner if kept else role.manner)
 
     return [moved(draft) for draft in drafts]
@@ -115,9 +119,9 @@ def _across_the_surface(scene: Scene, choices: Choices) -> SortKey:
 
 
 def _in_hand(draft: Draft, scene: Scene) -> object:
-    """Pile and manner: what the next step may share with the last; all of a gradation is laid in one go."""
-    if draft.manner.technique == "blended":
-        return "blended", draft.area
+    """Pile and manner: what the next step may share with the last; all of a gradation or a reflection is laid in one go."""
+    if draft.manner.technique in OF_ONE_PASSAGE:
+        return draft.manner.technique, draft.area
     return scene.pile_of(draft.mix).id, draft.manner.technique, draft.manner.medium, draft.manner.medium_share
 
 

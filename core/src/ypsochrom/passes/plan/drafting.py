@@ -22,6 +22,7 @@ from ..schools.workshop import Workshop
 from ..step import Draft, Role
 from .gradation import blended_passages
 from .layering import white_beneath, without_empty
+from .surfaces import surfaces
 
 
 def _ground_drafts(scene: Scene, ground: Ground) -> list[Draft]:
@@ -52,7 +53,7 @@ def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[
         drafts = _sorted([*drafts, *white_beneath(drafts, pale, scene, choices, shop.box, _white_pattern(shop))])
     if rules.MORE_LAYERS in choices.rules_off:
         drafts = [draft for draft in drafts if draft.role.key != FOCAL_FORMS.key]
-    drafts = _sorted(blended_passages(drafts, shop))
+    drafts = _sorted(surfaces(blended_passages(drafts, shop), shop))
     by_painter = choices.techniques
     return [
         replace(d, manner=by_hand(by_painter[d.id]), coats=None) if d.id in by_painter else d for d in drafts

@@ -23,7 +23,7 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     found = list(drafts)
     for area_id in shop.scene.gradations:
         area = shop.scene.area_of[area_id]
-        own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and _is_colour(draft)]
+        own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and is_opaque(draft)]
         parts = [part.family for part in area.parts if part.family in MIDDLE]
         if not own or len(parts) < 2:
             continue
@@ -38,6 +38,6 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     return found
 
 
-def _is_colour(draft: Draft) -> bool:
+def is_opaque(draft: Draft) -> bool:
     """Whether it is laid opaque, and not to lie beneath the colour."""
     return draft.manner.technique in _LAID and not draft.role.key.startswith(("underpainting", "white beneath"))

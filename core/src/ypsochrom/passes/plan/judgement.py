@@ -49,7 +49,11 @@ def out_of_reach(areas: Sequence[Area]) -> Iterator[Advice]:
 
 
 _MUCH_NARROWER = 0.6
-_INSTEAD: Mapping[BrushKind, str] = {"rigger": "a narrow round will have to do", "knife": "lay it with a stiff flat"}
+_INSTEAD: Mapping[BrushKind, str] = {
+    "rigger": "a narrow round will have to do",
+    "knife": "lay it with a stiff flat",
+    "rake": "spread the hairs of a nearly dry flat between finger and thumb",
+}
 
 
 def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[PaintPass]) -> Iterator[Advice]:

@@ -169,7 +169,7 @@ def _in_units(
     gathered = [
         replace(
             one,
-            units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of),
+            units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of, scene.growths),
             own=tuple(work for work in choices.own_units if work.role == one.role),
         )
         for one in passes

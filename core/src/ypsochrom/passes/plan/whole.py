@@ -11,6 +11,7 @@ from ...mixes.mix_set import Mix, MixSet
 from ...subject.decode import Picture
 from ...values.value_map import ValueMap
 from ..amounts.per_area import Amounts
+from ..scene import Surface
 from .pass_plan import PassPlan
 
 
@@ -18,7 +19,8 @@ from .pass_plan import PassPlan
 class Plan:
     """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to.
 
-    `nozzles_mm` are those of the painter's tubes by paint, `prices` what a ml of them costs.
+    `nozzles_mm` are those of the painter's tubes by paint, `prices` what a ml of them costs. `surfaces` are
+    by area.
     """
 
     support: Support
@@ -31,6 +33,7 @@ class Plan:
     judgement: tuple[Advice, ...] = ()
     nozzles_mm: Mapping[str, float] = field(default_factory=dict)
     prices: Mapping[str, float] = field(default_factory=dict)
+    surfaces: Mapping[str, Surface] = field(default_factory=dict)
 
     @cached_property
     def amounts(self) -> Amounts:

@@ -10,7 +10,7 @@ from ...areas.area import Area
 from ...areas.families import Family
 from ...materials.measures import DROP_ML, drops
 from ..films.drying import RETARDER_SHARE, Drying
-from ..manners import WET_IN_WET
+from ..manners import OF_ONE_PASSAGE, WET_IN_WET
 from ..scene import Scene
 from ..step import PaintPass, Step
 from ..unit import EdgeHow, EdgeWork, Unit
@@ -68,7 +68,7 @@ def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: Dr
     for spans_there in by_area.values():
         for span in spans_there:
             for there in spans_there:
-                if "blended" in (span.step.technique, there.step.technique):
+                if OF_ONE_PASSAGE & {span.step.technique, there.step.technique}:
                     continue  # told of the whole passage
                 if there.done <= span.begun and there.step.id != span.step.id and _can_blend(span, there, drying):
                     area = scene.area_of[span.step.area]
@@ -114,7 +114,41 @@ def _minutes(count: float) -> str:
 
 
 def along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) -> tuple[EdgeWork, ...]:
-    """How a gradation is blended along its length, in the time that it stays open."""
+    """How a gradation is blended along its length, which way what grows is laid, how a reflection is broken; else nothing."""
+    if steps[0].technique == "tufts":
+        return tuple(_tufts(area, scene) for area in dict.fromkeys(step.area for step in steps))
+    if steps[0].technique == "drawn down":
+        return (_drawn_down(unit, steps[0].area, scene),)
+    return _blended(unit, steps, scene, drying)
+
+
+def _tufts(area: str, scene: Scene) -> EdgeWork:
+    """Tufts follow their growth, and run over the edge of what lies behind."""
+    name, run = scene.area_of[area].name, scene.runs.get(area)
+    way = f"most of it runs {run.words}" if run else "it turns from place to place, as the marks on the picture show"
+    behind = [border for border in scene.borders if border.over == area]
+    longest = sorted(behind, key=lambda border: -border.length_mm)[:_OVERLAPPED]
+    over = " and ".join(f"“{scene.area_of[border.under].name}”" for border in longest)
+    words = f"Draw the tufts of “{name}” the way they grow: {way}."
+    words += f" Let some run out over {over}: that edge stays open, not cut." if over else ""
+    return EdgeWork(area, area, "overlap", sum(border.length_mm for border in behind), words)
+
+
+_OVERLAPPED = 2
+"""Neighbours that are named where tufts run over, the longest borders."""
+
+
+def _drawn_down(unit: Unit, area: str, scene: Scene) -> EdgeWork:
+    thing = scene.area_of[scene.mirrors[area]].name if area in scene.mirrors else "what it mirrors"
+    words = (
+        f"Draw “{scene.area_of[area].name}” straight down from where it meets “{thing}”, then break it with a few "
+        f"level strokes of a clean flat while it is wet: {_minutes(unit.minutes)} in all. "
+        "Its darks a little lighter, its lights a little darker."
+    )
+    return EdgeWork(area, scene.mirrors.get(area, area), "blend", 0.0, words)
+
+
+def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) -> tuple[EdgeWork, ...]:
     gradation = scene.gradations.get(steps[0].area)
     if steps[0].technique != "blended" or gradation is None:
         return ()
@@ -146,7 +180,7 @@ def _in_drops(volume_ml: float) -> str:
 def longest_of(edges: Sequence[StepEdge]) -> tuple[EdgeWork, ...]:
     """The longest edges, each once: as it is made best where several parts meet it."""
     best: dict[tuple[str, str], EdgeWork] = {}
-    order: tuple[EdgeHow, ...] = ("blend", "retarder", "soften", "cut")
+    order: tuple[EdgeHow, ...] = ("blend", "retarder", "soften", "cut", "overlap")
     for edge in edges:
         key = (edge.work.area, edge.work.other)
         if key not in best or order.index(edge.work.how) < order.index(best[key].how):

@@ -9,15 +9,17 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import groupby, pairwise
+from types import MappingProxyType
 
 import numpy as np
 
+from ...areas.strokes import Growth
 from ...colour.ciede2000 import delta_e_2000
 from ...kit.sums import summed
-from ...materials.brushes import BrushKind, brush_of, for_opaque, placeable_cm2
+from ...materials.brushes import BrushKind, HandBrush, brush_of, for_opaque, placeable_cm2
 from ...mixes.blends import shares_of
 from ...mixes.mix_set import Mix
-from ..manners import Technique
+from ..manners import OF_ONE_PASSAGE, Technique
 from ..scene import Cut
 from ..step import PaintPass, Step
 from ..unit import Unit
@@ -39,7 +41,7 @@ _ANOTHER_PLACE_DE00 = 12.0
 _KINDS: Mapping[Technique, BrushKind] = {
     "glaze": "soft flat", "wash": "soft flat", "blended": "soft flat", "scumble": "bristle flat", "dry brush": "bristle flat",
     "stippling": "stippler", "knife": "knife", "airbrush": "airbrush",
-    "wiped glaze": "soft flat", "dabbing": "sponge", "spatter": "bristle flat",
+    "wiped glaze": "soft flat", "dabbing": "sponge", "spatter": "bristle flat", "drawn down": "flat",
 }  # fmt: skip
 _OVER_EVERYTHING = "what overlaps everything"
 
@@ -53,6 +55,7 @@ class _Work:
     pile_of: Callable[[Mix], Mix]
     pace: float
     kind_of: Callable[[float], BrushKind]
+    growths: Mapping[str, Growth]
 
     def pile(self, step: Step) -> Mix:
         """The pile that a step is painted with, or the larger share of it."""
@@ -95,13 +98,14 @@ def units_of(
     cuts: Mapping[str, Cut],
     pace: float = 1.0,
     kind_of: Callable[[float], BrushKind] = for_opaque,
+    growths: Mapping[str, Growth] = MappingProxyType({}),
 ) -> tuple[Unit, ...]:
     """The units of a pass in order, without their clock and edges.
 
     `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them,
-    `kind_of` the kind of brush that lays opaque paint at a width.
+    `kind_of` the kind of brush that lays opaque paint at a width, `growths` what grows over areas and is laid in tufts.
     """
-    work = _Work(one, mix_of, pile_of, pace, kind_of)
+    work = _Work(one, mix_of, pile_of, pace, kind_of, growths)
     groups = [part for run in _runs(work) for part in _to_length(run)]
     groups = _by_hand(_short_ones_joined(groups), cuts)
     ids: dict[str, int] = {}
@@ -121,7 +125,7 @@ def _runs(work: _Work) -> Iterable[_Group]:
     """Steps that follow each other with one pile and in one manner."""
 
     def key(step: Step) -> tuple[object, ...]:
-        return (step.area if step.technique == "blended" else work.pile(step).id, *_manner(step))
+        return (step.area if step.technique in OF_ONE_PASSAGE else work.pile(step).id, *_manner(step))
 
     for _, steps in groupby(work.one.steps, key):
         yield _Group(work, tuple(steps))
@@ -130,7 +134,7 @@ def _runs(work: _Work) -> Iterable[_Group]:
 def _to_length(group: _Group) -> list[_Group]:
     """A run as pieces of about equal length, none over `MOST_MINUTES` unless a single step is; the ground is always one."""
     count = int(np.ceil(group.minutes / MOST_MINUTES))
-    whole = group.work.one.role in EDGELESS_ROLES or group.steps[0].technique == "blended"
+    whole = group.work.one.role in EDGELESS_ROLES or group.steps[0].technique in OF_ONE_PASSAGE
     if count < 2 or whole:
         return [group]
     goal = group.minutes / count
@@ -176,8 +180,8 @@ def _by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
 
 def _one_manner(a: _Group, b: _Group) -> bool:
     one, other = a.steps[-1], b.steps[0]
-    if "blended" in (one.technique, other.technique) and one.area != other.area:
-        return False  # a gradation is a unit of its own
+    if OF_ONE_PASSAGE & {one.technique, other.technique} and one.area != other.area:
+        return False  # a gradation, a reflection is a unit of its own
     return _manner(one)[:2] == _manner(other)[:2]
 
 
@@ -198,9 +202,6 @@ def _cost(a: _Group, b: _Group) -> tuple[float, float]:
 def _unit(group: _Group, id_: str) -> Unit:
     one, steps = group.work.one, group.steps
     first = steps[0]
-    kind = _KINDS.get(first.technique) or (
-        "rigger" if one.role == _OVER_EVERYTHING else group.work.kind_of(one.brush_mm)
-    )
     least_cm2 = placeable_cm2(one.brush_mm)
     small = [step.id for step in steps if step.area_cm2 < least_cm2] if one.role not in EDGELESS_ROLES else []
     medium_ml, volume_ml = sum(step.medium_ml for step in steps), sum(step.volume_ml for step in steps)
@@ -213,7 +214,7 @@ def _unit(group: _Group, id_: str) -> Unit:
         technique=first.technique,
         medium=first.medium,
         medium_share=medium_ml / (medium_ml + volume_ml) if medium_ml else 0.0,
-        brush=brush_of(kind, one.brush_mm),
+        brush=_brush(group),
         steps=tuple(step.id for step in steps),
         at_judgement=tuple(small),
         coats=max(step.coats for step in steps),
@@ -223,3 +224,32 @@ def _unit(group: _Group, id_: str) -> Unit:
         minutes=group.minutes,
         total_minutes=group.minutes_in_all[1],
     )
+
+
+def _brush(group: _Group) -> HandBrush:
+    """The brush of a unit: as its technique asks for, at the width of its pass."""
+    work, first = group.work, group.steps[0]
+    width_mm = work.one.brush_mm
+    if first.technique == "tufts" and first.area in work.growths:
+        width_mm = min(width_mm, WIDEST_TUFT_MM)
+        return brush_of(tuft_brush(work.growths[first.area], width_mm), width_mm)
+    return brush_of(
+        _KINDS.get(first.technique) or ("rigger" if work.one.role == _OVER_EVERYTHING else work.kind_of(width_mm)),
+        width_mm,
+    )
+
+
+WIDEST_TUFT_MM = 12.0
+"""A wider brush lays a mass, not tufts. From memory."""
+
+_RAKE_FROM_MM = 6.0
+
+
+def tuft_brush(growth: Growth, width_mm: float) -> BrushKind:
+    """What lays tufts of a width: a rake for fur and grass, a filbert for locks and leaves, a rigger or round for the finest.
+
+    Common practice.
+    """
+    if width_mm >= _RAKE_FROM_MM:
+        return "rake" if growth in ("fur", "grass") else "filbert"
+    return "round" if growth == "foliage" else "rigger"

@@ -35,15 +35,24 @@ _EDGE_CUT: Mapping[Technique, float] = {
     "airbrush": 0.5,
     "wiped glaze": 0.5,
     "spatter": 0.0,
+    "tufts": 0.0,
 }
-"""How much of its edge a technique cuts; the others cut all of it. A wash is a map, a dry brush stays within; from memory."""
+"""How much of its edge a technique cuts; the others cut all of it; from memory.
+
+A wash is a map, a dry brush stays within, tufts run over.
+"""
+
+
+_SLOWER: Mapping[Technique, float] = {"tufts": 2.0, "drawn down": 1.3}
+"""How much longer a surface takes stroke by stroke than in one coat; from memory."""
 
 
 def coat_minutes(step: Step, one: PaintPass) -> float:
     """Minutes for one coat of a step in its pass."""
     share = 0.0 if one.role in EDGELESS_ROLES else _EDGE_CUT.get(step.technique, 1.0)
     edge = share * _EDGE_MM_PER_ROOT_CM2 * math.sqrt(step.area_cm2) / EDGE_MM_PER_MIN
-    return one.haste * (step.area_cm2 / (one.brush_mm * CM2_PER_MIN_PER_MM) + edge + MINUTES_PER_PART)
+    laying = _SLOWER.get(step.technique, 1.0) * step.area_cm2 / (one.brush_mm * CM2_PER_MIN_PER_MM)
+    return one.haste * (laying + edge + MINUTES_PER_PART)
 
 
 def turning_minutes(piles: int, one: PaintPass) -> float:
