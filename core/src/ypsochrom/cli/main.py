@@ -5,6 +5,7 @@ The contract is public and versioned (docs/plan-schema). Bad input gives one lin
 """
 
 import argparse
+import gc
 import json
 import re
 import sys
@@ -29,6 +30,8 @@ class _Parser(argparse.ArgumentParser):
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit status is 0, or 2 when the input cannot be used."""
+    if arguments is None:
+        gc.disable()  # a process of its own lives for seconds, and looking for circles costs a twentieth of them
     given = _guarded(list(sys.argv[1:] if arguments is None else arguments))
     options = _parser().parse_args(given)
     try:

@@ -21,6 +21,9 @@ LinearRgb = NDArray[np.floating]
 Srgb8 = NDArray[np.uint8]
 """Encoded sRGB, shape (..., 3), 0-255."""
 
+Grey8 = NDArray[np.uint8]
+"""Encoded greys, shape (height, width), 0-255."""
+
 Reflectance = NDArray[np.floating]
 """Spectral reflectance factor, shape (..., 36), 0-1, on `spectra.WAVELENGTHS_NM`."""
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
-from ..colour.types import Srgb8
+from ..colour.types import Grey8, Srgb8
 from ..passes.plan.whole import Plan
 from ..passes.step import PaintPass
 from . import folder
@@ -38,7 +38,7 @@ def files(plan: Plan, title: str, paper: Paper = "A4") -> dict[str, bytes | str]
         }
 
 
-Stages = Iterable[tuple[PaintPass, Srgb8, Srgb8]]
+Stages = Iterable[tuple[PaintPass, Srgb8, Grey8]]
 """Passes in order with the painting after each: dry, and in its values alone."""
 
 
@@ -55,4 +55,6 @@ def stage_files(stages: Stages) -> dict[str, bytes]:
 
 def write(plan: Plan, where: Path, title: str, paper: Paper = "A4", stages: Stages = ()) -> None:
     """Write the plan's files, and the pictures of its stages, into a folder, all or none."""
-    folder.write_folder(where, {**files(plan, title, paper), **stage_files(stages)})
+    with ThreadPoolExecutor(1) as aside:  # stages are painted while the documents are written
+        painted = aside.submit(stage_files, stages)
+        folder.write_folder(where, {**files(plan, title, paper), **painted.result()})

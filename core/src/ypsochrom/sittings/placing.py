@@ -7,8 +7,6 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from types import MappingProxyType
 
-import networkx as nx
-
 from .task import Task, Tasks, Wait, Wish
 
 Stretch = tuple[float, float]
@@ -92,6 +90,8 @@ def _as_planned(tasks: Tasks) -> dict[str, int]:
 
 def _blocks(tasks: Tasks) -> list[Block]:
     """Tasks that must stay together because of what is wet, with all that has to lie between them."""
+    import networkx as nx  # not asked for by a plan, and 0.1 s to load
+
     graph = nx.DiGraph()
     graph.add_nodes_from(task.id for task in tasks.tasks)
     for wait in tasks.waits:

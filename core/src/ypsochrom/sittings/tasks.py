@@ -8,8 +8,6 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-import networkx as nx
-
 from ..areas.families import FAMILIES, Family
 from ..passes.amounts.pace import JOB_MINUTES
 from ..passes.films.drying import Drying
@@ -223,6 +221,8 @@ def _order(found: _Found, pairs: Iterable[Pair]) -> None:
 
 def _blending(found: _Found, passes: Sequence[PaintPass]) -> None:
     """What is blended is laid while its neighbour is wet; left out where that would turn the order in a circle."""
+    import networkx as nx  # not asked for by a plan, and 0.1 s to load
+
     graph = nx.DiGraph()
     graph.add_nodes_from(task.id for task in found.tasks)
     graph.add_edges_from((wait.before, wait.after) for wait in found.waits.values())

@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from ..areas.facts import AS_FOUND
-from ..colour.types import Reflectance, Srgb8
+from ..colour.types import Grey8, Reflectance, Srgb8
 from ..formats.pictures import png
 from ..kit import codec
 from ..kit.progress import Progress
 from ..kit.recent import Recent
 from ..passes.films import layers
-from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, smaller, stages
+from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, paint_with_values, smaller, stages
 from ..passes.plan.pass_plan import PassPlan, find_passes
 from ..passes.scene import Scene
 from ..passes.step import PaintPass
@@ -167,11 +167,13 @@ def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:
     return canvas, stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
 
 
-def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Srgb8]]:
+def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Grey8]]:
     """Every pass with the painting after it, dry and in its values alone, at working size."""
     canvas, found = stages_of(work)
-    for one, stage in zip(work.now("passes").passes, found, strict=True):
-        yield one, paint_picture(stage, canvas), paint_picture(stage, canvas, "grey")
+    with ThreadPoolExecutor(_PAINTERS) as painters:
+        painted = painters.map(lambda stage: paint_with_values(stage, canvas), found)
+        for one, (dry, greys) in zip(work.now("passes").passes, painted, strict=True):
+            yield one, dry, greys
 
 
 _looked_at: Recent[str, tuple[Canvas, list[Stage]]] = Recent(2)

@@ -7,11 +7,13 @@ import numpy as np
 from PIL import Image
 
 from ...colour import cielab, munsell
-from ...colour.types import LabelImage, MunsellValue, Srgb8
+from ...colour.types import Grey8, LabelImage, MunsellValue, Srgb8
 from ...values.placing import GRAINS
 from ...values.value_map import ValueMap
 
-_QUICK = [cv2.IMWRITE_PNG_COMPRESSION, 2]
+_QUICK = [cv2.IMWRITE_PNG_COMPRESSION, 1, cv2.IMWRITE_PNG_FILTER, cv2.IMWRITE_PNG_FILTER_UP]
+"""One row filter for all rows: twice as quick as choosing one for each, for a twentieth more bytes."""
+
 _FLAT = [cv2.IMWRITE_PNG_COMPRESSION, 1, cv2.IMWRITE_PNG_FILTER, cv2.IMWRITE_PNG_FILTER_NONE]
 """For pictures of a few flat tones: without row filters, four times quicker."""
 
@@ -70,9 +72,9 @@ def picture_png(picture: Srgb8) -> bytes:
     return _encoded(_bgr(picture))
 
 
-def grey_png(picture: Srgb8) -> bytes:
-    """A picture without colour as 8-bit grey PNG."""
-    return _encoded(np.ascontiguousarray(picture[..., 1]), _FLAT)
+def grey_png(greys: Grey8) -> bytes:
+    """A picture in greys as 8-bit grey PNG."""
+    return _encoded(greys, _FLAT)
 
 
 _VEIL = 0.62
