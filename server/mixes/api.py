@@ -41,6 +41,7 @@ from .bench_schemas import (
 )
 from .schemas import (
     AppearanceOut,
+    BorrowIn,
     MixesIn,
     MixesOut,
     OwnRecipeIn,
@@ -220,3 +221,9 @@ def keep(request: HttpRequest, painting_id: int, mix_id: str, payload: OwnRecipe
 def appearance(request: HttpRequest, painting_id: int) -> AppearanceOut:
     """What the plan looks like in its dry colours, beside the photo."""
     return choice.appearance(desk.opened(painting_of(painter(request), painting_id)))
+
+
+@router.put("/{painting_id}/borrow", response={200: MixesOut, **PROBLEMS})
+def change_borrowing(request: HttpRequest, painting_id: int, payload: BorrowIn) -> MixesOut:
+    """Set how much of the colour around them shadows take in the next plan."""
+    return services.out(services.change_borrowing(painter(request), painting_id, payload.share))

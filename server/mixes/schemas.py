@@ -7,6 +7,7 @@ from pydantic import Field
 
 from server.site.fields import Keys, Number, Parts, Whole
 from server.subject.schemas import AdviceOut
+from ypsochrom.areas.facts import MOST_BORROWED
 from ypsochrom.mixes.gather import FEWEST_PILES, MOST_PILES
 
 Source = Literal["catalogue", "calibrated"]
@@ -123,6 +124,12 @@ class PilesIn(Schema):
     piles: Annotated[int, Field(ge=FEWEST_PILES, le=MOST_PILES)]
 
 
+class BorrowIn(Schema):
+    """How much of the colour around them shadows take."""
+
+    share: Annotated[float, Field(ge=0, le=MOST_BORROWED)]
+
+
 class PilePointOut(Schema):
     """With at most so many piles the parts lie so far (CIEDE2000, by surface) from their piles' colours."""
 
@@ -141,6 +148,7 @@ class MixesOut(Schema):
 
     tubes: int
     piles: int
+    borrow: float
     chosen: bool
     palette: list[PaletteTubeOut]
     mixes: list[MixOut]

@@ -50,24 +50,28 @@ def box_of(work: Work) -> Paintbox | None:
 
 
 def change_tubes(owner: Any, painting_id: int, tubes: int) -> Work:
-    """Another number of tubes; the mixes become out of date and stay until the next plan."""
-
-    def alter(work: Work) -> Brief:
-        brief = work.inputs.brief
-        return replace(brief, mixes=replace(brief.mixes, tubes=tubes))
-
-    _, work = desk.changed(owner, painting_id, f"Allowed {tubes} tubes", alter)
-    return work
+    """Another number of tubes."""
+    return _set(owner, painting_id, f"Allowed {tubes} tubes", tubes=tubes)
 
 
 def change_piles(owner: Any, painting_id: int, piles: int) -> Work:
-    """Another number of piles; the mixes become out of date and stay until the next plan."""
+    """Another number of piles."""
+    return _set(owner, painting_id, f"Allowed {piles} piles", piles=piles)
+
+
+def change_borrowing(owner: Any, painting_id: int, share: float) -> Work:
+    """Shadows take more or less of the colour around them."""
+    return _set(owner, painting_id, "Changed what shadows borrow", borrow=share)
+
+
+def _set(owner: Any, painting_id: int, label: str, **settings: Any) -> Work:
+    """Other settings; the mixes become out of date and stay until the next plan."""
 
     def alter(work: Work) -> Brief:
         brief = work.inputs.brief
-        return replace(brief, mixes=replace(brief.mixes, piles=piles))
+        return replace(brief, mixes=replace(brief.mixes, **settings))
 
-    _, work = desk.changed(owner, painting_id, f"Allowed {piles} piles", alter)
+    _, work = desk.changed(owner, painting_id, label, alter)
     return work
 
 
@@ -209,6 +213,7 @@ def out(work: Work) -> MixesOut:
         return MixesOut(
             tubes=settings.tubes,
             piles=settings.piles,
+            borrow=settings.borrow,
             chosen=settings.chosen is not None,
             palette=[],
             mixes=[],
@@ -221,6 +226,7 @@ def out(work: Work) -> MixesOut:
     return MixesOut(
         tubes=settings.tubes,
         piles=settings.piles,
+        borrow=settings.borrow,
         chosen=settings.chosen is not None,
         palette=[tube_out(one) for one in box.paints],
         mixes=[mix_out(mix, box, told.mixes, kept=mix.id in found.taken) for mix in told.mixes],

@@ -23,9 +23,11 @@ from .schemas import (
     GlazeOut,
     GroundsStudyOut,
     PassesOut,
+    SchoolKey,
     SchoolsStudyOut,
     SharedOut,
     StageLook,
+    StripOut,
     TradeOut,
     WhatIfIn,
     WhatIfOut,
@@ -117,6 +119,18 @@ def stage(request: HttpRequest, painting_id: int, number: Whole, look: StageLook
 def unit_lit(request: HttpRequest, painting_id: int, number: Whole, place: Whole, of: Word = "") -> HttpResponse:
     """A veil over all that a unit (by its place in the pass, from 0) does not paint; `of` is for the page's own cache."""
     return HttpResponse(services.unit_lit(painter(request), painting_id, number, place), content_type="image/png")
+
+
+@router.get("/{painting_id}/strips/{school}", response={200: StripOut, **PROBLEMS})
+def strip(request: HttpRequest, painting_id: int, school: SchoolKey) -> StripOut:
+    """A method as a strip of its stages with what each pass asks for; `Conflict` where the plan is not up to date."""
+    return studies.strip_out(studies.strip(painter(request), painting_id, school))
+
+
+@router.get("/{painting_id}/strips/{school}/picture", response={200: None, **PROBLEMS})
+def strip_picture(request: HttpRequest, painting_id: int, school: SchoolKey, of: Word = "") -> HttpResponse:
+    """The stages of a method side by side as JPEG; `of` is for the page's own cache."""
+    return HttpResponse(studies.strip(painter(request), painting_id, school).picture, content_type="image/jpeg")
 
 
 @router.get("/{painting_id}/amounts", response={200: AmountsOut, **PROBLEMS})

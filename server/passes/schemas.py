@@ -20,9 +20,10 @@ SchoolKey = Literal[
 ]  # fmt: skip
 TechniqueName = Literal[
     "wash", "thin", "opaque", "loaded", "wet in wet", "blended", "glaze", "scumble", "dry brush", "stippling",
-    "knife", "airbrush", "wiped glaze", "dabbing", "spatter", "tufts", "drawn down",
+    "knife", "airbrush", "wiped glaze", "dabbing", "spatter", "tufts", "drawn down", "lifted", "masked",
 ]  # fmt: skip
-Tone = Literal["white", "grey", "warm earth", "black"]
+Tone = Literal["white", "grey", "warm earth", "black", "as it is"]
+OrderWish = Literal["figure from ground first", "edges of the picture last"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 Drawing = Literal["none", "light", "strong"]
 
@@ -103,6 +104,14 @@ class OwnUnitData(Schema):
     minutes: Number
 
 
+class FaceData(Schema):
+    """The support that is painted on: its own colour (CIELAB; null is white priming), its texture, and how thirsty it is."""
+
+    lab: Annotated[list[Number], Field(min_length=3, max_length=3)] | None = None
+    texture: Literal["smooth", "fine", "medium", "coarse"] = "fine"
+    absorbency: Literal["low", "medium", "high"] = "medium"
+
+
 class ChoicesData(Schema):
     """What the painter decides about the passes; null is as the school has it."""
 
@@ -122,6 +131,8 @@ class ChoicesData(Schema):
     cuts: Annotated[dict[str, Literal["split", "join"]], Field(max_length=200)] = {}
     notes: Annotated[dict[str, Annotated[str, Field(max_length=400)]], Field(max_length=200)] = {}
     own_units: Annotated[list[OwnUnitData], Field(max_length=60)] = []
+    face: FaceData = FaceData()
+    order: Annotated[list[OrderWish], Field(max_length=4)] = []
 
 
 class PassesOut(Schema):
@@ -238,6 +249,29 @@ class SchoolsStudyOut(Schema):
     """Schools side by side for this picture."""
 
     schools: dict[SchoolKey, Summary]
+
+
+class StripPassOut(Schema):
+    """A pass in a strip: hands-on minutes, minutes waited for, ml of paint with medium, and how many piles are out."""
+
+    number: int
+    role: str
+    minutes: float
+    wait_minutes: float
+    volume_ml: float
+    piles: int
+
+
+class StripOut(Schema):
+    """The passes of a method, and their dry stages side by side in one picture, each `width` x `height` px.
+
+    `stamp` changes with the picture.
+    """
+
+    stamp: str
+    passes: list[StripPassOut]
+    width: int
+    height: int
 
 
 class GroundOfferOut(Schema):

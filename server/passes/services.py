@@ -85,6 +85,8 @@ _CHOICE_WORDS = {
     "cuts": "Parted or joined units",
     "notes": "Wrote a note to a unit",
     "own_units": "Added or took out a unit of your own",
+    "face": "Said what is painted on",
+    "order": "Changed what comes first or last",
 }
 
 

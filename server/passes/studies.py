@@ -39,6 +39,7 @@ from ypsochrom.passes.plan.pass_plan import PassPlan, find_passes
 from ypsochrom.passes.scene import Scene
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.work.graph import Work
+from ypsochrom.work.method_strip import Strip, strip_of
 from ypsochrom.work.pass_nodes import scene_of
 from ypsochrom.work.subject_node import paint_range_of
 
@@ -53,9 +54,12 @@ from .schemas import (
     GroundOfferOut,
     GroundsStudyOut,
     SavingOut,
+    SchoolKey,
     SchoolsStudyOut,
     SharedOut,
     SharedPileOut,
+    StripOut,
+    StripPassOut,
     WhatIfIn,
     WhatIfOut,
 )  # fmt: skip
@@ -261,3 +265,17 @@ def _curve_out(curve: Curve, area_cm2: float) -> GlazeCurveOut:
             for one, (paint_ml, medium_ml) in zip(curve.coats, amounts, strict=True)
         ],
     )
+
+
+def strip(owner: Any, painting_id: int, school: SchoolKey) -> Strip:
+    """The strip of a method; `Conflict` where the plan is not up to date."""
+    work = checked(owner, painting_id)
+    if work.state("passes") != "current":
+        raise Conflict("The passes are out of date.", "Plan the painting, then look again.")
+    return strip_of(work, school)
+
+
+def strip_out(found: Strip) -> StripOut:
+    """A strip for the page, without its picture."""
+    passes = [StripPassOut(**vars(one)) for one in found.passes]
+    return StripOut(stamp=found.stamp, passes=passes, width=found.width, height=found.height)

@@ -6,6 +6,7 @@ from contextvars import Context
 
 import pypdf
 import pytest
+from PIL import Image
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -29,7 +30,7 @@ def test_the_trade_lists_nine_schools_with_their_rules_and_the_grounds(client):
     assert len(trade["schools"]) == 9
     known = {rule["id"] for rule in trade["rules"]}
     assert all(set(school["rules"]) <= known for school in trade["schools"])
-    assert set(trade["grounds"]) == {"white", "grey", "warm earth", "black"}
+    assert set(trade["grounds"]) == {"white", "grey", "warm earth", "black", "as it is"}
 
 
 def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
@@ -291,3 +292,31 @@ def test_a_glaze_is_planned_over_what_lies_there_after_a_pass(client, planned):
         assert [one["coats"] for one in found["curves"][0]["coats"]] == list(range(9))
         assert 0 <= found["contrast_kept"] <= 1
     ask(client, "get", f"{pid}/glaze?after=1&area=a99&family={family}", status=404)
+
+
+def test_what_is_painted_on_and_wishes_for_the_order_are_kept_and_can_be_undone(client, planned):
+    pid = planned["id"]
+    chosen = client.get(f"/api/passes/{pid}").json()["choices"]
+    linen = {"lab": [62.0, 3.0, 14.0], "texture": "coarse", "absorbency": "high"}
+    given = chosen | {"face": linen, "ground": "as it is", "order": ["edges of the picture last"]}
+    found = client.put(f"/api/passes/{pid}/choices", given, content_type="application/json").json()
+    assert found["choices"]["face"] == linen
+    assert found["choices"]["order"] == ["edges of the picture last"]
+    assert found["ground"] is None
+    client.post(f"/api/desk/history/paintings/{pid}/undo")
+    assert client.get(f"/api/passes/{pid}").json()["choices"] == chosen
+
+
+def test_a_method_is_shown_as_a_strip_of_its_stages(client, planned):
+    pid = planned["id"]
+    for school in ("direct", "glazes"):
+        found = client.get(f"/api/passes/{pid}/strips/{school}").json()
+        picture = client.get(f"/api/passes/{pid}/strips/{school}/picture")
+        assert picture["Content-Type"] == "image/jpeg"
+        with Image.open(io.BytesIO(picture.content)) as shown:
+            assert shown.size == (found["width"] * len(found["passes"]), found["height"])
+        assert all(one["minutes"] > 0 and one["piles"] > 0 for one in found["passes"])
+    roles = [one["role"] for one in client.get(f"/api/passes/{pid}").json()["passes"]]
+    assert [one["role"] for one in client.get(f"/api/passes/{pid}/strips/direct").json()["passes"]] == roles
+    client.put(f"/api/mixes/{pid}", {"tubes": 3}, content_type="application/json")
+    assert client.get(f"/api/passes/{pid}/strips/direct").status_code == 409

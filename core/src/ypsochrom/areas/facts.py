@@ -14,7 +14,7 @@ from ..colour.types import Float, Lab, LabelImage, LabTriple, triple
 from ..materials.support import Support
 from .area import Area, AreaMap, Handling
 from .borders import Border, Softness, in_front
-from .families import ACCENT, HIGHLIGHT, LIGHT, SHADOW
+from .families import ACCENT, FAMILIES, HIGHLIGHT, LIGHT, SHADOW
 from .features import LIGHT_OFFSET
 from .gradations import Gradation, Spot, gradation_of
 from .pixels import ByArea
@@ -216,6 +216,39 @@ def planned(areas: AreaMap, decisions: Mapping[str, Decision]) -> AreaMap:
             area = _recoloured(area, np.array(decision.target_lab))
         wanted.append(replace(area, parts=()) if decision.handling == "bare" else area)
     return replace(areas, areas=tuple(wanted))
+
+
+MOST_BORROWED = 0.4
+"""More of the surroundings' chroma than this in a shadow is another light, not a reflection of it."""
+
+
+def with_borrowed(areas: AreaMap, borders: Iterable[Border], share: float) -> AreaMap:
+    """The areas with `share` (0 to `MOST_BORROWED`) of the chroma around each pulled into its shadow, lightness as it is.
+
+    Common practice: shadows take something of what stands around them, and hang together with the background by it.
+    """
+    if share <= 0:
+        return areas
+    around: dict[str, list[tuple[float, LabTriple]]] = {}
+    lab = {area.id: area.lab for area in areas.areas}
+    for border in borders:
+        around.setdefault(border.a, []).append((border.length_mm, lab[border.b]))
+        around.setdefault(border.b, []).append((border.length_mm, lab[border.a]))
+    return replace(areas, areas=tuple(_borrowing(area, around.get(area.id, ()), share) for area in areas.areas))
+
+
+def _borrowing(area: Area, around: Sequence[tuple[float, LabTriple]], share: float) -> Area:
+    if not around:
+        return area
+    lengths, colours = zip(*around, strict=True)
+    pull = share * np.average(np.array(colours)[:, 1:], axis=0, weights=lengths)
+    parts = tuple(
+        replace(part, lab=triple(np.array([part.lab[0], *(np.array(part.lab[1:]) * (1 - share) + pull)])))
+        if part.family == FAMILIES[SHADOW]
+        else part
+        for part in area.parts
+    )
+    return replace(area, parts=parts)
 
 
 def _recoloured(area: Area, target: Lab) -> Area:

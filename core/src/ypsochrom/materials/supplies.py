@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, get_args
 
+from ..colour.types import LabTriple
 from ..kit.errors import BadSupply
 from .shelf import LOW_SHARE
 from .support import Support
@@ -64,6 +65,32 @@ def _one_of(what: str, word: str, words: tuple[str, ...]) -> None:
 def _notes(notes: str) -> None:
     if len(notes) > _LONGEST_NOTES:
         raise BadSupply("The notes are too long.", f"Keep them under {_LONGEST_NOTES} characters.")
+
+
+PAINT_TO_FILL: dict[Texture, float] = {"smooth": 1.0, "fine": 1.0, "medium": 1.1, "coarse": 1.25}
+PAINT_TO_SOAK: dict[Absorbency, float] = {"low": 1.0, "medium": 1.0, "high": 1.2}
+"""How much thicker the first coat is laid until a weave is filled, and until a thirsty support is; from memory."""
+
+
+@dataclass(frozen=True)
+class Face:
+    """What the paint is laid on: its own colour (dry CIELAB, None: white priming), its texture, and how thirsty it is."""
+
+    lab: LabTriple | None = None
+    texture: Texture = "fine"
+    absorbency: Absorbency = "medium"
+
+    def __post_init__(self) -> None:
+        _one_of("texture", self.texture, TEXTURES)
+        _one_of("absorbency", self.absorbency, ABSORBENCIES)
+
+    @property
+    def takes(self) -> float:
+        """The first coat's film against the usual."""
+        return PAINT_TO_FILL[self.texture] * PAINT_TO_SOAK[self.absorbency]
+
+
+PRIMED_WHITE = Face()
 
 
 @dataclass(frozen=True)

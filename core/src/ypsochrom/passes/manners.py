@@ -32,6 +32,8 @@ Technique = Literal[
     "spatter",
     "tufts",
     "drawn down",
+    "lifted",
+    "masked",
 ]
 TECHNIQUES: tuple[Technique, ...] = get_args(Technique)
 
@@ -39,7 +41,7 @@ WET_UM: dict[Technique, float] = {
     "wash": 40, "thin": 60, "opaque": BRUSH_COAT_WET_UM, "loaded": 140, "wet in wet": 100, "blended": 100, "glaze": 10,
     "scumble": 45, "dry brush": 50, "stippling": 80, "knife": 700, "airbrush": 30,
     "wiped glaze": 6, "dabbing": 70, "spatter": 20, "tufts": 60,
-    "drawn down": 80,
+    "drawn down": 80, "lifted": 40, "masked": 80,
 }  # fmt: skip
 """The wet film of one coat."""
 
@@ -60,6 +62,8 @@ TECHNIQUE_WORDS: dict[Technique, str] = {
     "spatter": "flicked from a stiff brush, what lies beside it masked; glasses on, and away from faces",
     "tufts": "in tufts, not single hairs, drawn the way it grows and lifted, so that some of what lies beneath stays in sight",
     "drawn down": "drawn straight down from where it meets what it mirrors, then broken with a few level strokes while it is wet",
+    "lifted": "laid, and taken off again where it is to be light with a damp cloth or brush while it is wet",
+    "masked": "a full coat over edges covered with tape or paper, taken off before it skins",
     "airbrush": "sprayed in thin films; suitable respirator and ventilation, and no pigment that must not be sprayed",
 }
 
@@ -75,7 +79,7 @@ GLAZES: frozenset[Technique] = frozenset({"glaze", "wiped glaze"})
 """Clear films: laid on paint that is dry through, and left to dry through."""
 
 NOT_COVERING: frozenset[Technique] = frozenset(
-    {"wash", "glaze", "wiped glaze", "scumble", "dry brush", "spatter", "tufts"}
+    {"wash", "glaze", "wiped glaze", "scumble", "dry brush", "spatter", "tufts", "lifted"}
 )
 """What lies beneath is meant to stay in sight."""
 

@@ -13,11 +13,13 @@ from ..areas.facts import PLANES, Plane
 from ..areas.families import Family
 from ..areas.gradations import Gradation
 from ..areas.strokes import Flow, Growth, Run
+from ..colour.types import Reflectance
 from ..kit.errors import BadSetting
-from ..materials.supplies import Brush
+from ..materials.supplies import PRIMED_WHITE, Brush, Face
 from ..materials.support import Support
 from ..mixes.blends import blend_of, is_blend
 from ..mixes.mix_set import Mix, MixSet
+from ..paint import drawdown
 from ..sky.air import ORDINARY_ROOM, Climate
 from ..values.composition import Focal
 from .factors import USUAL_FACTORS, Factors
@@ -25,12 +27,15 @@ from .manners import Technique, checked_factor, checked_technique
 from .unit import OwnUnit
 
 Hand = Literal["right", "left"]
-GroundTone = Literal["white", "grey", "warm earth", "black"]
+GroundTone = Literal["white", "grey", "warm earth", "black", "as it is"]
 GROUND_TONES: tuple[GroundTone, ...] = get_args(GroundTone)
 GroundKind = Literal["paint", "gesso"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 UNDERPAINTINGS: tuple[Underpainting, ...] = get_args(Underpainting)
 Drawing = Literal["none", "light", "strong"]
+
+OrderWish = Literal["figure from ground first", "edges of the picture last"]
+ORDER_WISHES: tuple[OrderWish, ...] = get_args(OrderWish)
 
 Cut = Literal["split", "join"]
 """What the painter does to the units at a step: it begins one, or it goes with the unit before."""
@@ -54,7 +59,8 @@ class Choices:
     `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `techniques` lays single
     steps (by id) another way, `film_factor` multiplies every film, `rules_off` are rules that were set aside with the reason,
     `side_mm` is the depth of sides to be painted, `cuts` part and join units of work (by step id), `notes` are the painter's
-    words to units (by unit id), `own_units` work that they add.
+    words to units (by unit id), `own_units` work that they add. `face` is the support that is painted on, `order` what
+    the painter likes to have first or last where no hard rule says otherwise.
     """
 
     school: str = "direct"
@@ -73,6 +79,8 @@ class Choices:
     cuts: Mapping[str, Cut] = field(default_factory=dict)
     notes: Mapping[str, str] = field(default_factory=dict)
     own_units: tuple[OwnUnit, ...] = ()
+    face: Face = PRIMED_WHITE
+    order: frozenset[OrderWish] = frozenset()
 
     def __post_init__(self) -> None:
         checked_factor(self.film_factor)
@@ -113,7 +121,8 @@ class Scene:
 
     `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones), `climate` is the
     air that is painted in. `growths` are by area what grows over it, `flows` the way of that, `runs` the way of strokes where an
-    area has one, `mirrors` by reflection the area that it mirrors.
+    area has one, `mirrors` by reflection the area that it mirrors; `face` is what it is painted on;
+    `at_the_edge` are areas along the edge of the picture.
     """
 
     areas: tuple[Area, ...]
@@ -130,6 +139,14 @@ class Scene:
     flows: Mapping[str, Flow] = field(default_factory=dict)
     runs: Mapping[str, Run] = field(default_factory=dict)
     mirrors: Mapping[str, str] = field(default_factory=dict)
+    face: Face = PRIMED_WHITE
+    at_the_edge: frozenset[str] = frozenset()
+
+    @cached_property
+    def bare(self) -> Reflectance:
+        """Internal reflectance (36,) of the support before any paint."""
+        white = drawdown.ground_lab("white")
+        return drawdown.ground(white if self.face.lab is None else np.array(self.face.lab))
 
     def surface(self, area: str) -> Surface:
         """What is known of an area's surface."""

@@ -11,8 +11,9 @@ from .manners import Technique
 Wait = Literal["none", "touch-dry", "dry"]
 """What is asked of the paint on or beside which is painted: nothing, dry to the touch, or dry through."""
 
-EdgeHow = Literal["blend", "retarder", "soften", "cut", "overlap"]
-"""Blend while both sides are wet, the same with retarder, soften over dry paint, cut cleanly, or let strokes run over it."""
+EdgeHow = Literal["blend", "retarder", "soften", "cut", "overlap", "stroke"]
+"""Blend while both sides are wet, the same with retarder, soften over dry paint, cut cleanly, let strokes run over it; or which
+way strokes run within."""
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,8 @@ class Unit:
     its parts. Surface, paint and medium are what is laid with what stays in brush and palette, nothing rounded. `minutes` are
     hands-on in one go (a coat of all its parts), `total_minutes` in all its coats; `starts` are the minutes after the pass began
     at which each coat begins when one unit follows the other, `wait_minutes` what is waited for before them in all. What it lays
-    can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`.
+    can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`. `also_in` names other
+    places that its pile goes to: a touch of it there ties the picture together.
     """
 
     id: str
@@ -59,6 +61,7 @@ class Unit:
     dry_minutes: float = 0.0
     edges: tuple[EdgeWork, ...] = ()
     words: str = ""
+    also_in: str = ""
 
 
 LONGEST_OWN_MINUTES = 240.0

@@ -8,7 +8,7 @@ from typing import Any
 from ..areas.area import Area, AreaMap
 from ..areas.borders import Border
 from ..areas.edits import Edit, placed
-from ..areas.facts import AS_FOUND, Facts, Plane, edges_as_decided, planes_as_decided, planned
+from ..areas.facts import AS_FOUND, Facts, Plane, edges_as_decided, planes_as_decided, planned, with_borrowed
 from ..areas.found import FoundAreas, found_areas
 from ..areas.identity import Home
 from ..areas.judgement.case import Case
@@ -177,7 +177,8 @@ def decided(found: FoundAreas, work: Work) -> Decided:
     photo = replace(found.map, areas=marked(found.map.areas))
     planes = planes_as_decided(found.facts, brief.decisions)
     borders = edges_as_decided(found.borders, found.map.areas, planes, brief.edges)
-    return Decided(photo, planned(photo, brief.decisions), planes, borders)
+    wanted = with_borrowed(planned(photo, brief.decisions), borders, brief.mixes.borrow)
+    return Decided(photo, wanted, planes, borders)
 
 
 def _judge(work: Work, _: Progress) -> tuple[Advice, ...]:
@@ -218,6 +219,7 @@ JUDGEMENT: Node[tuple[Advice, ...]] = Node(
     takes={
         "colours, planes and handling of areas": lambda i: _without_names(i.brief.decisions),
         "edges": lambda i: list(i.brief.edges),
+        "what shadows borrow": lambda i: i.brief.mixes.borrow,
         "the focal passage": lambda i: i.brief.focal,
         "brushes and supports in stock": lambda i: [i.stock.smallest_brush_mm, i.stock.weave_mm],
         "marks on the photos": lambda i: [i.brief.marks, [[other.title, other.marks] for other in i.brief.others]],

@@ -8,11 +8,12 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from ..areas.edits import Edit
-from ..areas.facts import Decision, EdgeDecision
+from ..areas.facts import MOST_BORROWED, Decision, EdgeDecision
 from ..areas.things import ThingSaid
 from ..kit import codec
 from ..kit.advice import Advice
 from ..kit.codec import Json
+from ..kit.errors import BadSetting
 from ..materials.support import Support
 from ..mixes.gather import MOST_MIXES, checked_piles
 from ..mixes.mix_set import USUAL_TUBES, KeptRecipe
@@ -97,14 +98,22 @@ class AreaSettings:
 
 @dataclass(frozen=True)
 class MixSettings:
-    """How many tubes the palette may have, or which it has (`chosen`), how many piles, and own recipes by mix id."""
+    """How many tubes the palette may have, or which it has (`chosen`), how many piles, and own recipes by mix id.
+
+    `borrow` is how much of the colour around them shadows take (0 to `MOST_BORROWED`).
+    """
 
     tubes: int = USUAL_TUBES
     piles: int = MOST_MIXES
     chosen: tuple[str, ...] | None = None
     kept: Mapping[str, KeptRecipe] = field(default_factory=dict)
+    borrow: float = 0.0
 
     def __post_init__(self) -> None:
+        if not 0 <= self.borrow <= MOST_BORROWED:
+            raise BadSetting(
+                f"Shadows cannot borrow {self.borrow:.0%} of what is around them.", f"Choose 0 to {MOST_BORROWED:.0%}."
+            )
         checked_tubes(self.tubes)
         checked_piles(self.piles)
 

@@ -117,6 +117,7 @@ SOLVED: Node[SolvedMixes] = Node(
     needs=("areas",),
     takes={
         "colours and handling of areas": _colours,
+        "what shadows borrow": lambda i: i.brief.mixes.borrow,
         "the finish": lambda i: i.brief.finish,
         "the value curve": lambda i: i.brief.curve,
         "paints on the shelf": lambda i: _paints(i.stock.tubes),

@@ -5,6 +5,9 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from typing import Any
 
+import numpy as np
+
+from ..areas.area import AreaMap
 from ..areas.facts import AS_FOUND
 from ..colour.types import Grey8, Reflectance, Srgb8
 from ..formats.pictures import png
@@ -47,6 +50,8 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         factors=work.inputs.factors,
         brushes=work.inputs.stock.brushes,
         climate=brief.sittings.climate,
+        face=brief.passes.face,
+        at_the_edge=_at_the_edge(found.map),
         gradations={
             area: gradation
             for area, gradation in gradations_of(found, strokes).items()
@@ -57,6 +62,18 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         runs=strokes.runs,
         mirrors=mirrors,
     )
+
+
+_SMALL = 0.05
+"""An area that runs along the edge of the picture and is larger than this share of it is ground, not a corner."""
+
+
+def _at_the_edge(areas: AreaMap) -> frozenset[str]:
+    labels = areas.labels
+    outermost = {
+        int(label) for side in (labels[0], labels[-1], labels[:, 0], labels[:, -1]) for label in np.unique(side)
+    }
+    return frozenset(area.id for area in areas.areas if area.index in outermost and area.share < _SMALL)
 
 
 def _compute(work: Work, progress: Progress) -> PassPlan:
@@ -135,7 +152,7 @@ class StagePictures:
 _canvases: Recent[str, Canvas] = Recent(2)
 
 
-def _canvas_of(work: Work, scene: Scene) -> Canvas:
+def canvas_for(work: Work, scene: Scene) -> Canvas:
     """The painting's pixels prepared; they are the same for every method and palette while areas and borders stay."""
     key = codec.fingerprint([work.key("areas").digest, scene.borders, scene.gradations, scene.flows])
     return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, scene))
@@ -163,7 +180,7 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
 def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:
     """The painting's pixels, and the stages of its plan one by one."""
     scene, plan = scene_of(work), work.now("passes")
-    canvas = _canvas_of(work, scene)
+    canvas = canvas_for(work, scene)
     return canvas, stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
 
 

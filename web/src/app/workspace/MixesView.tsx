@@ -8,6 +8,7 @@ import { AreaOverlay } from "../../features/areas";
 import { addPalette } from "../../features/materials";
 import {
   AreaMixes,
+  changeBorrowing,
   changePiles,
   changeTubes,
   choosePalette,
@@ -158,6 +159,7 @@ function Facts({ desk }: { desk: Desk }) {
       choose={(chosen) => choose({ mix: chosen })}
       changeTubes={(tubes) => void edits.keepTubes(tubes)}
       changePiles={(piles) => void edits.keepPiles(piles)}
+      changeBorrowing={(share) => void edits.keepBorrowing(share)}
       choosePalette={() => choose({ palette, mix: null, area: null })}
     />
   );
@@ -177,6 +179,7 @@ function useMixEdits({ id }: Desk) {
   return {
     keepTubes: (tubes: number) => kept(() => changeTubes(id, tubes)),
     keepPiles: (piles: number) => kept(() => changePiles(id, piles)),
+    keepBorrowing: (share: number) => kept(() => changeBorrowing(id, share)),
     setPalette: async (keys: string[] | null) => {
       await kept(() => choosePalette(id, keys));
       tell("The palette is set. Bring the plan up to date to mix from it.");

@@ -3,6 +3,7 @@ import { Box, Button, Slider, Stack, Typography } from "@mui/material";
 import { useState } from "react";
 import { Link } from "react-router";
 
+import { Choice } from "../../shared/ui/Choice";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { ml, value } from "../../shared/ui/numbers";
@@ -151,10 +152,19 @@ interface ListProps {
   choose: (id: string) => void;
   changeTubes: (tubes: number) => void;
   changePiles: (piles: number) => void;
+  changeBorrowing: (share: number) => void;
   choosePalette: () => void;
 }
 
-export function MixList({ paintingId, mixes, choose, changeTubes, changePiles, choosePalette }: ListProps) {
+export function MixList({
+  paintingId,
+  mixes,
+  choose,
+  changeTubes,
+  changePiles,
+  changeBorrowing,
+  choosePalette,
+}: ListProps) {
   const [tubes, setTubes] = useState<number | null>(null);
   return (
     <>
@@ -195,6 +205,17 @@ export function MixList({ paintingId, mixes, choose, changeTubes, changePiles, c
           }}
         />
         <PileTradeOff paintingId={paintingId} piles={mixes.piles} changePiles={changePiles} />
+        <Choice
+          label="Shadows take of the colour around them"
+          value={String(mixes.borrow)}
+          options={[
+            ["0", "nothing: as in the photo"],
+            ["0.1", "a little, a tenth"],
+            ["0.15", "as is usual, 15 %"],
+            ["0.25", "much, a quarter"],
+          ]}
+          choose={(share) => changeBorrowing(Number(share))}
+        />
       </Section>
       <AdviceList advice={mixes.advice} />
     </>

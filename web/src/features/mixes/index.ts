@@ -3,6 +3,7 @@ export { PaletteChoice } from "./palette/PaletteChoice";
 export { ReachOverlay } from "./palette/ReachOverlay";
 export {
   appearanceQuery,
+  changeBorrowing,
   changePiles,
   changeTubes,
   choosePalette,

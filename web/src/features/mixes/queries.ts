@@ -35,6 +35,9 @@ export const pilesQuery = (painting_id: number) =>
 export const changePiles = (painting_id: number, piles: number) =>
   answered(api.PUT("/api/mixes/{painting_id}/piles", { ...ofPainting(painting_id), body: { piles } }));
 
+export const changeBorrowing = (painting_id: number, share: number) =>
+  answered(api.PUT("/api/mixes/{painting_id}/borrow", { ...ofPainting(painting_id), body: { share } }));
+
 export type Substitute = Schemas["SubstituteOut"];
 
 export const substitutesQuery = (key: string) =>

@@ -72,6 +72,8 @@ const passes: Passes = {
     fading: [],
     techniques: {},
     side_mm: 0,
+    face: { lab: null, texture: "fine", absorbency: "medium" },
+    order: [],
     rules_off: {},
     moves: [],
     cuts: {},

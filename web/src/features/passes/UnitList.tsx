@@ -148,9 +148,14 @@ function Opened({
       {unit.edges.length > 0 && (
         <Box component="ul" aria-label="Edges to mind" sx={{ pl: 2.25, my: 0.5 }}>
           {unit.edges.map((edge) => (
-            <li key={edge.area + edge.other}>{edge.words}</li>
+            <li key={edge.how + edge.area + edge.other}>{edge.words}</li>
           ))}
         </Box>
+      )}
+      {unit.also_in && (
+        <Typography color="text.secondary" sx={{ py: 0.5 }}>
+          The same pile goes into {unit.also_in}: a touch of it there now ties the picture together.
+        </Typography>
       )}
       {unit.beside.length > 0 && (
         <Stack

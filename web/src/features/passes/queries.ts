@@ -119,3 +119,12 @@ export const glazeQuery = (painting_id: number, after: number, area: string, fam
 /** Fetch one of the plan's files and hand it to the browser to save. */
 export const saveFile = (painting_id: number, name: FileName, paper: "A4" | "Letter", saveAs: string) =>
   download(`/api/passes/${painting_id}/files/${name}?paper=${paper}`, saveAs);
+
+/** A method as a strip of its stages. */
+export const stripQuery = (painting_id: number, school: SchoolKey) =>
+  $api.queryOptions("get", "/api/passes/{painting_id}/strips/{school}", {
+    params: { path: { painting_id, school } },
+  });
+
+export const stripPictureUrl = (painting_id: number, school: SchoolKey, stamp: string) =>
+  `/api/passes/${painting_id}/strips/${school}/picture?of=${stamp}`;

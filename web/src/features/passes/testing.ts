@@ -47,5 +47,6 @@ export const unit = (facts: Partial<Unit>): Unit => ({
     { area: "a01", other: "a02", how: "cut", length_mm: 90, words: "Cut the hard edge against “patch a02”." },
   ],
   words: "patch a01",
+  also_in: "",
   ...facts,
 });

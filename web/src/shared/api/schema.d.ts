@@ -1452,6 +1452,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes/{painting_id}/borrow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Borrowing
+         * @description Set how much of the colour around them shadows take in the next plan.
+         */
+        put: operations["server_mixes_api_change_borrowing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixes/{painting_id}/palette": {
         parameters: {
             query?: never;
@@ -1812,6 +1832,46 @@ export interface paths {
          * @description The painting after a pass in another look than dry; `of` tells the plan it belongs to, for the page's own cache.
          */
         get: operations["server_passes_api_stage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/strips/{school}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip
+         * @description A method as a strip of its stages with what each pass asks for; `Conflict` where the plan is not up to date.
+         */
+        get: operations["server_passes_api_strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/passes/{painting_id}/strips/{school}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip Picture
+         * @description The stages of a method side by side as JPEG; `of` is for the page's own cache.
+         */
+        get: operations["server_passes_api_strip_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3320,6 +3380,14 @@ export interface components {
             limits: number[];
         };
         /**
+         * BorrowIn
+         * @description How much of the colour around them shadows take.
+         */
+        BorrowIn: {
+            /** Share */
+            share: number;
+        };
+        /**
          * BrushIn
          * @description Brushes of one kind and width.
          */
@@ -3621,6 +3689,14 @@ export interface components {
             /** Drawing */
             drawing?: ("none" | "light" | "strong") | null;
             /**
+             * @default {
+             *       "absorbency": "medium",
+             *       "lab": null,
+             *       "texture": "fine"
+             *     }
+             */
+            face: components["schemas"]["FaceData"];
+            /**
              * Fading
              * @default []
              */
@@ -3631,7 +3707,7 @@ export interface components {
              */
             film_factor: number;
             /** Ground */
-            ground?: ("white" | "grey" | "warm earth" | "black") | null;
+            ground?: ("white" | "grey" | "warm earth" | "black" | "as it is") | null;
             /**
              * Ground Kind
              * @default paint
@@ -3656,6 +3732,11 @@ export interface components {
             notes: {
                 [key: string]: string;
             };
+            /**
+             * Order
+             * @default []
+             */
+            order: ("figure from ground first" | "edges of the picture last")[];
             /**
              * Own Units
              * @default []
@@ -3691,7 +3772,7 @@ export interface components {
              * @default {}
              */
             techniques: {
-                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
+                [key: string]: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down" | "lifted" | "masked";
             };
             /** Underpainting */
             underpainting?: ("none" | "blocks" | "sepia" | "coloured") | null;
@@ -4128,7 +4209,7 @@ export interface components {
              * How
              * @enum {string}
              */
-            how: "blend" | "retarder" | "soften" | "cut" | "overlap";
+            how: "blend" | "retarder" | "soften" | "cut" | "overlap" | "stroke";
             /** Length Mm */
             length_mm: number;
             /** Other */
@@ -4181,6 +4262,26 @@ export interface components {
             to?: number[] | null;
             /** Width */
             width?: number | null;
+        };
+        /**
+         * FaceData
+         * @description The support that is painted on: its own colour (CIELAB; null is white priming), its texture, and how thirsty it is.
+         */
+        FaceData: {
+            /**
+             * Absorbency
+             * @default medium
+             * @enum {string}
+             */
+            absorbency: "low" | "medium" | "high";
+            /** Lab */
+            lab?: number[] | null;
+            /**
+             * Texture
+             * @default fine
+             * @enum {string}
+             */
+            texture: "smooth" | "fine" | "medium" | "coarse";
         };
         /**
          * FamilyOut
@@ -4468,7 +4569,7 @@ export interface components {
              * Tone
              * @enum {string}
              */
-            tone: "white" | "grey" | "warm earth" | "black";
+            tone: "white" | "grey" | "warm earth" | "black" | "as it is";
         };
         /**
          * GroundsStudyOut
@@ -5251,6 +5352,8 @@ export interface components {
             advice: components["schemas"]["AdviceOut"][];
             /** Blends */
             blends: components["schemas"]["MixOut"][];
+            /** Borrow */
+            borrow: number;
             /** Chosen */
             chosen: boolean;
             /** Mixes */
@@ -6840,7 +6943,7 @@ export interface components {
              * Ground
              * @enum {string}
              */
-            ground: "white" | "grey" | "warm earth" | "black";
+            ground: "white" | "grey" | "warm earth" | "black" | "as it is";
             /** Idea */
             idea: string;
             /**
@@ -7263,7 +7366,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down" | "lifted" | "masked";
             /** Volume Ml */
             volume_ml: number;
             /**
@@ -7350,6 +7453,40 @@ export interface components {
             wet: string;
             /** Words */
             words: string;
+        };
+        /**
+         * StripOut
+         * @description The passes of a method, and their dry stages side by side in one picture, each `width` x `height` px.
+         *
+         *     `stamp` changes with the picture.
+         */
+        StripOut: {
+            /** Height */
+            height: number;
+            /** Passes */
+            passes: components["schemas"]["StripPassOut"][];
+            /** Stamp */
+            stamp: string;
+            /** Width */
+            width: number;
+        };
+        /**
+         * StripPassOut
+         * @description A pass in a strip: hands-on minutes, minutes waited for, ml of paint with medium, and how many piles are out.
+         */
+        StripPassOut: {
+            /** Minutes */
+            minutes: number;
+            /** Number */
+            number: number;
+            /** Piles */
+            piles: number;
+            /** Role */
+            role: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Wait Minutes */
+            wait_minutes: number;
         };
         /**
          * Studio
@@ -7886,9 +8023,15 @@ export interface components {
          *     its parts. Surface, paint and medium are what is laid with what stays in brush and palette, nothing rounded. `minutes` are
          *     hands-on in one go (a coat of all its parts), `total_minutes` in all its coats; `starts` are the minutes after the pass began
          *     at which each coat begins when one unit follows the other, `wait_minutes` what is waited for before them in all. What it lays
-         *     can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`.
+         *     can be worked into its neighbour for `open_minutes` and painted over after `dry_minutes`. `also_in` names other
+         *     places that its pile goes to: a touch of it there ties the picture together.
          */
         Unit: {
+            /**
+             * Also In
+             * @default
+             */
+            also_in: string;
             /** Area Cm2 */
             area_cm2: number;
             /** At Judgement */
@@ -7938,7 +8081,7 @@ export interface components {
              * Technique
              * @enum {string}
              */
-            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down";
+            technique: "wash" | "thin" | "opaque" | "loaded" | "wet in wet" | "blended" | "glaze" | "scumble" | "dry brush" | "stippling" | "knife" | "airbrush" | "wiped glaze" | "dabbing" | "spatter" | "tufts" | "drawn down" | "lifted" | "masked";
             /** Total Minutes */
             total_minutes: number;
             /** Volume Ml */
@@ -13887,6 +14030,77 @@ export interface operations {
             };
         };
     };
+    server_mixes_api_change_borrowing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BorrowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixes_api_choose: {
         parameters: {
             query?: never;
@@ -15209,6 +15423,142 @@ export interface operations {
                 painting_id: number;
                 number: number;
                 look: "dry" | "wet" | "grey" | "changes" | "varnished";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                school: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_passes_api_strip_picture: {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                school: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
             };
             cookie?: never;
         };

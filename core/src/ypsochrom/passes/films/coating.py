@@ -29,13 +29,13 @@ def manner_of(step: Step) -> Manner:
 class Coating:
     """Internal reflectance (n areas x families, 36) of everything laid so far; cell = area index * families + family.
 
-    `box` holds the paints of all mixes. The bare support is white gesso unless another reflectance is given.
+    `box` holds the paints of all mixes, `bare` (36,) is the support before any paint.
     """
 
-    def __init__(self, areas: Sequence[Area], box: Paintbox, bare: Reflectance | None = None) -> None:
+    def __init__(self, areas: Sequence[Area], box: Paintbox, bare: Reflectance) -> None:
         self._index = {area.id: area.index for area in areas}
         self._box = box
-        self.state: Reflectance = np.tile(layers.bare_ground() if bare is None else bare, (len(areas) * KINDS, 1))
+        self.state: Reflectance = np.tile(bare, (len(areas) * KINDS, 1))
 
     def cells(self, area: str, family: Family | None) -> slice:
         """The cells of a part, or of a whole area."""

@@ -64,8 +64,8 @@ def survival(
     if drawing == "none" or not passes:
         return Survival((None,) * len(passes), (), "")
     length, first = _line_lengths(scene), drawn_before(passes)
-    plain = Coating(scene.areas, box)
-    lined = Coating(scene.areas, box)
+    plain = Coating(scene.areas, box, scene.bare)
+    lined = Coating(scene.areas, box, scene.bare)
     readable: list[float | None] = []
     restated: list[int] = []
     saved_by = ""
@@ -158,7 +158,7 @@ def _saved_by(
     """In words: the thickest film, or else the least medium, with which this pass would leave the line to be seen."""
 
     def share(of: PaintPass) -> float:
-        plain, lined = Coating(scene.areas, box), Coating(scene.areas, box)
+        plain, lined = Coating(scene.areas, box, scene.bare), Coating(scene.areas, box, scene.bare)
         plain.state, lined.state = before[0].copy(), before[1].copy()
         plain.carry_out(of, mix_of)
         lined.carry_out(of, mix_of)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...areas.area import Area
+from ...colour.ciede2000 import delta_e_2000
 from ...colour.types import Lab, LabTriple
 from ...mixes.mix_set import Mix, mix_of
 from ...mixes.piles import Piles
@@ -24,6 +25,7 @@ GROUND_WORDS: dict[GroundTone, str] = {
     "grey": "A neutral middle tone: values are judged against it without being led by a hue.",
     "warm earth": "A warm earth a little darker than the picture's middle glows through and makes lights and darks show at once.",
     "black": "Pictures that come out of the dark: darks are there already, every pale passage costs coats.",
+    "as it is": "The support's own colour is the ground: nothing is laid over it, and what is left bare shows it.",
 }
 
 
@@ -49,7 +51,7 @@ def tone_lab(tone: GroundTone, areas: tuple[Area, ...]) -> LabTriple:
     """The colour (dry Lab) that a tone aims at in this picture."""
     if tone == "warm earth":
         return ground_colour(areas)
-    return {"white": (94.0, 0.0, 2.0), "grey": (_middle(areas), 0.0, 0.0), "black": (22.0, 0.0, 0.0)}[tone]
+    return {"white": (94.0, 0.0, 2.0), "grey": (_middle(areas), 0.0, 0.0)}.get(tone, (22.0, 0.0, 0.0))
 
 
 def _middle(areas: tuple[Area, ...]) -> float:
@@ -65,12 +67,24 @@ def ground_colour(areas: tuple[Area, ...]) -> LabTriple:
 
 def ground_of(scene: Scene, tone: GroundTone, kind: GroundKind, tubes: Piles) -> Ground:
     """The ground in the palette's paints."""
-    if tone == "white":
+    if is_there(scene, tone):
         return Ground(tone, kind, None)
     target = np.array(tone_lab(tone, scene.areas))
     serves = tuple((area.id, part.family) for area in scene.areas for part in area.parts)
     mixed = tubes.alone(target, with_white=kind == "gesso")  # gesso takes the place of the white
     return Ground(tone, kind, mix_of(mixed, target, tubes.box, GROUND_MIX_ID, "ground tone", serves))
+
+
+NEAR_ENOUGH_DE00 = 10.0
+"""A support this near to a tone needs no ground of it. From memory."""
+
+
+def is_there(scene: Scene, tone: GroundTone) -> bool:
+    """Whether the support has a tone already: white priming has white, a toned support what it comes near."""
+    own = scene.face.lab
+    if tone == "as it is" or own is None:
+        return tone in ("as it is", "white")
+    return float(delta_e_2000(np.array(own), np.array(tone_lab(tone, scene.areas)))) <= NEAR_ENOUGH_DE00
 
 
 def is_pale(lab: Lab) -> bool:

@@ -191,9 +191,9 @@ class _RimCoating(Coating):
     """Cells and rims: on a rim the neighbour's paint lies until the own area has been painted."""
 
     def __init__(self, scene: Scene, box: Paintbox, canvas: Canvas) -> None:
-        super().__init__(scene.areas, box)
+        super().__init__(scene.areas, box, scene.bare)
         self._base, self._rims = canvas.base, canvas.rims
-        self.state = np.concatenate([self.state, np.tile(layers.bare_ground(), (len(canvas.rims), 1))])
+        self.state = np.concatenate([self.state, np.tile(scene.bare, (len(canvas.rims), 1))])
         self._own = np.zeros(len(canvas.rims), dtype=bool)
 
     def places(self, cells: slice, *, ground: bool, glaze: bool) -> np.ndarray:

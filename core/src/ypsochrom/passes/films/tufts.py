@@ -1,4 +1,4 @@
-"""How tufts look in the stages: the parts of what grows over a form run into each other in strokes along its flow."""
+"""How tufts and reflections look in the stages: their parts run into each other in strokes along their way."""
 
 import cv2
 import numpy as np
@@ -11,23 +11,26 @@ from ..scene import Scene
 _LONG_MM, _WIDE_MM, _REACH_MM = 9.0, 1.2, 5.0
 """A tuft's length and width, and how far it is drawn out of the part that it belongs to. From memory."""
 
+_DOWN_DEG = 90.0
 _WAYS = 12
 _SEED = 1
 
 
 def in_tufts(area_map: AreaMap, scene: Scene, mm_per_px: float) -> np.ndarray:
-    """The families (height, width) of an area map, those of what grows drawn out into their neighbours tuft by tuft.
+    """The families (height, width) of an area map, those of what grows or mirrors drawn out into their neighbours.
 
     Every pixel takes the family of a place along its way, as far off as its tuft reaches; the same picture gives the same tufts.
     """
     index = {area.id: area.index for area in scene.areas}
     found = area_map.families
-    for area_id, flow in scene.flows.items():
-        if area_id not in scene.growths:
+    height, width = area_map.labels.shape
+    upright = np.full((height, width), _DOWN_DEG, dtype=np.float32) if scene.mirrors else None
+    for area_id in (*scene.growths, *scene.mirrors):
+        flow = scene.flows.get(area_id)
+        angle = upright if flow is None or area_id in scene.mirrors else angle_field(flow, width, height, mm_per_px)
+        if angle is None:
             continue
         mask = area_map.labels == index[area_id]
-        height, width = mask.shape
-        angle = angle_field(flow, width, height, mm_per_px)
         reach = _reaches(angle, mm_per_px) * (_REACH_MM / mm_per_px)
         rows, columns = np.nonzero(mask)
         way = np.radians(angle[mask])

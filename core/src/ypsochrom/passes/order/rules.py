@@ -4,7 +4,7 @@ All are common practice. Each has a stable id, can be asked for its reason, and 
 orders steps names pairs of them; the others work on films, mixes and edges where they are used, and stand here with their words.
 """
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
@@ -12,7 +12,7 @@ from ...areas.families import FAMILIES
 from ...kit.errors import BadSetting
 from ...mixes.mix_set import Mix
 from ..manners import GLAZES, OF_ONE_PASSAGE
-from ..scene import Scene
+from ..scene import OrderWish, Scene
 from ..step import Draft
 
 Pairs = Iterator[tuple[Draft, Draft]]
@@ -154,6 +154,30 @@ def _before_its_mirror(scene: Scene, steps: Sequence[Draft]) -> Pairs:
                 yield first, then
 
 
+def _separated_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    """The two sides of the strongest edges between planes before all that has no part in them."""
+    parting = [border for border in scene.borders if scene.depth(border.a) != scene.depth(border.b)]
+    strongest = sorted(parting, key=lambda border: -border.de00 * border.length_mm)[:_STRONGEST]
+    sides = {side for border in strongest for side in (border.a, border.b)}
+    yield from _first_of(sides, steps)
+
+
+def _picture_edges_last(scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    inner = {area.id for area in scene.areas if area.id not in scene.at_the_edge}
+    yield from _first_of(inner, steps)
+
+
+def _first_of(areas: Collection[str], steps: Sequence[Draft]) -> Pairs:
+    for first in steps:
+        for then in steps:
+            if first.role.rank == then.role.rank and first.area in areas and then.area not in areas:
+                yield first, then
+
+
+_STRONGEST = 3
+"""Edges between planes that part figure from ground."""
+
+
 def _none(_scene: Scene, _steps: Sequence[Draft]) -> Pairs:
     yield from ()
 
@@ -161,7 +185,10 @@ def _none(_scene: Scene, _steps: Sequence[Draft]) -> Pairs:
 BENEATH, BEHIND, DARK, HELD, ACCENTS, GLAZE = (f"passes.R{n:02d}" for n in range(1, 7))
 OVERLAP, BRUSH, EDGES, HAND_CLEAR, FOCAL, ON_TOP = (f"passes.R{n:02d}" for n in range(7, 13))
 LIGHT, WARM, WHITE_BENEATH, MORE_LAYERS = (f"passes.R{n:02d}" for n in range(13, 17))
-GROWS, MIRRORED = (f"passes.R{n:02d}" for n in range(17, 19))
+GROWS, MIRRORED, SEPARATED, EDGES_LAST = (f"passes.R{n:02d}" for n in range(17, 21))
+
+WISHED: Mapping[OrderWish, str] = {"figure from ground first": SEPARATED, "edges of the picture last": EDGES_LAST}
+"""The rule behind a wish for the order; none of them holds unless it is wished for."""
 
 RULES: Mapping[str, Rule] = {
     rule.id: rule
@@ -309,6 +336,22 @@ RULES: Mapping[str, Rule] = {
             False,
             "{then} is the reflection of {first}",
             _before_its_mirror,
+        ),
+        Rule(
+            SEPARATED,
+            "Figure from ground first",
+            "Once the strongest edge between planes stands, everything else is judged against it.",
+            False,
+            "{first} parts figure from ground, {then} does not",
+            _separated_first,
+        ),
+        Rule(
+            EDGES_LAST,
+            "Edges of the picture last",
+            "Corners and edges are taken once the middle holds: they are there to keep the eye in.",
+            False,
+            "{then} runs along the edge of the picture, {first} does not",
+            _picture_edges_last,
         ),
     )
 }

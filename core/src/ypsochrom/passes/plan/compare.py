@@ -18,6 +18,7 @@ from ..amounts.shopping import Saving, cost_of
 from ..films import layers
 from ..films.coating import KINDS, Coating
 from ..films.glaze_plan import GlazeChoice, glaze_choice
+from ..films.ground import is_there
 from ..manners import manner
 from ..scene import GROUND_TONES, Choices, GroundKind, GroundTone, Scene
 from ..schools import SCHOOLS
@@ -68,7 +69,7 @@ def summary(plan: PassPlan, scene: Scene, tubes: Sequence[Tube]) -> Summary:
 
 def away_from_goal(plan: PassPlan, scene: Scene) -> float:
     """Mean CIEDE2000 over the painted surface between the finished dry films and the colours that were to be mixed."""
-    coating = Coating(scene.areas, scene.mixes.box)
+    coating = Coating(scene.areas, scene.mixes.box, scene.bare)
     for paint_pass in plan.passes:
         coating.carry_out(paint_pass, plan.mix_of)
     seen = coating.seen()
@@ -102,7 +103,11 @@ def ground_offers(
 ) -> tuple[GroundOffer, ...]:
     """Every tone in paint and in tinted gesso, with its effect on coats, paint, cost and thin passages. About 3 s."""
     wanted: list[tuple[GroundTone, GroundKind]] = [
-        (tone, kind) for tone in GROUND_TONES for kind in ("paint", "gesso") if tone != "white" or kind == "paint"
+        (tone, kind)
+        for tone in GROUND_TONES
+        for kind in ("paint", "gesso")
+        if kind == "paint" or not is_there(scene, tone)
+        if tone != "as it is" or scene.face.lab is not None
     ]
     found = []
     for number, (tone, kind) in enumerate(wanted):
@@ -131,10 +136,10 @@ def gesso_saving(offers: Sequence[GroundOffer], choices: Choices, plan: PassPlan
 
 def _through(plan: PassPlan, scene: Scene) -> float:
     """What the ground does to thin passages: a wash of every mix, weighted by what the mix covers."""
-    coating = Coating(scene.areas, scene.mixes.box)
+    coating = Coating(scene.areas, scene.mixes.box, scene.bare)
     if plan.ground is not None:
         coating.carry_out(plan.passes[0], plan.mix_of)
-    thick = Coating(scene.areas, scene.mixes.box)
+    thick = Coating(scene.areas, scene.mixes.box, scene.bare)
     thin, cells, weights = manner("wash", "water", 0.6), [], []
     for area in scene.painted:
         for part in area.parts:
@@ -195,7 +200,7 @@ def glaze_after(
     scene: Scene, passes: Sequence[PaintPass], mix_of: Mapping[str, Mix], part: tuple[str, Family], target: Lab
 ) -> tuple[Lab, GlazeChoice]:
     """How a part of an area looks when these passes are dry, and the glaze that brings it nearest to a target."""
-    coating = Coating(scene.areas, scene.mixes.box)
+    coating = Coating(scene.areas, scene.mixes.box, scene.bare)
     for paint_pass in passes:
         coating.carry_out(paint_pass, mix_of)
     at = coating.cells(*part).start

@@ -9,7 +9,7 @@ from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
 from ...materials.brushes import BrushKind, at_most, for_opaque
 from ..films.ground import Ground
-from ..scene import Scene
+from ..scene import GroundTone, Scene
 from ..step import Draft, PaintPass
 
 LARGE_FROM_SHARE = 0.08
@@ -79,6 +79,19 @@ def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[Pain
             f"Pass {one.number}, {one.role}: {words}",
             "Put it on the shelf if you have one; the plan goes on with what is there.",
         )
+
+
+def ground_is_there(scene: Scene, ground: Ground, wanted: GroundTone) -> Iterator[Advice]:
+    """A toned support that is near enough to the ground that the method wants: none needed."""
+    if scene.face.lab is None or ground.mix is not None or wanted == "as it is":
+        return
+    value = float(lab_to_value(np.array(scene.face.lab)))
+    yield Advice(
+        "passes.N028",
+        "note",
+        f"No ground is needed: the support itself (value {value:.1f}) is as near to a {wanted} tone as a ground would be.",
+        "Wash or dust it, and begin. Choose another ground to paint one all the same.",
+    )
 
 
 def pale_over_dark(areas: Sequence[Area], ground: Ground, passes: Sequence[PaintPass]) -> Iterator[Advice]:

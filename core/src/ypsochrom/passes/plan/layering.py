@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ...areas.area import FamilyPart
 from ...areas.families import Family
 from ...colour.munsell import lab_to_value
 from ...paint import films
@@ -85,7 +86,7 @@ def white_beneath(
     """
     if white is None:
         return []
-    coating = Coating(scene.areas, box)
+    coating = Coating(scene.areas, box, scene.bare)
     wanted = {draft.id for draft in among if draft.role.key != "ground" and draft.mix is not white.mix}
     found = []
     for draft in drafts:
@@ -114,13 +115,15 @@ def measured(
     reasons: Sequence[tuple[Reason, ...]],
 ) -> Measured:
     """The drafts, given in their order, as steps; `free` and `reasons` are by place in that order."""
-    coating = Coating(scene.areas, box)
+    coating = Coating(scene.areas, box, scene.bare)
     strips = under_edges_cm2(scene) if rules.OVERLAP not in choices.rules_off else {}
     edged: set[tuple[str, Family | None]] = set()
     top: dict[tuple[str, Family], Draft] = {}
     steps = []
     for place, draft in enumerate(drafts):
         manner = effective(draft, scene, choices)
+        if not any((draft.area, part.family) in top for part in _parts(draft, scene)):
+            manner = manner.times(scene.face.takes)
         cells = coating.cells(draft.area, draft.family)
         coats = draft.coats or _coats(coating, cells, draft, manner)
         why = list(reasons[place])
@@ -161,10 +164,13 @@ def measured(
             )
         )
         coating.lay(cells, draft.mix, manner, coats)
-        for part in scene.area_of[draft.area].parts:
-            if draft.family in (None, part.family):
-                top[draft.area, part.family] = draft
+        for part in _parts(draft, scene):
+            top[draft.area, part.family] = draft
     return Measured(tuple(steps), tuple(draft.at for draft in drafts))
+
+
+def _parts(draft: Draft, scene: Scene) -> list[FamilyPart]:
+    return [part for part in scene.area_of[draft.area].parts if draft.family in (None, part.family)]
 
 
 def _coats(coating: Coating, cells: slice, draft: Draft, manner: Manner) -> int:
@@ -193,8 +199,7 @@ def _coats_words(coats: int, draft: Draft) -> str:
 
 def _wait(draft: Draft, scene: Scene, top: Mapping[tuple[str, Family], Draft], choices: Choices) -> Wait:
     """What must be dry before this step: a glaze and what follows one ask for dry through, other layers for dry to the touch."""
-    families = [part.family for part in scene.area_of[draft.area].parts if draft.family in (None, part.family)]
-    below = [top[draft.area, family] for family in families if (draft.area, family) in top]
+    below = [top[draft.area, part.family] for part in _parts(draft, scene) if (draft.area, part.family) in top]
     if not below:
         return "none"
     glazes = draft.manner.technique in GLAZES or any(one.manner.technique in GLAZES for one in below)

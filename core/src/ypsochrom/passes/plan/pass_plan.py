@@ -45,7 +45,7 @@ from ..units.gathering import units_of
 from .arranging import in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
-from .judgement import missing_brushes, out_of_reach, pale_over_dark
+from .judgement import ground_is_there, missing_brushes, out_of_reach, pale_over_dark
 
 
 @dataclass(frozen=True)
@@ -145,6 +145,7 @@ def find_passes(
             *advice,
             *ordered.advice,
             *(_drawing_advice(drawing, passes) if main.keeps_line else ()),
+            *ground_is_there(scene, shop.ground, choices.ground or main.ground),
             *pale_over_dark(scene.areas, shop.ground, passes),
             *out_of_reach(scene.areas),
             *_without_place(choices, passes),

@@ -84,7 +84,7 @@ class Workshop:
     def over_ground(self) -> Reflectance:
         """Internal reflectance of the dry ground."""
         if self.ground.mix is None:
-            return layers.bare_ground()
+            return self.scene.bare
         return layers.masstone(self.ground.mix.match.recipe, self.box)
 
     def pile(self, recipe: Recipe, target: LabTriple, prefix: str, name: str) -> Mix:

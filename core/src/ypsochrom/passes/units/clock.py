@@ -93,10 +93,11 @@ def on_the_clock(
                     open_minutes=min(clock.drying.open(step) for step in own),
                     dry_minutes=max(clock.drying.overcoat(step) for step in own),
                     edges=(
-                        *along(unit, own, scene, clock.drying),
+                        *(() if one.role in EDGELESS_ROLES else along(unit, own, scene, clock.drying)),
                         *longest_of([edge for id_ in unit.steps for edge in edges.get(id_, [])]),
                     ),
                     words=_places(own, scene, whole=one.role in EDGELESS_ROLES),
+                    also_in="" if one.role in EDGELESS_ROLES else _also_in(unit, own, scene),
                 )
             )
         found.append(replace(one, steps=tuple(laid[step.id] for step in one.steps), units=tuple(units)))
@@ -175,3 +176,15 @@ def _places(steps: Sequence[Step], scene: Scene, *, whole: bool) -> str:
         scene.area_of[area].name + (f" ({' and '.join(dict.fromkeys(own))})" if own else "")
         for area, own in families.items()
     )
+
+
+_MOST_PLACES = 3
+
+
+def _also_in(unit: Unit, steps: Sequence[Step], scene: Scene) -> str:
+    """Other areas that the unit's pile serves, the largest first; nothing for a school's own pile."""
+    here = {step.area for step in steps}
+    pile = next((mix for mix in scene.mixes.mixes if mix.id == unit.mix), None)
+    there = dict.fromkeys(area for area, _ in (() if pile is None else pile.serves) if area not in here)
+    largest = sorted((scene.area_of[area] for area in there), key=lambda area: (-area.area_cm2, area.id))
+    return "; ".join(area.name for area in largest[:_MOST_PLACES])

@@ -10,7 +10,7 @@ from ...areas.area import Area
 from ...areas.families import Family
 from ...materials.measures import DROP_ML, drops
 from ..films.drying import RETARDER_SHARE, Drying
-from ..manners import OF_ONE_PASSAGE, WET_IN_WET
+from ..manners import OF_ONE_PASSAGE, WET_IN_WET, Technique
 from ..scene import Scene
 from ..step import PaintPass, Step
 from ..unit import EdgeHow, EdgeWork, Unit
@@ -96,7 +96,8 @@ def _soft(span: Laid, there: Laid | None, area: Area, other: Area, length_mm: fl
     retarder_ml = there.step.volume_ml * RETARDER_SHARE
     if both and left >= 0:
         how = "blend"
-        words = f"Blend the soft edge with “{other.name}” at once: it stays open {_minutes(left)} more."
+        words = f"Blend the soft edge with “{other.name}” at once, or push it back with a clean damp brush: "
+        words += f"it stays open {_minutes(left)} more."
     elif both and retarder_ml >= DROP_ML and drying.open(there.step, RETARDER_SHARE) >= gap:
         how = "retarder"
         words = (
@@ -119,7 +120,26 @@ def along(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) -> tu
         return tuple(_tufts(area, scene) for area in dict.fromkeys(step.area for step in steps))
     if steps[0].technique == "drawn down":
         return (_drawn_down(unit, steps[0].area, scene),)
-    return _blended(unit, steps, scene, drying)
+    if steps[0].technique == "blended":
+        return _blended(unit, steps, scene, drying)
+    return _along_forms(steps, scene) if steps[0].technique in _STROKED else ()
+
+
+_STROKED: frozenset[Technique] = frozenset({"opaque", "loaded", "wet in wet", "thin", "dry brush", "scumble"})
+
+
+def _along_forms(steps: Sequence[Step], scene: Scene) -> tuple[EdgeWork, ...]:
+    """Which way strokes follow the largest part of a unit that has a way of its own."""
+    there = [step for step in steps if step.area in scene.runs and step.family != "highlight"]
+    if not there:
+        return ()
+    largest = max(there, key=lambda step: step.area_cm2)
+    name, run = scene.area_of[largest.area].name, scene.runs[largest.area]
+    return (
+        EdgeWork(
+            largest.area, largest.area, "stroke", 0.0, f"Let the strokes in “{name}” follow its form: {run.words}."
+        ),
+    )
 
 
 def _tufts(area: str, scene: Scene) -> EdgeWork:
@@ -180,7 +200,7 @@ def _in_drops(volume_ml: float) -> str:
 def longest_of(edges: Sequence[StepEdge]) -> tuple[EdgeWork, ...]:
     """The longest edges, each once: as it is made best where several parts meet it."""
     best: dict[tuple[str, str], EdgeWork] = {}
-    order: tuple[EdgeHow, ...] = ("blend", "retarder", "soften", "cut", "overlap")
+    order: tuple[EdgeHow, ...] = ("blend", "retarder", "soften", "cut", "overlap", "stroke")
     for edge in edges:
         key = (edge.work.area, edge.work.other)
         if key not in best or order.index(edge.work.how) < order.index(best[key].how):

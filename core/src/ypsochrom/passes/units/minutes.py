@@ -36,6 +36,8 @@ _EDGE_CUT: Mapping[Technique, float] = {
     "wiped glaze": 0.5,
     "spatter": 0.0,
     "tufts": 0.0,
+    "lifted": 0.5,
+    "masked": 0.3,
 }
 """How much of its edge a technique cuts; the others cut all of it; from memory.
 

@@ -11,7 +11,7 @@ import type { ChangeChoices } from "../useChoices";
 import { useStudy } from "../useStudy";
 import type { PartProps } from "./parts";
 
-const TONES = ["white", "grey", "warm earth", "black"] as const;
+const TONES = ["white", "grey", "warm earth", "black", "as it is"] as const;
 const UNDER = [
   ["", "as the method has it"],
   ["none", "none"],

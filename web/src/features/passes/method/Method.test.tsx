@@ -24,6 +24,8 @@ const choices: Choices = {
   fading: ["a01"],
   techniques: { "light/a01/light": "scumble" },
   side_mm: 20,
+  face: { lab: null, texture: "fine", absorbency: "medium" },
+  order: [],
   rules_off: { "passes.R03": "by rows" },
   moves: [{ step: "light/a01/light", before: null, role: "light" }],
   cuts: {},

@@ -13,7 +13,8 @@ import { AreaMethod, Overrides } from "./AreaMethod";
 import { GroundAndBeneath, GroundsCompared } from "./Ground";
 import { HandAndFilms } from "./Hand";
 import { MethodsCompared } from "./MethodsCompared";
-import { RulesAside, RulesOfTheMethod } from "./Rules";
+import { PaintedOn } from "./PaintedOn";
+import { OrderWishes, RulesAside, RulesOfTheMethod } from "./Rules";
 
 interface Props {
   paintingId: number;
@@ -59,9 +60,11 @@ export function Method({ paintingId, passes, area, pass, areas, change, setAside
       )}
       <Overrides passes={passes} areas={areas} trade={trade.data} change={change} />
       <MethodsCompared paintingId={paintingId} passes={passes} trade={trade.data} change={change} />
+      <PaintedOn choices={passes.choices} change={change} />
       <GroundAndBeneath passes={passes} trade={trade.data} schoolGround={school.ground} change={change} />
       <GroundsCompared paintingId={paintingId} choices={passes.choices} change={change} />
       <HandAndFilms key={JSON.stringify(passes.choices)} passes={passes} change={change} />
+      <OrderWishes choices={passes.choices} change={change} />
       <RulesAside passes={passes} trade={trade.data} change={change} />
       <RulesOfTheMethod passes={passes} trade={trade.data} setAside={setAside} />
     </>

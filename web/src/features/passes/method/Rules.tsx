@@ -1,9 +1,40 @@
 /** The rules of the method, those that are turned off, and the painter's own order. */
-import { Box, Button, Typography } from "@mui/material";
+import { Box, Button, FormControlLabel, Switch, Typography } from "@mui/material";
 
 import { Section } from "../../../shared/ui/Facts";
-import type { Passes, Trade } from "../queries";
+import type { Choices, Passes, Trade } from "../queries";
+import type { ChangeChoices } from "../useChoices";
 import type { PartProps } from "./parts";
+
+type Wish = NonNullable<Choices["order"]>[number];
+
+const WISHES: [Wish, string][] = [
+  ["figure from ground first", "The strongest edge first: figure from ground"],
+  ["edges of the picture last", "Corners and edges of the picture last"],
+];
+
+/** What the painter likes to have first or last. */
+export function OrderWishes({ choices, change }: { choices: Choices; change: ChangeChoices }) {
+  const order = choices.order ?? [];
+  return (
+    <Section title="Order you like">
+      {WISHES.map(([wish, words]) => (
+        <FormControlLabel
+          key={wish}
+          control={
+            <Switch
+              checked={order.includes(wish)}
+              onChange={(_, on) =>
+                void change({ order: on ? [...order, wish] : order.filter((one) => one !== wish) })
+              }
+            />
+          }
+          label={words}
+        />
+      ))}
+    </Section>
+  );
+}
 
 export function RulesAside({ passes, trade, change }: PartProps) {
   const off = Object.entries(passes.choices.rules_off);
