@@ -126,6 +126,7 @@ class ChoicesData(Schema):
     fading: Annotated[list[Word], Field(max_length=200)] = []
     techniques: Annotated[dict[str, TechniqueName], Field(max_length=400)] = {}
     side_mm: Number = 0.0
+    sides: Literal["one colour", "picture"] = "one colour"
     rules_off: Annotated[dict[str, Annotated[str, Field(max_length=200)]], Field(max_length=40)] = {}
     moves: Annotated[list[MoveData], Field(max_length=200)] = []
     cuts: Annotated[dict[str, Literal["split", "join"]], Field(max_length=200)] = {}

@@ -80,6 +80,7 @@ _CHOICE_WORDS = {
     "fading": "Let an area fade out",
     "techniques": "Changed the technique of a step",
     "side_mm": "Changed the sides",
+    "sides": "Changed the sides",
     "rules_off": "Set a rule aside or turned it on",
     "moves": "Moved a step",
     "cuts": "Parted or joined units",

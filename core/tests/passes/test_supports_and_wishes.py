@@ -135,3 +135,16 @@ def test_strokes_are_told_to_follow_what_is_drawn_out(scene):
     ways = [e for p in plan.passes for u in p.units for e in u.edges if e.how == "stroke"]
     assert ways
     assert all(scene.runs[edge.area].words in edge.words for edge in ways)
+
+
+def test_the_picture_runs_round_deep_sides_in_its_own_piles(scene):
+    edge = 2 * (scene.support.width_mm + scene.support.height_mm)
+    assert sum(scene.edge_mm.values()) == pytest.approx(edge, rel=0.01)
+    plan = find_passes(scene, SHELF, Choices(side_mm=30, sides="picture"))
+    jobs = [job for job in plan.jobs if job.kind == "sides"]
+    assert len({job.mix for job in jobs}) == len(jobs) > 2
+    assert sum(job.area_cm2 for job in jobs) == pytest.approx(edge * 30 / 100, rel=0.02)
+    (one,) = [job for job in find_passes(scene, SHELF, Choices(side_mm=30)).jobs if job.kind == "sides"]
+    assert sum(job.volume_ml for job in jobs) == pytest.approx(one.volume_ml, rel=0.02)
+    for job in jobs:
+        assert plan.uses[job.mix].jobs_ml >= job.volume_ml - 1e-9

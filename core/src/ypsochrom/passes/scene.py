@@ -37,6 +37,9 @@ Drawing = Literal["none", "light", "strong"]
 OrderWish = Literal["figure from ground first", "edges of the picture last"]
 ORDER_WISHES: tuple[OrderWish, ...] = get_args(OrderWish)
 
+Sides = Literal["one colour", "picture"]
+"""How deep sides are painted: in the ground's colour (else the darkest pile), or with the picture running round."""
+
 Cut = Literal["split", "join"]
 """What the painter does to the units at a step: it begins one, or it goes with the unit before."""
 
@@ -58,9 +61,9 @@ class Choices:
 
     `school_of` gives single areas another school, `fading` areas get no more than a first thin coat, `techniques` lays single
     steps (by id) another way, `film_factor` multiplies every film, `rules_off` are rules that were set aside with the reason,
-    `side_mm` is the depth of sides to be painted, `cuts` part and join units of work (by step id), `notes` are the painter's
-    words to units (by unit id), `own_units` work that they add. `face` is the support that is painted on, `order` what
-    the painter likes to have first or last where no hard rule says otherwise.
+    `side_mm` is the depth of sides to be painted and `sides` how, `cuts` part and join units of work (by step id), `notes`
+    are the painter's words to units (by unit id), `own_units` work that they add. `face` is the support that is painted on,
+    `order` what the painter likes to have first or last where no hard rule says otherwise.
     """
 
     school: str = "direct"
@@ -79,6 +82,7 @@ class Choices:
     cuts: Mapping[str, Cut] = field(default_factory=dict)
     notes: Mapping[str, str] = field(default_factory=dict)
     own_units: tuple[OwnUnit, ...] = ()
+    sides: Sides = "one colour"
     face: Face = PRIMED_WHITE
     order: frozenset[OrderWish] = frozenset()
 
@@ -101,6 +105,7 @@ _NARROW_MM, _DRAWN_OUT = 6.0, 6.0
 """A stroke's width, and how many times its width it is long: less is a spot, not a blade or a rope."""
 
 _OVERLAPS_AT_LEAST = 2
+_CORNER_SHARE = 0.05
 
 
 @dataclass(frozen=True)
@@ -122,7 +127,7 @@ class Scene:
     `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones), `climate` is the
     air that is painted in. `growths` are by area what grows over it, `flows` the way of that, `runs` the way of strokes where an
     area has one, `mirrors` by reflection the area that it mirrors; `face` is what it is painted on;
-    `at_the_edge` are areas along the edge of the picture.
+    `edge_mm` is how much of the picture's edge runs along each area.
     """
 
     areas: tuple[Area, ...]
@@ -140,7 +145,7 @@ class Scene:
     runs: Mapping[str, Run] = field(default_factory=dict)
     mirrors: Mapping[str, str] = field(default_factory=dict)
     face: Face = PRIMED_WHITE
-    at_the_edge: frozenset[str] = frozenset()
+    edge_mm: Mapping[str, float] = field(default_factory=dict)
 
     @cached_property
     def bare(self) -> Reflectance:
@@ -171,6 +176,11 @@ class Scene:
     def depth(self, area: str) -> int:
         """0 in front, 2 at the back."""
         return PLANES.index(self.planes[area])
+
+    @cached_property
+    def in_corners(self) -> frozenset[str]:
+        """Small areas along the edge of the picture; larger ones are its ground."""
+        return frozenset(area.id for area in self.areas if area.id in self.edge_mm and area.share < _CORNER_SHARE)
 
     @cached_property
     def focal_ids(self) -> frozenset[str]:

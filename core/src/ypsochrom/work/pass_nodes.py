@@ -14,6 +14,7 @@ from ..formats.pictures import png
 from ..kit import codec
 from ..kit.progress import Progress
 from ..kit.recent import Recent
+from ..materials.support import Support
 from ..passes.films import layers
 from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, paint_with_values, smaller, stages
 from ..passes.plan.pass_plan import PassPlan, find_passes
@@ -51,7 +52,7 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         brushes=work.inputs.stock.brushes,
         climate=brief.sittings.climate,
         face=brief.passes.face,
-        at_the_edge=_at_the_edge(found.map),
+        edge_mm=_edge_mm(found.map, brief.support),
         gradations={
             area: gradation
             for area, gradation in gradations_of(found, strokes).items()
@@ -64,16 +65,13 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
     )
 
 
-_SMALL = 0.05
-"""An area that runs along the edge of the picture and is larger than this share of it is ground, not a corner."""
-
-
-def _at_the_edge(areas: AreaMap) -> frozenset[str]:
+def _edge_mm(areas: AreaMap, support: Support) -> dict[str, float]:
+    """How much of the picture's edge, in mm, runs along each area that reaches it."""
     labels = areas.labels
-    outermost = {
-        int(label) for side in (labels[0], labels[-1], labels[:, 0], labels[:, -1]) for label in np.unique(side)
-    }
-    return frozenset(area.id for area in areas.areas if area.index in outermost and area.share < _SMALL)
+    mm_per_px = support.width_mm / labels.shape[1]
+    edge = np.concatenate([labels[0], labels[-1], labels[:, 0], labels[:, -1]])
+    length = np.bincount(edge, minlength=len(areas.areas)) * mm_per_px
+    return {area.id: float(length[area.index]) for area in areas.areas if length[area.index] > 0}
 
 
 def _compute(work: Work, progress: Progress) -> PassPlan:

@@ -72,6 +72,7 @@ const passes: Passes = {
     fading: [],
     techniques: {},
     side_mm: 0,
+    sides: "one colour",
     face: { lab: null, texture: "fine", absorbency: "medium" },
     order: [],
     rules_off: {},

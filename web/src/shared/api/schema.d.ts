@@ -3768,6 +3768,12 @@ export interface components {
              */
             side_mm: number;
             /**
+             * Sides
+             * @default one colour
+             * @enum {string}
+             */
+            sides: "one colour" | "picture";
+            /**
              * Techniques
              * @default {}
              */

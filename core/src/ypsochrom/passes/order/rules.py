@@ -163,7 +163,7 @@ def _separated_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:
 
 
 def _picture_edges_last(scene: Scene, steps: Sequence[Draft]) -> Pairs:
-    inner = {area.id for area in scene.areas if area.id not in scene.at_the_edge}
+    inner = {area.id for area in scene.areas if area.id not in scene.in_corners}
     yield from _first_of(inner, steps)
 
 

@@ -80,7 +80,9 @@ def jobs_of(
             )
     jobs += [_restated(survival, number, school) for number in survival.restated]
     if choices.side_mm > 0:
-        jobs.append(_sides(scene, choices, ground, end))
+        jobs += (
+            _picture_round(scene, choices, end) if choices.sides == "picture" else [_sides(scene, choices, ground, end)]
+        )
     jobs.append(Job("signature", end, "Sign", "In a colour of the picture, small, before anything seals it."))
     if school.varnishes:
         volume = film_volume_ml(face, SEAL_UM, 1, loss)
@@ -122,6 +124,25 @@ def _restated(survival: Survival, number: int, school: School) -> Job:
 def sides_cm2(scene: Scene, side_mm: float) -> float:
     """The four sides of the support."""
     return 2 * (scene.support.width_mm + scene.support.height_mm) * side_mm / 100
+
+
+def _picture_round(scene: Scene, choices: Choices, end: int) -> list[Job]:
+    """The picture carried round the sides: every pile as far as its areas reach the edge."""
+    mm: dict[str, float] = {}
+    mix_of: dict[str, Mix] = {}
+    for area in scene.painted:
+        if area.id in scene.edge_mm:
+            pile = scene.pile_of(scene.main_mix(area))
+            mix_of[pile.id] = pile
+            mm[pile.id] = mm.get(pile.id, 0.0) + scene.edge_mm[area.id]
+    jobs = []
+    for key, length_mm in sorted(mm.items(), key=lambda one: (-one[1], one[0])):
+        area_cm2 = length_mm * choices.side_mm / 100
+        volume = film_volume_ml(area_cm2, manner("opaque").wet_um, 2, scene.factors.loss.value)
+        why = f"The picture goes on round the {choices.side_mm:g} mm deep sides: {length_mm:.0f} mm of the edge, two coats."
+        title = f"Sides in {mix_of[key].name}"
+        jobs.append(Job("sides", end, title, why, key, None, area_cm2, 2, volume_ml=volume))
+    return jobs
 
 
 def _sides(scene: Scene, choices: Choices, ground: Ground, end: int) -> Job:

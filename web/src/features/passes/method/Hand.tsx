@@ -40,6 +40,17 @@ export function HandAndFilms({ passes, change }: { passes: Passes; change: Chang
         onKeyDown={(event) => event.key === "Enter" && keepSide()}
         sx={{ mt: 1 }}
       />
+      {choices.side_mm! > 0 && (
+        <Choice
+          label="How the sides are painted"
+          value={choices.sides!}
+          options={[
+            ["one colour", "in one colour"],
+            ["picture", "the picture runs round them"],
+          ]}
+          choose={(key) => void change({ sides: key as Choices["sides"] })}
+        />
+      )}
     </Section>
   );
 }

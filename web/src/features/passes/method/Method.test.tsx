@@ -24,6 +24,7 @@ const choices: Choices = {
   fading: ["a01"],
   techniques: { "light/a01/light": "scumble" },
   side_mm: 20,
+  sides: "one colour",
   face: { lab: null, texture: "fine", absorbency: "medium" },
   order: [],
   rules_off: { "passes.R03": "by rows" },
