@@ -6,7 +6,7 @@ from pathlib import Path
 import pypdf
 import pytest
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 from skimage import data
 
 
@@ -142,3 +142,20 @@ def test_a_bad_file_is_refused_and_what_was_typed_stays(page: Page, tmp_path):
     page.get_by_role("button", name="Begin").click()
     expect(page.get_by_role("alert")).to_contain_text("not a JPEG or PNG")
     expect(page.get_by_label("Name of the painting")).to_have_value("My own name")
+
+
+def test_nothing_slides_beneath_the_hand_when_the_face_comes_late(page: Page):
+    """Seen: a click on the list of words was lost, because lines broke anew between pressing and letting go."""
+    held: list[Route] = []
+    page.route("**/*.woff2", lambda route: held.append(route))
+    page.goto("/paintings/1/values", wait_until="commit")
+    page.wait_for_timeout(700)
+    words = page.get_by_role("link", name="Sittings")
+    expect(words).to_have_count(0)
+    for face in held:
+        face.continue_()
+    words.wait_for()
+    there = words.bounding_box()
+    page.evaluate("document.fonts.ready")
+    assert held
+    assert words.bounding_box() == there

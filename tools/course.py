@@ -80,6 +80,8 @@ STORY: tuple[tuple[float, ActKind, dict[str, Any]], ...] = (
     (62, "start", {"task": "g1"}),
     (66, "done", {"task": "g1"}),
     (70, "back", {"task": "mix/m1"}),
+    (71, "dry", {"task": "g1"}),
+    (72, "dry", {"task": "nowhere"}),
 )
 
 
@@ -102,7 +104,7 @@ def document() -> str:
     for course in courses:
         del course["minutes"]
     listed = {**codec.written(made), "families": list(FAMILIES), "rules": codec.written(RULES)}
-    del listed["laid"]
+    del listed["laid"], listed["factors"]
     parts = {"list": listed, "minutes": minutes, "acts": codec.written(list(done))}
     told = [f'"{name}": {json.dumps(part, sort_keys=True)}' for name, part in parts.items()]
     steps = ",\n".join(json.dumps(course, sort_keys=True) for course in courses)

@@ -131,6 +131,11 @@ def shelf_of(owner: Any) -> Shelf:
     return shelf
 
 
+def shelf_renewed(owner: Any) -> None:
+    """Say that what every plan of the owner is made with has changed."""
+    _renewed(shelf_of(owner))
+
+
 def _renewed(shelf: Shelf) -> None:
     Shelf.objects.filter(pk=shelf.pk).update(revision=F("revision") + 1)
     shelf.refresh_from_db()

@@ -1,9 +1,11 @@
 """Paintings with their briefs, what was made from them, the history of changes, background runs, stored pictures."""
 
+from typing import Any, ClassVar
+
 from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 
-from server.site.owned import Owned
+from server.site.owned import Owned, OwnedRows
 
 
 class StoredPicture(Owned):
@@ -14,6 +16,26 @@ class StoredPicture(Owned):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["owner", "name"], name="one_row_an_owner_and_picture")]
+
+
+class Habits(Owned):
+    """What was learned about a painter and is planned with: `factors` as a document (None: the usual ones), and the observations
+    (ids) that they leave out of learning.
+    """
+
+    factors = models.JSONField(null=True)
+    left_out = models.JSONField(default=list)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["owner"], name="one_row_of_habits_an_owner")]
+
+
+class _Paintings(models.Manager.from_queryset(OwnedRows)):  # type: ignore[misc]  # made by Django
+    """Paintings with the factors that their owner's plans are made with (`habits`): no query of its own for them."""
+
+    def get_queryset(self) -> models.QuerySet[Any]:
+        taken = Habits.objects.filter(owner=models.OuterRef("owner")).values("factors")[:1]
+        return super().get_queryset().annotate(habits=models.Subquery(taken))
 
 
 class Painting(Owned):
@@ -33,6 +55,7 @@ class Painting(Owned):
     removed = models.DateTimeField(null=True)
 
     picture_fields = ("pictures",)
+    objects: ClassVar[Any] = _Paintings()
 
     class Meta:
         ordering = ["id"]

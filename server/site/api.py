@@ -5,6 +5,7 @@ from ninja.security import django_auth
 
 from server.areas.api import router as areas
 from server.checks.api import router as checks
+from server.logbook.api import router as logbook
 from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
@@ -33,3 +34,4 @@ api.add_router("/passes", passes, tags=["passes"])
 api.add_router("/sittings", sittings, tags=["sittings"])
 api.add_router("/easel", easel, tags=["easel"])
 api.add_router("/checks", checks, tags=["checks"])
+api.add_router("/logbook", logbook, tags=["logbook"])

@@ -9,6 +9,7 @@ from django.db import transaction
 from django.db.models import F
 
 from server.records import revisions
+from server.records.habits import factors_in, factors_of, habits_of
 from server.records.history import Overtaken, brief_of, keep, painting_of, redo, undo
 from server.records.models import Painting, Result
 from server.records.pictures import OwnersFiles, mentioned
@@ -33,7 +34,7 @@ _MOST_TRIES = 4
 def opened(painting: Painting) -> Work:
     """The work on a painting; what it makes is kept at once. Four queries, and none for what is in memory."""
     brief = brief_of(painting)
-    inputs = Inputs(brief, stock_of(painting.owner, brief.support))
+    inputs = Inputs(brief, stock_of(painting.owner, brief.support), factors_of(painting))
     write = None if only_reads() else lambda made: _write(painting, _columns([made]))
     return _work(painting.owner, inputs, _kept_of(painting), write)
 
@@ -58,7 +59,9 @@ def opened_to_look(owner: Any, paintings: Sequence[Painting], subjects: Mapping[
     stock = stocks_of(owner)
     for one in paintings:
         brief = brief_of(one)
-        yield _work(owner, Inputs(brief, stock(brief.support)), kept.get(one.pk, {}), lambda _: must_write())
+        yield _work(
+            owner, Inputs(brief, stock(brief.support), factors_of(one)), kept.get(one.pk, {}), lambda _: must_write()
+        )
 
 
 def _work(owner: Any, inputs: Inputs, kept: Mapping[str, Kept], write: Callable[[Kept], None] | None) -> Work:
@@ -114,7 +117,7 @@ def _write(painting: Painting, rows: Mapping[str, dict[str, Any]]) -> None:
 def begun(owner: Any, title: str, brief: Brief) -> Painting:
     """A new painting with its subject and its value map; what the core refuses leaves nothing behind."""
     made: list[Kept] = []
-    work = _work(owner, Inputs(brief, stock_of(owner, brief.support)), {}, made.append)
+    work = _work(owner, Inputs(brief, stock_of(owner, brief.support), factors_in(habits_of(owner))), {}, made.append)
     work.now("values")
     document, rows = briefs.written(brief), _columns(made)
     with transaction.atomic():
@@ -142,12 +145,12 @@ def changed(
         painting = painting_of(owner, painting_id)
         revisions.checked(f"painting-{painting.pk}", painting.revision)
         old, kept = brief_of(painting), _kept_of(painting)
-        stock = stock_of(owner, old.support)
+        stock, factors = stock_of(owner, old.support), factors_of(painting)
         made: list[Kept] = []
-        brief = alter(_work(owner, Inputs(old, stock), kept, made.append))
+        brief = alter(_work(owner, Inputs(old, stock, factors), kept, made.append))
         if brief.support != old.support:
             stock = stock_of(owner, brief.support)
-        work = _work(owner, Inputs(brief, stock), {**kept, **{one.key.node: one for one in made}}, made.append)
+        work = _work(owner, Inputs(brief, stock, factors), {**kept, **{one.key.node: one for one in made}}, made.append)
         for node in at_once(work):
             work.now(node)
         check(work)

@@ -80,6 +80,12 @@ def course_now(painting: Painting, now: datetime) -> tuple[WorkList, Course] | N
     return made, course_of(acts_of(painting), made, _climate(taken), now)
 
 
+def taken_to_the_easel(painting: Painting) -> tuple[WorkList, tuple[Act, ...], Climate] | None:
+    """The work list in hand, every act, and the air before the first act on it; None where none was taken to the easel."""
+    taken = _newest(painting)
+    return None if taken is None else (worklist(taken), acts_of(painting), _climate(taken))
+
+
 def acts_of(painting: Painting) -> tuple[Act, ...]:
     """Every act at the easel of a painting, in their order."""
     return in_order(_act(row.key, row.at, row.body) for row in ActRow.objects.filter(painting=painting))

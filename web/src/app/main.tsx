@@ -16,7 +16,10 @@ import { StudioClient } from "../shared/api/StudioClient";
 import { SurroundProvider } from "../shared/ui/Viewer";
 import { UndoProvider } from "../shared/undo/UndoProvider";
 import { App } from "./App";
+import { fontReady } from "./fonts";
 import { theme } from "./theme";
+
+const LONGEST_WAIT_MS = 3000;
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content ?? "";
 const styles = createCache({ key: "y", nonce, prepend: true });
@@ -32,6 +35,9 @@ const queries = new StudioClient({
 });
 
 followRevisions(queries, revisions);
+
+// Until the face is there nothing is drawn: lines that break anew would slide beneath the hand. It ships with the application.
+await Promise.race([fontReady(), new Promise((go) => setTimeout(go, LONGEST_WAIT_MS))]);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

@@ -4,6 +4,8 @@
  */
 import { createTheme } from "@mui/material/styles";
 
+import { FACE } from "./fonts";
+
 const N = {
   2: "#313131",
   25: "#3c3c3c",
@@ -34,7 +36,7 @@ declare module "@mui/material/styles" {
   }
 }
 
-const FONT = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
+const FONT = `${FACE}, system-ui, sans-serif`;
 
 export const theme = createTheme({
   palette: {

@@ -15,7 +15,7 @@ from importlib import import_module
 from pathlib import Path
 from typing import Any, NoReturn
 
-from ..kit.errors import BadPicture, BadSetting, BadShelf, YpsochromError
+from ..kit.errors import BadLog, BadPicture, BadSetting, BadShelf, YpsochromError
 
 SCHOOL_KEYS = (
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
@@ -147,6 +147,11 @@ def _parser() -> argparse.ArgumentParser:
     light.add_argument("--cloud", choices=["clear", "broken", "overcast"], default="clear", help="the sky (clear)")
     light.add_argument("--json", action="store_true", help="print JSON")
     light.set_defaults(run=_light)
+
+    learn = commands.add_parser("learn", help="your own factors from a log")
+    learn.add_argument("log", type=Path, metavar="LOG.jsonl", help="observations, one a line")
+    learn.add_argument("--json", action="store_true", help="print JSON")
+    learn.set_defaults(run=_learn)
     return parser
 
 
@@ -453,6 +458,31 @@ def _light(options: argparse.Namespace) -> None:
             f"{one['time'][11:16]}: sun {one['altitude_deg']:.0f} degrees high, {shadow}, turned {one['shadow_turn_deg']:.0f}"
         )
     print(f"The light holds until {answer['holds_until'][11:16]}: {answer['why']}.")
+
+
+def _learn(options: argparse.Namespace) -> None:
+    from ..formats.exchange.log_json import learned_json
+    from ..logbook.learning import FEWEST, lessons
+    from ..logbook.observation import read_lines
+
+    try:
+        text = options.log.read_text(encoding="utf-8-sig")
+    except OSError as error:
+        raise BadLog(f"The log {options.log} cannot be read: {error.strerror}.", "Check its name and place.") from error
+    except UnicodeDecodeError as error:
+        raise BadLog(f"The log {options.log} is not text in UTF-8.", "Save it as JSON lines in UTF-8.") from error
+    observations, refused = read_lines(text)
+    if refused and not observations:
+        raise BadLog(f"The log {options.log} holds no observation.", refused[0].hint)
+    answer = learned_json(lessons(observations), refused)
+    if options.json:
+        print(json.dumps(answer, indent=2))
+        return
+    for name, one in answer["factors"].items():
+        said = f"{one['mean']:.2f} ({one['low']:.2f} to {one['high']:.2f}) from {one['n']} observations"
+        print(f"{name}: {said if one['n'] >= FEWEST else 'too little was seen; the usual one holds'}")
+    for advice in refused:
+        print(f"ypsochrom: {advice.message} {advice.hint}", file=sys.stderr)
 
 
 if __name__ == "__main__":

@@ -97,6 +97,12 @@ class BadCalendar(YpsochromError):
     code = "sittings.bad_calendar"
 
 
+class BadLog(YpsochromError):
+    """The log cannot be read, or holds no observation."""
+
+    code = "logbook.bad_log"
+
+
 class BadSetting(YpsochromError):
     """A setting outside its range (number of steps, brush width, thresholds, school)."""
 

@@ -100,6 +100,7 @@ def worklist_of(work: Work) -> WorkList:
         laid=laid,
         areas=tuple(ListedArea(area.id, area.index, names[area.id], area.centre) for area in found.map.areas),
         cautions=(*(_CAUTION_OF[id_] for id_ in _AT_THE_START), *cautions_for(need.key for need in plan.paint)),
+        factors=work.inputs.factors,
     )
 
 
@@ -173,6 +174,7 @@ def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, s
         passages=tuple(Passage(step.area, step.family) for step in own),
         uses={pile: ml for pile, ml in from_piles(laid, plan.blends).items() if pile in plan.volumes},
         brush=unit.brush.words,
+        technique=unit.technique,
         manner=TECHNIQUE_WORDS[unit.technique],
         medium=_medium(unit),
         edges=tuple(edge.words for edge in unit.edges),

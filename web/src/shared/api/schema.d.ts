@@ -732,6 +732,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What was learned about the painter, with what plans are made with now.
+         */
+        get: operations["server_logbook_api_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/learned/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Behind
+         * @description The observations behind a factor, the newest first.
+         */
+        get: operations["server_logbook_api_behind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Left Out
+         * @description Leave an observation out of learning, or take it in again.
+         */
+        put: operations["server_logbook_api_left_out"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/log.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Log
+         * @description All observations, one a line.
+         */
+        get: operations["server_logbook_api_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Use
+         * @description Plan with what was learned, or with the usual factors again.
+         */
+        put: operations["server_logbook_api_use"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/cautions": {
         parameters: {
             query?: never;
@@ -2716,7 +2816,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
+            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "dry" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
             /** Ml */
             ml?: number | null;
             /**
@@ -3274,6 +3374,16 @@ export interface components {
             nearest_de00: number;
             /** Now */
             now: boolean;
+        };
+        /**
+         * BehindOut
+         * @description What lies behind a factor, the newest first, a page at a time.
+         */
+        BehindOut: {
+            /** Observations */
+            observations: components["schemas"]["EntryOut"][];
+            /** Total */
+            total: number;
         };
         /**
          * BesideOut
@@ -4270,6 +4380,30 @@ export interface components {
             width?: number | null;
         };
         /**
+         * EntryOut
+         * @description One observation: what was expected by the usual factors, what was found; `doubted` hardly counts, `left_out` not at all.
+         */
+        EntryOut: {
+            /** At */
+            at: string;
+            /** Doubted */
+            doubted: boolean;
+            /** Expected */
+            expected: number;
+            /** Found */
+            found: number;
+            /** Id */
+            id: string;
+            /** Left Out */
+            left_out: boolean;
+            /** Of */
+            of: string;
+            /** Painting */
+            painting: number;
+            /** Painting Title */
+            painting_title: string;
+        };
+        /**
          * FaceData
          * @description The support that is painted on: its own colour (CIELAB; null is white priming), its texture, and how thirsty it is.
          */
@@ -4862,6 +4996,70 @@ export interface components {
             upper: string;
         };
         /**
+         * LearnedAllOut
+         * @description All that was learned from `observations`; `left_out` of them teach nothing.
+         *
+         *     `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones.
+         */
+        LearnedAllOut: {
+            /** Fewest */
+            fewest: number;
+            /** Groups */
+            groups: components["schemas"]["LearnedOut"][];
+            /** Left Out */
+            left_out: number;
+            /** Observations */
+            observations: number;
+            /** Offered */
+            offered: boolean;
+            /** Overall */
+            overall: components["schemas"]["LearnedOut"][];
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * LearnedOut
+         * @description A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
+         *
+         *     `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
+         *     `differs` that the usual one lies outside the interval.
+         */
+        LearnedOut: {
+            /** Count */
+            count: number;
+            /** Differs */
+            differs: boolean;
+            /** High */
+            high: number;
+            /** In Use */
+            in_use: number | null;
+            /** Low */
+            low: number;
+            /** Mean */
+            mean: number;
+            /** Of */
+            of: string;
+            /** Title */
+            title: string;
+            /** Usual */
+            usual: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+        };
+        /**
+         * LeaveOutIn
+         * @description Leave an observation out of learning, or take it in again.
+         */
+        LeaveOutIn: {
+            /** Id */
+            id: string;
+            /** Out */
+            out: boolean;
+        };
+        /**
          * LeftIn
          * @description So many ml of a pile that is left, and the painting that it may go into.
          */
@@ -5067,6 +5265,11 @@ export interface components {
             sitting: number;
             /** Subject */
             subject: string;
+            /**
+             * Technique
+             * @default
+             */
+            technique: string;
             /** Title */
             title: string;
             /** Uses */
@@ -8110,6 +8313,14 @@ export interface components {
             words: string;
         };
         /**
+         * UseIn
+         * @description Plan with what was learned, or with the usual factors again.
+         */
+        UseIn: {
+            /** Learned */
+            learned: boolean;
+        };
+        /**
          * UseOut
          * @description A mix that it can become; `words` say what is added, `makes_ml` what comes of all of it.
          */
@@ -10966,6 +11177,342 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EaselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAllOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_behind: {
+        parameters: {
+            query?: {
+                of?: string;
+                page?: number;
+            };
+            header?: never;
+            path: {
+                what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehindOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_left_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAllOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_use: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAllOut"];
                 };
             };
             /** @description Unauthorized */

@@ -10,10 +10,11 @@ from ...sky.air import Climate
 
 ActKind = Literal[
     "open", "start", "pause", "done", "skip", "back", "note",
-    "mist", "retard", "left", "cover", "uncover", "astray", "air", "stop",
+    "mist", "retard", "dry", "left", "cover", "uncover", "astray", "air", "stop",
 ]  # fmt: skip
-"""A sitting is opened and stopped; a task is started, paused, done, skipped, put back among those to do; a note is written. Wet
-paint is misted or gets retarder; of a pile so much is left, it is covered, uncovered, or came out wrong; the air changed."""
+"""A sitting is opened and stopped; a task is started, paused, done, skipped, put back among those to do; a note is written.
+Wet paint is misted, gets retarder, or is found dry to the touch; of a pile so much is left, it is covered, uncovered, or came out
+wrong; the air changed."""
 
 
 @dataclass(frozen=True)

@@ -111,6 +111,14 @@ def clock_of(
     return Clock(task, areas, at, until, due(at, coats, heard), due(at, glazes, heard), len(heard))
 
 
+def found_dry(clock: Clock, at: datetime | None) -> Clock:
+    """The clock of a coat that the painter found dry to the touch: from then on it takes a coat, and blends no more."""
+    if at is None or at < clock.laid:
+        return clock
+    coat = at if clock.overcoat_at is None else min(at, clock.overcoat_at)
+    return replace(clock, overcoat_at=coat, open_until=min(at, clock.open_until))
+
+
 def due(
     begins: datetime, needs: Sequence[tuple[datetime, float]], set_back: Sequence[tuple[datetime, float]] = ()
 ) -> datetime | None:

@@ -14,7 +14,7 @@ from ...passes.films.drying import DAMPEST_PCT, RETARDER_SHARE
 from ...sky.air import COLDEST_C, WARMEST_C, Climate
 from ..open_time import MOST_MISTS
 from .acts import Act
-from .clocks import Clock, Minutes, Since, clock_of, minutes_of
+from .clocks import Clock, Minutes, Since, clock_of, found_dry, minutes_of
 from .heap import skinned
 from .worklist import WorkList
 
@@ -146,6 +146,7 @@ class _Heard:
     laid: dict[str, datetime] = field(default_factory=dict)
     mists: dict[str, list[datetime]] = field(default_factory=dict)
     retarded: dict[str, datetime] = field(default_factory=dict)
+    dry: dict[str, datetime] = field(default_factory=dict)
     piles: dict[str, PileCourse] = field(default_factory=dict)
     sittings: dict[str, SittingCourse] = field(default_factory=dict)
     notes: list[Act] = field(default_factory=list)
@@ -171,6 +172,7 @@ def course_of(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: da
             _retarded(air, heard.retarded.get(task)),
             heard.mists.get(task, ()),
         )
+        clock = found_dry(clock, heard.dry.get(task))
         if clock.glaze_at is None or clock.glaze_at > now:
             clocks.append(clock)
     to_do = next(
@@ -231,6 +233,8 @@ def _carry_out(heard: _Heard, act: Act, worklist: WorkList) -> None:
             heard.mists.setdefault(act.task, []).append(act.at)
         case "retard" if act.task is not None:
             heard.retarded.setdefault(act.task, act.at)
+        case "dry" if act.task is not None:
+            heard.dry[act.task] = act.at
         case "left" | "cover" | "uncover" | "astray":
             _palette(heard, act)
         case "air" if act.climate is not None:

@@ -7,6 +7,7 @@ from typing import Literal
 
 from ...kit.advice import Advice
 from ...mixes.told import ToldDose
+from ...passes.factors import USUAL_FACTORS, Factors
 from ..task import TaskKind
 from .clocks import Laid
 
@@ -50,6 +51,7 @@ class ListedTask:
     passages: tuple[Passage, ...] = ()
     uses: dict[str, float] = field(default_factory=dict)
     brush: str = ""
+    technique: str = ""
     manner: str = ""
     medium: str = ""
     edges: tuple[str, ...] = ()
@@ -93,7 +95,7 @@ class ListedArea:
 class WorkList:
     """All tasks of a painting in the order of their schedule, the piles, the areas, and cautions said once at the start.
 
-    `laid` is what a task (id) lays; tasks that lay no paint are not in it.
+    `laid` is what a task (id) lays; tasks that lay no paint are not in it. `factors` are those it was planned with.
     """
 
     tasks: tuple[ListedTask, ...]
@@ -101,6 +103,7 @@ class WorkList:
     areas: tuple[ListedArea, ...]
     laid: Mapping[str, Laid]
     cautions: tuple[Advice, ...] = ()
+    factors: Factors = USUAL_FACTORS
 
     @cached_property
     def task_of(self) -> dict[str, ListedTask]:

@@ -167,6 +167,7 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
               {...{ list, course, now }}
               mist={(id) => void at.act("mist", { task: id })}
               retard={(id) => void at.act("retard", { task: id })}
+              dry={(id) => void at.act("dry", { task: id })}
             />
           )}
           {panel === "piles" && (

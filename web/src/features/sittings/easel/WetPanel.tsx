@@ -19,10 +19,12 @@ interface Props {
   course: Course;
   now: number;
   mist: (task: string) => void;
+  /** It was found dry to the touch. */
+  dry: (task: string) => void;
   retard: (task: string) => void;
 }
 
-export function WetPanel({ list, course, now, mist, retard }: Props) {
+export function WetPanel({ list, course, now, mist, retard, dry }: Props) {
   const clocks = byUrgency(course.clocks, now, list.rules);
   const { temperature_c, humidity_pct } = course.climate;
   return (
@@ -32,13 +34,13 @@ export function WetPanel({ list, course, now, mist, retard }: Props) {
         In air of {temperature_c} °C and {humidity_pct} %.
       </Typography>
       {clocks.map((clock) => (
-        <WetCoat key={clock.task} {...{ list, course, clock, now, mist, retard }} />
+        <WetCoat key={clock.task} {...{ list, course, clock, now, mist, retard, dry }} />
       ))}
     </Stack>
   );
 }
 
-function WetCoat({ list, course, clock, now, mist, retard }: Props & { clock: Clock }) {
+function WetCoat({ list, course, clock, now, mist, retard, dry }: Props & { clock: Clock }) {
   const task = list.tasks.find((one) => one.id === clock.task);
   const { phase, until, left } = toldOf(clock, now, list.rules);
   const minutes = course.minutes[clock.task];
@@ -63,6 +65,16 @@ function WetCoat({ list, course, clock, now, mist, retard }: Props & { clock: Cl
           </Typography>
         </Box>
       </Stack>
+      {phase === "drying" && (
+        <Button
+          variant="outlined"
+          sx={{ mt: 1 }}
+          onClick={() => dry(clock.task)}
+          aria-label={`Dry to the touch now: ${title}`}
+        >
+          Dry to the touch now
+        </Button>
+      )}
       {isOpen && (
         <Stack direction="row" sx={{ gap: 1, mt: 1, flexWrap: "wrap" }}>
           <Button

@@ -64,6 +64,8 @@ function carriedOut(course: Course, act: ActIn, task: ListedTask | undefined, li
       return task ? misted(course, task.id, act.at) : course;
     case "retard":
       return task ? retarded(course, task.id, act.at) : course;
+    case "dry":
+      return task ? foundDry(course, task.id, act.at) : course;
     case "left":
     case "cover":
     case "uncover":
@@ -282,3 +284,19 @@ function stopped(course: Course, act: ActIn): Course {
     ),
   };
 }
+
+/** A coat that was found dry to the touch: from then on it takes a coat, and blends no more. */
+const foundDry = (course: Course, task: string, at: string): Course => ({
+  ...course,
+  clocks: course.clocks.map((one) =>
+    one.task === task && Date.parse(at) >= Date.parse(one.laid)
+      ? {
+          ...one,
+          overcoat_at: one.overcoat_at === null ? at : earlier(one.overcoat_at, at),
+          open_until: earlier(one.open_until, at),
+        }
+      : one,
+  ),
+});
+
+const earlier = (one: string, other: string): string => (Date.parse(one) < Date.parse(other) ? one : other);

@@ -1,0 +1,1 @@
+"""The logbook: what really happened, and what is learned from it."""

@@ -1,0 +1,114 @@
+"""What the easel tells the log: minutes at every unit, piles mixed, paint really taken, coats that were seen to be dry.
+
+Whatever a plan was made with, what was expected is told by the usual factors.
+"""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from datetime import datetime
+
+from ..kit.errors import YpsochromError
+from ..passes.factors import USUAL_FACTORS, Factors
+from ..sittings.easel.acts import Act
+from ..sittings.easel.clocks import minutes_of
+from ..sittings.easel.course import course_of
+from ..sittings.easel.worklist import ListedTask, WorkList
+from ..sky.air import Climate
+from .observation import Observation, What
+
+LEAST_ML = 0.15
+"""Less than three drops between two looks at a pile is the eye's error, not the hand's paint."""
+
+TICKED = 0.1
+"""A task that took less than this of its minutes was ticked off, not timed."""
+
+
+def seen_at_the_easel(
+    acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime, painting: str
+) -> tuple[Observation, ...]:
+    """Observations from acts in their order (`acts.in_order`); what cannot have been is left out."""
+    facts = (*_minutes(acts, worklist, climate, now), *_paint(acts, worklist), *_dry(acts, worklist, climate))
+    found = []
+    for key, at, what, of, expected, seen in facts:
+        try:
+            found.append(Observation(f"{painting}/{key}", at, painting, what, of, expected, seen))
+        except YpsochromError:
+            continue
+    return tuple(found)
+
+
+Fact = tuple[str, datetime, What, str, float, float]
+
+
+def _minutes(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime) -> Iterator[Fact]:
+    course = course_of(acts, worklist, climate, now)
+    pace = worklist.factors.pace.value
+    for task in worklist.tasks:
+        went = course.tasks.get(task.id)
+        if went is None or went.state != "done" or went.done_at is None:
+            continue
+        expected, found = task.minutes / pace, went.worked_s / 60
+        if found >= TICKED * expected and task.kind in ("unit", "mixing"):
+            what: What = "minutes" if task.kind == "unit" else "mixing"
+            yield f"{what}/{task.id}", went.done_at, what, task.technique, expected, found
+
+
+def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
+    """Between two looks at a pile: what was taken of it, and what its tasks were to take."""
+    known: dict[str, float] = {}
+    planned: dict[str, float] = {}
+    manner: dict[str, str] = {}
+    done: set[str] = set()
+    for act in acts:
+        task = worklist.task_of.get(act.task or "")
+        if act.kind == "done" and task is not None and task.id not in done:
+            done.add(task.id)
+            _taken(task, worklist, known, planned, manner)
+        elif act.kind == "back" and act.task in done:
+            known.clear()  # what was told no longer says what was painted
+        elif act.kind == "left" and act.pile in known and act.ml is not None:
+            found, expected = known[act.pile] - act.ml, planned[act.pile] / _used(worklist.factors)
+            if expected >= LEAST_ML and found > 0:
+                yield f"ml/{act.id}", act.at, "ml", manner.get(act.pile, ""), expected, found
+            known[act.pile], planned[act.pile] = act.ml, 0.0
+
+
+def _taken(
+    task: ListedTask, worklist: WorkList, known: dict[str, float], planned: dict[str, float], manner: dict[str, str]
+) -> None:
+    if task.kind == "mixing":
+        pile = worklist.pile_of.get(task.subject)
+        if pile is not None:
+            known[task.subject], planned[task.subject] = pile.volume_ml, 0.0
+    for pile_id, ml in task.uses.items():
+        if pile_id not in known:
+            continue
+        if task.kind == "mixing":
+            known[pile_id] -= ml  # measured into another pile
+        else:
+            planned[pile_id] += ml
+            manner[pile_id] = task.technique
+
+
+def _used(factors: Factors) -> float:
+    """Paint that a plan with these factors takes, against one by the usual ones."""
+    return factors.film.value * (1 - USUAL_FACTORS.loss.value) / (1 - factors.loss.value)
+
+
+def _dry(acts: Sequence[Act], worklist: WorkList, climate: Climate) -> Iterator[Fact]:
+    """Coats that the painter found dry to the touch, against the model in the air of that time."""
+    laid: dict[str, datetime] = {}
+    air = climate
+    for act in acts:
+        if act.kind == "air" and act.climate is not None:
+            air = act.climate
+        elif act.kind == "done" and act.task is not None:
+            laid.setdefault(act.task, act.at)
+        elif act.kind == "back" and act.task is not None:
+            laid.pop(act.task, None)
+        elif act.kind == "dry" and act.task in laid and act.task in worklist.laid:
+            films = replace(worklist.laid[act.task], first_factor=1.0, last_factor=1.0)
+            expected = minutes_of(films, air).overcoat_min
+            found = (act.at - laid[act.task]).total_seconds() / 60
+            medium = worklist.task_of[act.task].medium.split(",")[0]
+            yield f"drying/{act.id}", act.at, "drying", medium, expected, found

@@ -1,0 +1,166 @@
+"""A painter's own factors from the log: how much paint, how many minutes, how long it dries, how it goes from wet to dry.
+
+Weakly informed by common practice; nothing is claimed from fewer than three observations.
+"""
+
+import math
+from collections.abc import Callable, Collection, Mapping, Sequence
+from dataclasses import dataclass
+from typing import cast
+
+from ..materials.supplies import MediumKind
+from ..passes.factors import USUAL_FACTORS, Factor, Factors
+from .observation import Observation, What
+from .posterior import OUTLIER, Believed, Posterior, Prior, learned
+
+FEWEST = 3
+"""Nothing is claimed from fewer observations."""
+
+PRIORS: Mapping[What, Prior] = {
+    "ml": Prior(0.0, 0.35, 0.03, 0.25),
+    "loss": Prior(math.log(0.2 / 0.8), 0.8, 0.2, 0.4),
+    "minutes": Prior(0.0, 0.4, 0.03, 0.3),
+    "mixing": Prior(0.0, 0.4, 0.1, 0.4),
+    "drying": Prior(0.0, 0.3, 0.15, 0.25),
+    "shift": Prior(0.0, 0.3, 0.2, 0.3),
+    "value": Prior(0.0, 0.3, 0.3, 0.3),
+    "dose": Prior(0.0, 0.05, 0.05, 0.1),
+}
+"""Before anything is seen, in logarithms (of the loss: log odds; of values: steps). Hands differ by a quarter in their films and
+by more than a third in their pace; from memory."""
+
+_USUAL_LOSS = USUAL_FACTORS.loss.value
+
+
+def _log(one: Observation) -> float:
+    return math.log(one.found / one.expected)
+
+
+def _odds(one: Observation) -> float:
+    share = min(max(one.found / one.expected, 1e-3), 1 - 1e-3)
+    return math.log(share / (1 - share))
+
+
+def _share(odds: float) -> float:
+    return 1 / (1 + math.exp(-odds))
+
+
+_NUMBER: Mapping[What, Callable[[Observation], float]] = {
+    "loss": _odds,
+    "value": lambda one: one.found - one.expected,
+}
+_SAID: Mapping[What, Callable[[float], float]] = {"loss": _share, "value": lambda steps: steps}
+
+
+@dataclass(frozen=True)
+class Learned:
+    """A factor as it is believed, with its interval of eight in ten, the usual one, and the observations (ids) behind it.
+
+    `doubted` are those that lie so far out that they hardly count. `of` is the group it holds for, "" for all.
+    """
+
+    what: str
+    of: str
+    mean: float
+    low: float
+    high: float
+    usual: float
+    count: int
+    behind: tuple[str, ...] = ()
+    doubted: tuple[str, ...] = ()
+
+    @property
+    def differs(self) -> bool:
+        """Whether the usual factor lies outside the interval, and enough was seen to say so."""
+        return self.count >= FEWEST and not self.low <= self.usual <= self.high
+
+
+@dataclass(frozen=True, eq=False)
+class Lessons:
+    """All that was learned: overall and by group, and the factors that plans are made with."""
+
+    overall: tuple[Learned, ...]
+    groups: tuple[Learned, ...]
+    factors: Factors
+
+    def of(self, what: str) -> Learned | None:
+        """What was learned of one thing, over all groups."""
+        return next((one for one in self.overall if one.what == what), None)
+
+
+def lessons(observations: Sequence[Observation], without: Collection[str] = ()) -> Lessons:
+    """What observations teach, in the order of time; `without` are ids that the painter leaves out."""
+    kept = [one for one in observations if one.id not in without]
+    found: dict[What, Posterior] = {}
+    seen: dict[What, list[Observation]] = {}
+    for what, prior in PRIORS.items():
+        own = [one for one in kept if one.what == what]
+        if own:
+            number = _NUMBER.get(what, _log)
+            found[what], seen[what] = learned([number(one) for one in own], [one.of for one in own], prior), own
+    overall, groups = [], []
+    for what, posterior in found.items():
+        own = seen[what]
+        overall.append(_told(what, "", posterior.overall, own, posterior.trust))
+        for of, believed in posterior.groups.items():
+            pairs = [(one, trust) for one, trust in zip(own, posterior.trust, strict=True) if one.of == of]
+            groups.append(_told(what, of, believed, [one for one, _ in pairs], [trust for _, trust in pairs]))
+    if "dose" in found:
+        overall.append(_hand(found["dose"], seen["dose"]))
+    return Lessons(tuple(overall), tuple(groups), _factors(found))
+
+
+def _told(what: What, of: str, believed: Believed, own: Sequence[Observation], trust: Sequence[float]) -> Learned:
+    said = _SAID.get(what, math.exp)
+    usual = {"loss": _USUAL_LOSS, "value": 0.0}.get(what, 1.0)
+    return Learned(
+        what, of, said(believed.mean), said(believed.low), said(believed.high), usual, believed.count,
+        tuple(one.id for one in own),
+        tuple(one.id for one, counts in zip(own, trust, strict=True) if counts < OUTLIER),
+    )  # fmt: skip
+
+
+_USUAL_HAND = PRIORS["dose"].noise
+
+
+def _hand(posterior: Posterior, own: Sequence[Observation]) -> Learned:
+    """How exact the hand doses: the noise of its doses, as a share."""
+    count = len(own)
+    about = posterior.noise / math.sqrt(2 * (count + PRIORS["dose"].noise_n))
+    low, high = max(posterior.noise - 1.28 * about, 0.0), posterior.noise + 1.28 * about
+    return Learned("dosing hand", "", posterior.noise, low, high, _USUAL_HAND, count, tuple(one.id for one in own))
+
+
+def _factors(found: Mapping[What, Posterior]) -> Factors:
+    """The factors for plans; what was seen fewer than three times stays as it usually is."""
+
+    def factor(what: What, usual: Factor) -> Factor:
+        posterior = found.get(what)
+        if posterior is None or posterior.overall.count < FEWEST:
+            return usual
+        mean = math.exp(posterior.overall.mean)
+        return Factor(mean, mean * posterior.overall.spread, posterior.overall.count)
+
+    loss, taken = USUAL_FACTORS.loss, factor("ml", Factor(1.0, USUAL_FACTORS.film.spread))
+    lost = found.get("loss")
+    if lost is not None and lost.overall.count >= FEWEST:
+        share = _share(lost.overall.mean)
+        loss = Factor(share, share * (1 - share) * lost.overall.spread, lost.overall.count)
+    # what is taken is film / (1 - loss): what the loss does not explain is the film
+    film = taken.value * (1 - loss.value) / (1 - _USUAL_LOSS)
+    dried = found.get("drying")
+    with_medium: dict[MediumKind, Factor] = {}
+    drying = factor("drying", USUAL_FACTORS.drying)
+    if dried is not None:
+        for medium, own in dried.groups.items():
+            if medium and own.count >= FEWEST:
+                beside = math.exp(own.mean) / drying.value
+                with_medium[cast(MediumKind, medium)] = Factor(beside, beside * own.spread, own.count)
+    return Factors(
+        film=Factor(film, film * taken.spread / taken.value, taken.observations),
+        loss=loss,
+        pace=factor("minutes", USUAL_FACTORS.pace),
+        drying=drying,
+        wet_shift=factor("shift", USUAL_FACTORS.wet_shift),
+        drying_with=with_medium,
+    )
