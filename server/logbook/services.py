@@ -16,7 +16,7 @@ from server.sittings.easel import services as easel
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.errors import YpsochromError
 from ypsochrom.logbook.easel import seen_at_the_easel
-from ypsochrom.logbook.learning import FEWEST, Learned, Lessons, lessons
+from ypsochrom.logbook.learning import FEWEST, Learned, Lessons, changes_plans, lessons
 from ypsochrom.logbook.observation import Observation, in_order, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
 
@@ -93,7 +93,7 @@ def learned_out(owner: Any) -> LearnedAllOut:
         groups=[_out(one, in_use) for one in found.groups if one.count >= FEWEST],
         observations=len(observations),
         left_out=len(ids.intersection(left_out)),
-        offered=found.factors != in_use,
+        offered=changes_plans(found.factors, in_use),
         own=in_use != USUAL_FACTORS,
         fewest=FEWEST,
     )

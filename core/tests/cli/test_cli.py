@@ -368,3 +368,28 @@ def test_bad_input_of_check_is_one_line(planned, photographed, tmp_path, capsys,
     error = capsys.readouterr().err
     assert says in error
     assert error.count("\n") == 1
+
+
+def test_learn_prints_factors_that_fit_the_contract_and_says_what_it_left_out(tmp_path, capsys, request):
+    from ypsochrom.logbook.observation import lines
+    from ypsochrom.logbook.stand_in import Habits, log_of
+
+    log = tmp_path / "log.jsonl"
+    written = lines(log_of(Habits(), 3, 77))
+    line_schema = schema(request, "log-1.schema.json")
+    for line in written.splitlines():
+        jsonschema.validate(json.loads(line), line_schema)
+    log.write_text(written + "not a line\n")
+    assert main(["learn", str(log), "--json"]) == 0
+    found = json.loads(capsys.readouterr().out)
+    jsonschema.validate(found, schema(request, "learn-1.schema.json"))
+    assert found["factors"]["pace"]["mean"] == pytest.approx(0.7, rel=0.2)
+    assert found["factors"]["loss"]["mean"] == pytest.approx(0.45, rel=0.2)
+    assert found["factors"]["paint taken"]["n"] == 42
+    assert [one["id"] for one in found["advice"]] == ["logbook.W001"]
+    assert main(["learn", str(log)]) == 0
+    assert "observations" in capsys.readouterr().out
+    (tmp_path / "empty.jsonl").write_text("nothing\n")
+    for bad in ("empty.jsonl", "missing.jsonl"):
+        assert main(["learn", str(tmp_path / bad)]) == 2
+        assert "ypsochrom:" in capsys.readouterr().err

@@ -13,11 +13,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import stats
 
-from ypsochrom.logbook.learning import FEWEST, lessons
+from ypsochrom.logbook.learning import FEWEST, changes_plans, lessons
 from ypsochrom.logbook.observation import Observation
 from ypsochrom.logbook.posterior import Prior, learned
 from ypsochrom.logbook.stand_in import BEGIN, Habits, log_of
-from ypsochrom.passes.factors import USUAL_FACTORS
+from ypsochrom.passes.factors import USUAL_FACTORS, Factor
 
 RUNS = 60
 
@@ -55,6 +55,16 @@ def test_plans_are_made_with_what_was_learned():
     assert factors.loss.value == pytest.approx(habits.loss, abs=0.06)
     assert factors.film.value == pytest.approx(habits.film, rel=0.25)
     assert factors.pace.observations == 84
+
+
+def test_what_hardly_differs_from_what_is_in_use_is_not_offered():
+    learned_now = lessons(log_of(Habits(), 3, 5)).factors
+    assert changes_plans(learned_now, USUAL_FACTORS)
+    assert not changes_plans(learned_now, learned_now)
+    nearly = replace(learned_now, pace=replace(learned_now.pace, value=learned_now.pace.value * 1.01))
+    assert not changes_plans(nearly, learned_now)
+    slower = replace(learned_now, drying_with={"glazing liquid": Factor(1.5, 0.1, 4)})
+    assert changes_plans(slower, learned_now)
 
 
 def test_without_outliers_and_groups_it_is_the_conjugate_normal_posterior():

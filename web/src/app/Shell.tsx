@@ -87,6 +87,7 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
             ["/", "Paintings"],
             ["/materials", "Shelf"],
             ["/mixes", "Mixing bench"],
+            ["/logbook", "Logbook"],
           ].map(([to, label]) => (
             <NavLink
               key={to}

@@ -13,6 +13,9 @@ from ..passes.factors import USUAL_FACTORS, Factor, Factors
 from .observation import Observation, What
 from .posterior import OUTLIER, Believed, Posterior, Prior, learned
 
+EIGHT_IN_TEN = 1.2816
+"""So many standard deviations each way hold eight in ten of what is normally distributed."""
+
 FEWEST = 3
 """Nothing is claimed from fewer observations."""
 
@@ -110,6 +113,21 @@ def lessons(observations: Sequence[Observation], without: Collection[str] = ()) 
     return Lessons(tuple(overall), tuple(groups), _factors(found))
 
 
+CHANGES_PLANS = 0.03
+"""Factors nearer to each other than this share change no plan that anybody would see."""
+
+
+def changes_plans(learned: Factors, in_use: Factors) -> bool:
+    """Whether plans by what was learned would differ from those by what is in use."""
+    pairs = [
+        (getattr(learned, name).value, getattr(in_use, name).value)
+        for name in ("film", "loss", "pace", "drying", "wet_shift")
+    ]
+    media = {*learned.drying_with, *in_use.drying_with}
+    pairs += [(learned.drying_of(medium), in_use.drying_of(medium)) for medium in media]
+    return any(abs(one / other - 1) > CHANGES_PLANS for one, other in pairs)
+
+
 def _told(what: What, of: str, believed: Believed, own: Sequence[Observation], trust: Sequence[float]) -> Learned:
     said = _SAID.get(what, math.exp)
     usual = {"loss": _USUAL_LOSS, "value": 0.0}.get(what, 1.0)
@@ -125,10 +143,9 @@ _USUAL_HAND = PRIORS["dose"].noise
 
 def _hand(posterior: Posterior, own: Sequence[Observation]) -> Learned:
     """How exact the hand doses: the noise of its doses, as a share."""
-    count = len(own)
-    about = posterior.noise / math.sqrt(2 * (count + PRIORS["dose"].noise_n))
-    low, high = max(posterior.noise - 1.28 * about, 0.0), posterior.noise + 1.28 * about
-    return Learned("dosing hand", "", posterior.noise, low, high, _USUAL_HAND, count, tuple(one.id for one in own))
+    reach = EIGHT_IN_TEN * posterior.noise_spread
+    low, high = max(posterior.noise - reach, 0.0), posterior.noise + reach
+    return Learned("dosing hand", "", posterior.noise, low, high, _USUAL_HAND, len(own), tuple(one.id for one in own))
 
 
 def _factors(found: Mapping[What, Posterior]) -> Factors:

@@ -25,6 +25,9 @@ OUTLIER = 0.35
 AS_NORMAL = 1.203
 """Normal noise of this standard deviation is fitted by tails of four degrees with a scale of 1 (solved for, not from memory)."""
 
+_OF_NOISE = 0.6
+"""So much of what normal noise would tell of its own size is told through these tails."""
+
 _ROUNDS = 40
 _SHARE = 0.9
 """The upper end of an interval that holds eight in ten."""
@@ -56,11 +59,14 @@ class Believed:
 
 @dataclass(frozen=True)
 class Posterior:
-    """The mean, every group that was seen, the noise (one standard deviation), and how much each observation counted (0-1.25)."""
+    """The mean, every group that was seen, the noise (one standard deviation) and how sure that is (one standard deviation), and
+    how much each observation counted (0-1.25).
+    """
 
     overall: Believed
     groups: dict[str, Believed]
     noise: float
+    noise_spread: float
     trust: tuple[float, ...]
 
 
@@ -92,6 +98,7 @@ def learned(numbers: Sequence[float], groups: Sequence[str], prior: Prior) -> Po
             for name, direction in zip(names, directions, strict=True)
         },
         AS_NORMAL * float(np.sqrt(noise2)),
+        AS_NORMAL * float(np.sqrt(noise2 / (2 * _OF_NOISE * freedom))),
         tuple(trust.tolist()),
     )
 

@@ -4,7 +4,8 @@ from collections.abc import Sequence
 
 from ...kit.advice import Advice
 from ...kit.codec import Json
-from ...logbook.learning import Learned, Lessons
+from ...logbook.learning import EIGHT_IN_TEN, Learned, Lessons
+from ...passes.factors import USUAL_FACTORS
 from .plan_json import advice_json
 
 LEARN_VERSION = 1
@@ -26,8 +27,8 @@ def learned_json(found: Lessons, refused: Sequence[Advice]) -> Json:
     film_told = {
         "film": {
             "mean": film.value,
-            "low": max(film.value - 1.28 * film.spread, 0.0),
-            "high": film.value + 1.28 * film.spread,
+            "low": max(film.value - EIGHT_IN_TEN * film.spread, 0.0),
+            "high": film.value + EIGHT_IN_TEN * film.spread,
             "n": film.observations,
         }
     }
@@ -49,5 +50,6 @@ def learned_json(found: Lessons, refused: Sequence[Advice]) -> Json:
 def _loss(found: Lessons, usual: float) -> Json:
     own = found.of("loss")
     if own is None:
-        return {"mean": usual, "low": max(usual - 0.064, 0.0), "high": usual + 0.064, "n": 0}
+        reach = EIGHT_IN_TEN * USUAL_FACTORS.loss.spread
+        return {"mean": usual, "low": usual - reach, "high": usual + reach, "n": 0}
     return {"mean": own.mean, "low": own.low, "high": own.high, "n": own.count}

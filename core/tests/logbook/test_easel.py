@@ -1,0 +1,85 @@
+"""What the easel tells the log, from acts at known times."""
+
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from ypsochrom.logbook.easel import seen_at_the_easel
+from ypsochrom.logbook.observation import Observation
+from ypsochrom.paint.drying import WetFilm, overcoat_minutes
+from ypsochrom.passes.factors import USUAL_FACTORS, Factor, Factors
+from ypsochrom.sittings.easel.acts import Act
+from ypsochrom.sittings.easel.clocks import Laid
+from ypsochrom.sittings.easel.worklist import ListedPile, ListedTask, WorkList
+from ypsochrom.sky.air import Climate
+
+AIR = Climate(18, 60)
+BEGINS = datetime(2026, 6, 1, 9, tzinfo=UTC)
+FILM = WetFilm(70)
+
+
+def worklist(factors=USUAL_FACTORS):
+    return WorkList(
+        tasks=(
+            ListedTask("mix", "mixing", "m1", "grey", 2),
+            ListedTask("u1", "unit", "u1", "the wall", 10, piles=("m1",), uses={"m1": 2.0}, technique="opaque"),
+            ListedTask("u2", "unit", "u2", "a glaze", 6, piles=("m1",), uses={"m1": 1.0}, technique="glaze",
+                       medium="glazing liquid, 90% of what is laid"),
+        ),
+        piles=(ListedPile("m1", "grey", 5.0, (), "#777777", "#707070", 5.0),),
+        areas=(),
+        laid={"u1": Laid(FILM, FILM, 1.4, 1.4), "u2": Laid(FILM, FILM)},
+        factors=factors,
+    )  # fmt: skip
+
+
+def acts(*told):
+    return tuple(
+        Act(f"a{place}", BEGINS + timedelta(minutes=minute), kind, "s1", **more)
+        for place, (minute, kind, more) in enumerate([(0, "open", {}), *told])
+    )
+
+
+def seen(told, made=None) -> dict[str, Observation]:
+    found = seen_at_the_easel(acts(*told), made or worklist(), AIR, BEGINS + timedelta(hours=4), "7")
+    assert all(one.painting == "7" for one in found)
+    return {one.what if one.what != "minutes" else one.of: one for one in found}
+
+
+DONE = [
+    (1, "start", {"task": "mix"}), (4, "done", {"task": "mix"}),
+    (5, "start", {"task": "u1"}), (20, "done", {"task": "u1"}),
+]  # fmt: skip
+
+
+def test_minutes_are_those_worked_against_those_of_a_usual_hand():
+    found = seen(DONE, worklist(Factors(pace=Factor(2.0, 0.1, 9))))
+    assert (found["opaque"].expected, found["opaque"].found) == (5.0, 15.0)
+    assert (found["mixing"].expected, found["mixing"].found) == (1.0, 3.0)
+
+
+def test_paint_is_what_went_from_the_pile_between_two_looks_at_it():
+    found = seen([*DONE, (21, "left", {"pile": "m1", "ml": 2.0})])
+    assert (found["ml"].expected, found["ml"].found, found["ml"].of) == (2.0, 3.0, "opaque")
+    thicker = seen([*DONE, (21, "left", {"pile": "m1", "ml": 2.0})], worklist(Factors(film=Factor(2.0, 0.1, 9))))
+    assert thicker["ml"].expected == pytest.approx(1.0)
+
+
+def test_a_look_at_a_pile_that_nothing_was_taken_from_says_nothing():
+    assert "ml" not in seen([*DONE[:2], (5, "left", {"pile": "m1", "ml": 4.0})])
+    assert "ml" not in seen([*DONE, (21, "back", {"task": "u1"}), (22, "left", {"pile": "m1", "ml": 2.0})])
+
+
+def test_a_coat_found_dry_is_held_against_the_model_by_the_usual_factor():
+    found = seen([*DONE, (38, "dry", {"task": "u1"})])["drying"]
+    assert found.found == pytest.approx(18.0)
+    assert found.expected == pytest.approx(overcoat_minutes(FILM, AIR, 1.0))
+    assert found.of == ""
+    glaze = seen([*DONE, (21, "start", {"task": "u2"}), (27, "done", {"task": "u2"}), (60, "dry", {"task": "u2"})])
+    assert glaze["drying"].of == "glazing liquid"
+
+
+def test_what_was_only_ticked_off_or_cannot_have_been_is_left_out():
+    found = seen([(1, "start", {"task": "u1"}), (1.2, "done", {"task": "u1"})])
+    assert found == {}
+    assert seen([(2, "done", {"task": "u1"}), (3, "dry", {"task": "nowhere"})]) == {}
