@@ -16,7 +16,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from . import checks, passes, sittings, work
+from . import checks, learning, passes, sittings, work
 from .timing import report, seconds
 
 REPOSITORY = Path(__file__).parents[1]
@@ -215,6 +215,7 @@ def main() -> None:
     passes.main()
     sittings.main()
     checks.main(photos=4)
+    learning.main()
     with tempfile.TemporaryDirectory() as folder:
         os.environ["YPSOCHROM_DATA"] = folder
         os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.settings"

@@ -27,7 +27,7 @@ VIEWS = {
     "observation": "/paintings/2/subject",
     "areas": "/paintings/1/areas",
     "mixes": "/paintings/1/mixes?area=a15",
-    "palette": "/paintings/1/mixes?palette=PW6,PY42,PBr7bs,PB29",
+    "logbook": "/logbook",
     "passes": "/paintings/1/passes?pass=2&unit=1",
     "amounts": "/paintings/1/passes?tab=amounts",
     "schools": "/paintings/1/passes?pass=4&tab=method",
@@ -53,6 +53,7 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 PRESSED: dict[str, list[str]] = {
     "amounts": ["The whole table", "Tubes"],
     "drawing": ["show it on the picture", "White paper"],
+    "logbook": ["Minutes at a unit"],
     "schools": ["Try all methods on this picture"],
 }
 """Buttons and switches to press before a picture is taken."""

@@ -89,8 +89,8 @@ def learned_out(owner: Any) -> LearnedAllOut:
     observations, found, left_out, in_use = _learned(owner)
     ids = {one.id for one in observations}
     return LearnedAllOut(
-        overall=[_out(one, in_use) for one in found.overall],
-        groups=[_out(one, in_use) for one in found.groups if one.count >= FEWEST],
+        overall=[_out(one, in_use, one.differs) for one in found.overall],
+        groups=[_out(one, in_use, found.stands_out(one)) for one in found.groups if one.count >= FEWEST],
         observations=len(observations),
         left_out=len(ids.intersection(left_out)),
         offered=changes_plans(found.factors, in_use),
@@ -99,7 +99,7 @@ def learned_out(owner: Any) -> LearnedAllOut:
     )
 
 
-def _out(one: Learned, in_use: Factors) -> LearnedOut:
+def _out(one: Learned, in_use: Factors, differs: bool) -> LearnedOut:
     used = {
         "ml": in_use.film.value * (1 - USUAL_FACTORS.loss.value) / (1 - in_use.loss.value),
         "loss": in_use.loss.value,
@@ -117,7 +117,7 @@ def _out(one: Learned, in_use: Factors) -> LearnedOut:
         usual=one.usual,
         in_use=None if one.of else used.get(one.what),
         count=one.count,
-        differs=one.differs,
+        differs=differs,
     )
 
 

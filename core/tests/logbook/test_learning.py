@@ -106,6 +106,11 @@ def test_groups_are_told_apart_where_they_lie_apart():
     slow = [one(20 + n, 10.0, 16.0 + 0.2 * (n % 4), of="opaque") for n in range(15)]
     of = {found.of: found for found in lessons([*quick, *slow]).groups}
     assert of["glaze"].high < 0.7 < 1.3 < of["opaque"].low
+    found = lessons([*quick, *slow])
+    assert all(found.stands_out(group) for group in found.groups)
+    alike = lessons([one(n, 10.0, 15.0, of="ab"[n % 2]) for n in range(20)])
+    assert alike.of("minutes").differs
+    assert not any(alike.stands_out(group) for group in alike.groups)
 
 
 def test_nothing_is_claimed_from_fewer_than_three_and_the_usual_factor_holds():

@@ -20,9 +20,9 @@ FEWEST = 3
 """Nothing is claimed from fewer observations."""
 
 PRIORS: Mapping[What, Prior] = {
-    "ml": Prior(0.0, 0.35, 0.03, 0.25),
+    "ml": Prior(0.0, 0.35, 0.02, 0.2),
     "loss": Prior(math.log(0.2 / 0.8), 0.8, 0.2, 0.4),
-    "minutes": Prior(0.0, 0.4, 0.03, 0.3),
+    "minutes": Prior(0.0, 0.4, 0.02, 0.2),
     "mixing": Prior(0.0, 0.4, 0.1, 0.4),
     "drying": Prior(0.0, 0.3, 0.15, 0.25),
     "shift": Prior(0.0, 0.3, 0.2, 0.3),
@@ -85,6 +85,11 @@ class Lessons:
     overall: tuple[Learned, ...]
     groups: tuple[Learned, ...]
     factors: Factors
+
+    def stands_out(self, group: Learned) -> bool:
+        """Whether a group differs from the usual, and from what holds over all groups: else that says enough."""
+        overall = self.of(group.what)
+        return group.differs and (overall is None or not group.low <= overall.mean <= group.high)
 
     def of(self, what: str) -> Learned | None:
         """What was learned of one thing, over all groups."""

@@ -5022,7 +5022,7 @@ export interface components {
          * @description A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
          *
          *     `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
-         *     `differs` that the usual one lies outside the interval.
+         *     `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too.
          */
         LearnedOut: {
             /** Count */
