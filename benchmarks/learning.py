@@ -1,4 +1,4 @@
-"""What a log teaches: simulated painters of known habits: `python -m benchmarks.learning [LOGS] [SEED]`, seeds not known to the code.
+"""What a log teaches: simulated painters of known habits and unseen seeds: `python -m benchmarks.learning [LOGS] [SEED]`.
 
 The baseline is the usual factors, by which every plan goes before anything was logged.
 """
