@@ -1,0 +1,1 @@
+export { learnedQuery, type Learned } from "./queries";
