@@ -236,11 +236,14 @@ class RuleOut(Schema):
 
 
 class TradeOut(Schema):
-    """What can be chosen: schools, rules, grounds, techniques; `titles` of all reasons, `amounts` how they are reckoned."""
+    """What can be chosen: schools, rules, grounds, supports as they come with their colours (CIELAB, null: white priming),
+    techniques; `titles` of all reasons, `amounts` how they are reckoned.
+    """
 
     schools: list[SchoolOut]
     rules: list[RuleOut]
     grounds: dict[Tone, str]
+    faces: dict[str, list[float] | None]
     techniques: dict[TechniqueName, str]
     titles: dict[str, str]
     amounts: str

@@ -17,6 +17,7 @@ from ypsochrom.formats.csv.passes import tubes_in_words
 from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.materials.shelf import looking_box, price_per_ml
+from ypsochrom.materials.supplies import FACES
 from ypsochrom.mixes.mix_set import Mix
 from ypsochrom.mixes.told import told_doses
 from ypsochrom.paint.catalogue import paint
@@ -113,6 +114,7 @@ def trade_out() -> TradeOut:
         rules=[RuleOut(id=r.id, title=r.title, reason=r.reason, hard=r.hard) for r in RULES.values()],
         titles=dict(REASON_TITLES),
         grounds=dict(GROUND_WORDS),
+        faces={title: None if lab is None else list(lab) for title, lab in FACES.items()},
         techniques=dict(TECHNIQUE_WORDS),
         amounts=film_formula_words(),
     )

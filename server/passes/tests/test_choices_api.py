@@ -31,6 +31,8 @@ def test_the_trade_lists_nine_schools_with_their_rules_and_the_grounds(client):
     known = {rule["id"] for rule in trade["rules"]}
     assert all(set(school["rules"]) <= known for school in trade["schools"])
     assert set(trade["grounds"]) == {"white", "grey", "warm earth", "black", "as it is"}
+    assert trade["faces"]["white priming"] is None
+    assert all(0 < lab[0] < 100 for lab in trade["faces"].values() if lab)
 
 
 def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):

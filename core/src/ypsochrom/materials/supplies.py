@@ -92,6 +92,16 @@ class Face:
 
 PRIMED_WHITE = Face()
 
+FACES: Mapping[str, LabTriple | None] = {
+    "white priming": None,
+    "a grey ground of before": (58.0, 0.0, 0.0),
+    "bare linen": (62.0, 3.0, 14.0),
+    "bare wood": (70.0, 8.0, 24.0),
+    "grey board": (66.0, 0.0, 4.0),
+    "black priming": (24.0, 0.0, 0.0),
+}
+"""Supports as they come, with their colours (dry CIELAB, None: white priming); from memory, so a painter may give their own."""
+
 
 @dataclass(frozen=True)
 class Medium:

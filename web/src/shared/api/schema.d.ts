@@ -8043,11 +8043,16 @@ export interface components {
         };
         /**
          * TradeOut
-         * @description What can be chosen: schools, rules, grounds, techniques; `titles` of all reasons, `amounts` how they are reckoned.
+         * @description What can be chosen: schools, rules, grounds, supports as they come with their colours (CIELAB, null: white priming),
+         *     techniques; `titles` of all reasons, `amounts` how they are reckoned.
          */
         TradeOut: {
             /** Amounts */
             amounts: string;
+            /** Faces */
+            faces: {
+                [key: string]: number[] | null;
+            };
             /** Grounds */
             grounds: {
                 [key: string]: string;

@@ -71,6 +71,7 @@ const trade = {
     "warm earth": "It glows through.",
     black: "Out of the dark.",
   },
+  faces: { "white priming": null, "bare linen": [62, 3, 14] },
   techniques: { opaque: "a full brush coat", scumble: "a broken film" },
 };
 const summary: Summary = {

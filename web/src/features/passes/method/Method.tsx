@@ -60,7 +60,7 @@ export function Method({ paintingId, passes, area, pass, areas, change, setAside
       )}
       <Overrides passes={passes} areas={areas} trade={trade.data} change={change} />
       <MethodsCompared paintingId={paintingId} passes={passes} trade={trade.data} change={change} />
-      <PaintedOn choices={passes.choices} change={change} />
+      <PaintedOn choices={passes.choices} faces={trade.data.faces} change={change} />
       <GroundAndBeneath passes={passes} trade={trade.data} schoolGround={school.ground} change={change} />
       <GroundsCompared paintingId={paintingId} choices={passes.choices} change={change} />
       <HandAndFilms key={JSON.stringify(passes.choices)} passes={passes} change={change} />

@@ -5,41 +5,35 @@ import { Button, Stack, TextField } from "@mui/material";
 
 import { Section } from "../../../shared/ui/Facts";
 import { Choice } from "../../../shared/ui/Choice";
-import type { Choices } from "../queries";
+import type { Choices, Trade } from "../queries";
 import type { ChangeChoices } from "../useChoices";
 
 type Face = NonNullable<Choices["face"]>;
-type Lab = [number, number, number];
+const OWN = "another colour";
 
-/** Supports as they come, in CIELAB; from memory, so the colour can be typed. */
-const FACES: [string, string, Lab | null][] = [
-  ["white", "white priming", null],
-  ["grey", "a grey ground of before", [58, 0, 0]],
-  ["linen", "bare linen", [62, 3, 14]],
-  ["wood", "bare wood", [70, 8, 24]],
-  ["board", "grey board", [66, 0, 4]],
-  ["black", "black priming", [24, 0, 0]],
-];
-const OWN = "own";
-
-const same = (a: number[] | null | undefined, b: Lab | null) =>
+const same = (a: number[] | null | undefined, b: number[] | null) =>
   a == null || b === null ? (a ?? null) === b : a.every((one, at) => one === b[at]);
 
-export function PaintedOn({ choices, change }: { choices: Choices; change: ChangeChoices }) {
+interface Props {
+  choices: Choices;
+  faces: Trade["faces"];
+  change: ChangeChoices;
+}
+
+export function PaintedOn({ choices, faces, change }: Props) {
   const face: Face = choices.face!;
-  const known = FACES.find(([, , lab]) => same(face.lab, lab));
+  const known = Object.keys(faces).find((title) => same(face.lab, faces[title]!));
   const [typing, setTyping] = useState(false);
   const say = (to: Partial<Face>) => void change({ face: { ...face, ...to } });
   return (
     <Section title="What you paint on">
       <Choice
         label="Colour of the support"
-        value={typing ? OWN : (known?.[0] ?? OWN)}
-        options={[...FACES.map(([key, title]) => [key, title] as const), [OWN, "another colour"]]}
+        value={typing ? OWN : (known ?? OWN)}
+        options={[...Object.keys(faces), OWN].map((title) => [title, title])}
         choose={(key) => {
           setTyping(key === OWN);
-          const chosen = FACES.find(([one]) => one === key);
-          if (chosen) say({ lab: chosen[2] });
+          if (key !== OWN) say({ lab: faces[key] ?? null });
         }}
       />
       {(typing || !known) && (
@@ -71,7 +65,7 @@ export function PaintedOn({ choices, change }: { choices: Choices; change: Chang
   );
 }
 
-function OwnColour({ lab, use }: { lab: number[] | null | undefined; use: (lab: Lab) => void }) {
+function OwnColour({ lab, use }: { lab: number[] | null | undefined; use: (lab: number[]) => void }) {
   const [typed, setTyped] = useState(lab?.join(", ") ?? "");
   const read = typed.split(/[,;\s]+/).map(Number);
   const whole = read.length === 3 && read.every(Number.isFinite) && typed.trim() !== "";
@@ -84,7 +78,7 @@ function OwnColour({ lab, use }: { lab: number[] | null | undefined; use: (lab: 
         onChange={(event) => setTyped(event.target.value)}
         sx={{ flex: 1 }}
       />
-      <Button variant="outlined" disabled={!whole} onClick={() => use(read as Lab)}>
+      <Button variant="outlined" disabled={!whole} onClick={() => use(read)}>
         Use it
       </Button>
     </Stack>

@@ -16,7 +16,13 @@ const choices = { face, order: ["edges of the picture last"] } as unknown as Cho
 
 it("keeps what is painted on, known or typed", async () => {
   const change = vi.fn();
-  render(<PaintedOn choices={choices} change={change} />);
+  render(
+    <PaintedOn
+      choices={choices}
+      faces={{ "white priming": null, "bare linen": [62, 3, 14] }}
+      change={change}
+    />,
+  );
   await userEvent.click(screen.getByRole("combobox", { name: "Colour of the support" }));
   await userEvent.click(screen.getByRole("option", { name: "bare linen" }));
   await userEvent.click(screen.getByRole("combobox", { name: "Colour of the support" }));
