@@ -29,3 +29,18 @@ def test_what_was_learned_is_read_doubted_and_taken_up(page: Page):
     with page.expect_download() as saved:
         page.get_by_role("link", name="Save the log as JSON lines").click()
     assert saved.value.suggested_filename == "log.jsonl"
+
+
+def test_the_diary_of_a_painting_is_read_and_saved(page: Page):
+    page.goto("/logbook")
+    page.get_by_role("region", name="Diaries").get_by_role("link", name=re.compile("Kettle, closer")).click()
+    expect(page.get_by_role("heading", name="Kettle, closer")).to_be_visible()
+    first = page.get_by_role("region", name="Sitting 1")
+    expect(first).to_contain_text("The wall came out a little cooler")
+    expect(first.get_by_role("img", name=re.compile("^Photo: after pass")).first).to_be_visible()
+    expect(page.get_by_role("table", name="Hours by pass").get_by_role("row").nth(1)).to_contain_text("1 of 1")
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Save as Markdown").click()
+    assert "## Sitting 1" in saved.value.path().read_text()
+    first.get_by_role("link", name=re.compile("^after pass")).first.click()
+    expect(page.get_by_role("main")).to_contain_text("to mend")

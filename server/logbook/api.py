@@ -9,10 +9,12 @@ from server.site.files import to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
-from . import services
-from .schemas import BehindOut, LearnedAllOut, LeaveOutIn, UseIn, What
+from . import diaries, services
+from .schemas import BehindOut, DiaryOut, DiaryRowOut, LearnedAllOut, LeaveOutIn, UseIn, What
 
 router = Router()
+
+ZoneName = Annotated[str, Query(max_length=60)]
 
 
 @router.get("/learned", response={200: LearnedAllOut, **PROBLEMS})
@@ -48,3 +50,28 @@ def use(request: HttpRequest, given: UseIn) -> LearnedAllOut:
 def log(request: HttpRequest) -> HttpResponse:
     """All observations, one a line."""
     return to_save(services.log_lines(painter(request)), "application/jsonl", "log.jsonl")
+
+
+@router.get("/diaries", response={200: list[DiaryRowOut], **PROBLEMS})
+def all_diaries(request: HttpRequest) -> list[DiaryRowOut]:
+    """Paintings with a diary, the one last worked on first."""
+    return diaries.rows(painter(request))
+
+
+@router.get("/diaries/{painting_id}", response={200: DiaryOut, **PROBLEMS})
+def diary(request: HttpRequest, painting_id: int) -> DiaryOut:
+    """What was done in each sitting, and hours by pass."""
+    return diaries.out(painter(request), painting_id)
+
+
+@router.get("/diaries/{painting_id}/diary.md", response={200: None, **PROBLEMS})
+def diary_file(request: HttpRequest, painting_id: int, zone: ZoneName = "UTC") -> HttpResponse:
+    """The diary as Markdown, with times of a zone."""
+    text = diaries.markdown(painter(request), painting_id, zone)
+    return to_save(text.encode(), "text/markdown; charset=utf-8", "diary.md")
+
+
+@router.get("/diaries/{painting_id}/hours.csv", response={200: None, **PROBLEMS})
+def hours_file(request: HttpRequest, painting_id: int) -> HttpResponse:
+    """Hours by pass as CSV."""
+    return to_save(diaries.hours(painter(request), painting_id).encode(), "text/csv; charset=utf-8", "hours.csv")

@@ -5,6 +5,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from ypsochrom.logbook.diary import EntryKind, PassHours
+
 What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
 
 
@@ -74,3 +76,50 @@ class UseIn(Schema):
     """Plan with what was learned, or with the usual factors again."""
 
     learned: bool
+
+
+class DiaryRowOut(Schema):
+    """A painting with a diary: sittings so far, hours at work, and when it was last worked on."""
+
+    painting: int
+    title: str
+    thumbnail_url: str
+    sittings: int
+    worked_min: float
+    last: str
+
+
+class DiaryEntryOut(Schema):
+    """One thing that happened; `colours` are of its piles when dry, `check` the number of a checked photo."""
+
+    at: str
+    kind: EntryKind
+    title: str
+    words: str
+    minutes: float | None
+    planned_min: float | None
+    colours: list[str]
+    pass_number: int
+    photo_url: str
+    check: int | None
+
+
+class DiarySittingOut(Schema):
+    """A sitting with what happened in it; `temperature_c` and `humidity_pct` are of its begin."""
+
+    number: int
+    opened: str
+    ended: str | None
+    worked_min: float
+    temperature_c: float
+    humidity_pct: float
+    entries: list[DiaryEntryOut]
+
+
+class DiaryOut(Schema):
+    """The diary of a painting, and its hours by pass."""
+
+    title: str
+    worked_min: float
+    sittings: list[DiarySittingOut]
+    hours: list[PassHours]

@@ -18,7 +18,8 @@ const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage
 const ShelfPage = lazy(() => import("../features/materials/ShelfPage"));
 const SheetPage = lazy(() => import("../features/sittings/SheetPage"));
 const StudioPage = lazy(() => import("./StudioPage"));
-const LearnedPage = lazy(() => import("../features/logbook/LearnedPage"));
+const DiaryPage = lazy(() => import("../features/logbook/DiaryPage"));
+const LogbookPage = lazy(() => import("../features/logbook/LogbookPage"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
@@ -56,7 +57,8 @@ function AtTheDesk() {
             <Route path="materials/tubes/:tubeId" element={<CalibrationPage />} />
             <Route path="materials/:part?" element={<ShelfPage />} />
             <Route path="mixes" element={<MixingPage />} />
-            <Route path="logbook" element={<LearnedPage />} />
+            <Route path="logbook" element={<LogbookPage />} />
+            <Route path="logbook/:paintingId" element={<DiaryPage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

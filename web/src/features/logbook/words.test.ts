@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 
-import type { Entry, Learned } from "./queries";
-import { between, claims, counted, said, seen } from "./words";
+import type { DiarySitting, Entry, Learned } from "./queries";
+import { between, claims, counted, hours, said, seen, sittingWords } from "./words";
 
 const learned = (facts: Partial<Learned>): Learned => ({
   what: "minutes",
@@ -43,4 +43,10 @@ it("tells what was seen, and when it is too little", () => {
   expect(seen("minutes", entry)).toBe("6 min, 4 expected");
   expect(seen("loss", { ...entry, found: 1.2 })).toBe("1.2 of 4.0 ml");
   expect(seen("value", entry)).toBe("6.4, 4.0 expected");
+});
+
+it("says hours and sittings as a painter would", () => {
+  expect([hours(42.4), hours(90)]).toEqual(["42 min", "1.5 h"]);
+  const sitting = { number: 2, opened: "2026-06-01T09:00:00Z", ended: null } as DiarySitting;
+  expect(sittingWords(sitting)).toMatch(/^Sitting 2, Mon,? 1 Jun 2026, \d\d:00$/);
 });

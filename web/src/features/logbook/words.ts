@@ -1,5 +1,5 @@
 /** Factors in a painter's words. */
-import type { Entry, Learned, What } from "./queries";
+import type { DiaryEntry, DiarySitting, Entry, Learned, What } from "./queries";
 
 const SHARES: What[] = ["loss", "dosing hand"];
 
@@ -58,3 +58,34 @@ const TOLD: Record<What, (one: Learned) => string> = {
   dose: (one) => `Your doses are ${times(one)} what they should be`,
   "dosing hand": ({ mean }) => `Your doses vary by ${Math.round(mean * 100)} %`,
 };
+
+/** What happened, in a word. */
+export const KINDS: Record<DiaryEntry["kind"], string> = {
+  painted: "Painted",
+  mixed: "Mixed",
+  job: "Done",
+  "left out": "Left out",
+  note: "Note",
+  astray: "Pile",
+  dry: "Dry",
+  air: "Air",
+  photo: "Photo",
+};
+
+const timeOf = new Intl.DateTimeFormat("en-GB", { timeStyle: "short" });
+const dayOf = new Intl.DateTimeFormat("en-GB", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+});
+
+export const atTime = (at: string): string => timeOf.format(new Date(at));
+export const onDay = (at: string): string => dayOf.format(new Date(at));
+
+export const sittingWords = ({ number, opened, ended }: DiarySitting): string =>
+  `Sitting ${number}, ${onDay(opened)}, ${atTime(opened)}${ended === null ? "" : ` to ${atTime(ended)}`}`;
+
+/** Minutes as they are said of work. */
+export const hours = (minutes: number): string =>
+  minutes < 60 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;

@@ -732,6 +732,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/diaries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Diaries
+         * @description Paintings with a diary, the one last worked on first.
+         */
+        get: operations["server_logbook_api_all_diaries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diary
+         * @description What was done in each sitting, and hours by pass.
+         */
+        get: operations["server_logbook_api_diary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/diary.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diary File
+         * @description The diary as Markdown, with times of a zone.
+         */
+        get: operations["server_logbook_api_diary_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/hours.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hours File
+         * @description Hours by pass as CSV.
+         */
+        get: operations["server_logbook_api_hours_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/learned": {
         parameters: {
             query?: never;
@@ -4128,6 +4208,87 @@ export interface components {
             zone: string;
         };
         /**
+         * DiaryEntryOut
+         * @description One thing that happened; `colours` are of its piles when dry, `check` the number of a checked photo.
+         */
+        DiaryEntryOut: {
+            /** At */
+            at: string;
+            /** Check */
+            check: number | null;
+            /** Colours */
+            colours: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "air" | "photo";
+            /** Minutes */
+            minutes: number | null;
+            /** Pass Number */
+            pass_number: number;
+            /** Photo Url */
+            photo_url: string;
+            /** Planned Min */
+            planned_min: number | null;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DiaryOut
+         * @description The diary of a painting, and its hours by pass.
+         */
+        DiaryOut: {
+            /** Hours */
+            hours: components["schemas"]["PassHours"][];
+            /** Sittings */
+            sittings: components["schemas"]["DiarySittingOut"][];
+            /** Title */
+            title: string;
+            /** Worked Min */
+            worked_min: number;
+        };
+        /**
+         * DiaryRowOut
+         * @description A painting with a diary: sittings so far, hours at work, and when it was last worked on.
+         */
+        DiaryRowOut: {
+            /** Last */
+            last: string;
+            /** Painting */
+            painting: number;
+            /** Sittings */
+            sittings: number;
+            /** Thumbnail Url */
+            thumbnail_url: string;
+            /** Title */
+            title: string;
+            /** Worked Min */
+            worked_min: number;
+        };
+        /**
+         * DiarySittingOut
+         * @description A sitting with what happened in it; `temperature_c` and `humidity_pct` are of its begin.
+         */
+        DiarySittingOut: {
+            /** Ended */
+            ended: string | null;
+            /** Entries */
+            entries: components["schemas"]["DiaryEntryOut"][];
+            /** Humidity Pct */
+            humidity_pct: number;
+            /** Number */
+            number: number;
+            /** Opened */
+            opened: string;
+            /** Temperature C */
+            temperature_c: number;
+            /** Worked Min */
+            worked_min: number;
+        };
+        /**
          * DismissalIn
          * @description Advice set aside with a reason, or with none brought back.
          */
@@ -6194,6 +6355,24 @@ export interface components {
              * @enum {string}
              */
             source: "catalogue" | "calibrated";
+        };
+        /**
+         * PassHours
+         * @description How far a pass is: units done of all, minutes worked and planned for those that are done.
+         */
+        PassHours: {
+            /** Done */
+            done: number;
+            /** Number */
+            number: number;
+            /** Planned Min */
+            planned_min: number;
+            /** Role */
+            role: string;
+            /** Units */
+            units: number;
+            /** Worked Min */
+            worked_min: number;
         };
         /**
          * PassInLight
@@ -11183,6 +11362,270 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["EaselOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_all_diaries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryRowOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_diary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_diary_file: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_hours_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

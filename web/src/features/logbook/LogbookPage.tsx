@@ -18,6 +18,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
+import { Diaries } from "./Diaries";
 import {
   behindQuery,
   learnedQuery,
@@ -32,7 +33,7 @@ import { between, claims, counted, said, seen } from "./words";
 const PAGE = 50;
 const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
-export default function LearnedPage() {
+export default function LogbookPage() {
   const queries = useQueryClient();
   const { tell } = useUndo();
   const found = useQuery(learnedQuery);
@@ -52,7 +53,11 @@ export default function LearnedPage() {
   return (
     <Box component="main" sx={{ p: 3, maxWidth: 1080, mx: "auto" }}>
       <title>Logbook · Ypsochrom</title>
-      <Typography variant="h1">What was learned about you</Typography>
+      <Typography variant="h1" sx={{ mb: 2 }}>
+        Logbook
+      </Typography>
+      <Diaries />
+      <Typography variant="h2">What was learned about you</Typography>
       <NowFirst all={all} use={(learned) => void keep(() => planWith(learned))} />
       {told.length > 0 && (
         <Box component="ul" sx={{ pl: 2.5, my: 2 }} aria-label="What differs from the usual">

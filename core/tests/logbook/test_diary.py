@@ -1,0 +1,64 @@
+"""The diary told from acts at known times, and how it is written down."""
+
+from datetime import UTC, timedelta
+from zoneinfo import ZoneInfo
+
+from ypsochrom.formats.diary import diary_md, hours_csv
+from ypsochrom.logbook.diary import Entry, diary_of
+from ypsochrom.sittings.easel.acts import Act
+from ypsochrom.sky.air import Climate
+
+from .test_easel import AIR, BEGINS, DONE, acts, worklist
+
+NEXT_DAY = BEGINS + timedelta(days=1)
+
+
+def told(*more, photos=()):
+    later = (
+        Act("b0", NEXT_DAY, "open", "s2"),
+        Act("b1", NEXT_DAY + timedelta(minutes=2), "skip", "s2", task="u2", text="changed my mind"),
+    )
+    all_acts = (*acts(*DONE, *more), *later)
+    return diary_of(all_acts, worklist(), AIR, NEXT_DAY + timedelta(hours=1), photos)
+
+
+def test_what_was_done_stands_in_the_sitting_it_was_done_in():
+    diary = told((22, "note", {"task": "u1", "text": "too cool"}), (23, "air", {"climate": Climate(21, 40)}))
+    first, second = diary.sittings
+    assert [entry.kind for entry in first.entries] == ["mixed", "painted", "note", "air"]
+    assert first.worked_min == 18.0
+    painted = first.entries[1]
+    assert (painted.title, painted.minutes, painted.planned_min, painted.colours) == (
+        "the wall",
+        15.0,
+        10,
+        ("#707070",),
+    )
+    assert first.entries[2].words == "too cool"
+    assert [entry.kind for entry in second.entries] == ["left out"]
+    assert (first.climate, second.climate) == (AIR, Climate(21, 40))
+    assert diary.worked_min == 18.0
+
+
+def test_a_photo_between_two_sittings_stands_with_the_one_before():
+    photo = Entry(BEGINS + timedelta(hours=10), "photo", "after pass 1", photo="p.jpg", check=4)
+    before = Entry(BEGINS - timedelta(hours=1), "photo", "the drawing")
+    first, second = told(photos=[photo, before]).sittings
+    assert first.entries[0] == before
+    assert first.entries[-1] == photo
+    assert photo not in second.entries
+
+
+def test_hours_by_pass_hold_what_was_worked_against_what_was_planned():
+    (hours,) = told().hours
+    assert (hours.done, hours.units, hours.worked_min, hours.planned_min) == (1, 2, 15.0, 10.0)
+
+
+def test_markdown_and_csv_say_the_same_and_mean_nothing_by_marks():
+    diary = told((22, "note", {"task": "u1", "text": "*too* cool\n# and | flat"}))
+    text = diary_md(diary, "Jug [1] <b>", ZoneInfo("Asia/Tokyo"))
+    assert text.startswith("# Jug \\[1\\] \\<b\\>\n")
+    assert "## Sitting 1, 2026-06-01 18:00" in text
+    assert "- 18:22 note: the wall: \\*too\\* cool \\# and \\| flat" in text
+    assert diary_md(diary, "x", UTC).count("\n- ") == 4
+    assert hours_csv(diary).splitlines()[1].endswith("1,2,15.0,10.0")
