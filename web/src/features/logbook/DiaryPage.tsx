@@ -125,7 +125,14 @@ function Told({ entry, painting }: { entry: DiaryEntry; painting: number }) {
             src={entry.photo_url}
             alt={`Photo: ${entry.title || entry.words}`}
             loading="lazy"
-            sx={{ display: "block", mt: 0.5, maxWidth: 260, maxHeight: 180 }}
+            sx={{
+              display: "block",
+              mt: 0.5,
+              width: 220,
+              height: 165,
+              objectFit: "contain",
+              objectPosition: "left",
+            }}
           />
         )}
       </Box>
