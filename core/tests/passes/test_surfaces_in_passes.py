@@ -114,6 +114,9 @@ def test_a_reflection_follows_its_thing_in_one_unit_drawn_down(plain, wool):
         if own and thing.id in places and not _held_apart(plan, one, wool.id, thing.id):
             assert places[thing.id] < places[wool.id]
     assert any(unit.technique == "drawn down" for one in plan.passes for unit in one.units)
+    ends = [step for _, step in laid_on(plan, wool) if step.family in ("accent", "highlight")]
+    assert ends
+    assert all(step.technique != "drawn down" for step in ends)  # they sit on it
 
 
 def _held_apart(plan, one, mirror, thing):

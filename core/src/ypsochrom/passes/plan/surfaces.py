@@ -34,18 +34,19 @@ def surfaces(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     """The drafts with what grows, and what mirrors, laid in its own manner; what is glazed stays as it is."""
     scene = shop.scene
     found = [
-        replace(draft, manner=DRAWN_DOWN) if draft.area in scene.mirrors and _is_colour(draft) else draft
+        replace(draft, manner=DRAWN_DOWN) if draft.area in scene.mirrors and _is_body(draft) else draft
         for draft in drafts
     ]
     for area_id, growth in scene.growths.items():
-        own = [draft for draft in found if draft.area == area_id and _is_colour(draft) and draft.family not in ENDS]
+        own = [draft for draft in found if draft.area == area_id and _is_body(draft)]
         if own:
             found = [draft for draft in found if draft not in own] + _grown(own, growth, shop)
     return found
 
 
-def _is_colour(draft: Draft) -> bool:
-    return is_opaque(draft) and draft.role.key != "ground"
+def _is_body(draft: Draft) -> bool:
+    """Whether it lays the colour of a form: accents and highlights sit on that, the ground lies beneath."""
+    return is_opaque(draft) and draft.role.key != "ground" and draft.family not in ENDS
 
 
 def _grown(own: Sequence[Draft], growth: Growth, shop: Workshop) -> list[Draft]:
