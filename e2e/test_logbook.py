@@ -38,7 +38,9 @@ def test_the_diary_of_a_painting_is_read_and_saved(page: Page):
     first = page.get_by_role("region", name="Sitting 1")
     expect(first).to_contain_text("The wall came out a little cooler")
     expect(first.get_by_role("img", name=re.compile("^Photo: after pass")).first).to_be_visible()
-    expect(page.get_by_role("table", name="Hours by pass").get_by_role("row").nth(1)).to_contain_text(re.compile(r"ground\s*(\d+) of \1"))
+    expect(page.get_by_role("table", name="Hours by pass").get_by_role("row").nth(1)).to_contain_text(
+        re.compile(r"ground\s*(\d+) of \1")
+    )
     with page.expect_download() as saved:
         page.get_by_role("link", name="Save as Markdown").click()
     assert "## Sitting 1" in saved.value.path().read_text()
