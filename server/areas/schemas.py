@@ -61,7 +61,7 @@ class AreaOut(Schema):
     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
     `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's. `way` is which
     way strokes run in it, in words, None where they agree on none; `growth` what grows over it, `flow` the way of that, `mirrors`
-    the area that it is the reflection of.
+    the area that it is the reflection of, `may_mirror` the one that it would be if it were one.
     """
 
     id: str
@@ -85,6 +85,7 @@ class AreaOut(Schema):
     growth: Growth | None
     flow: FlowOut | None
     mirrors: str | None
+    may_mirror: str | None
     plane: Plane
     found_plane: Plane
     beneath: list[str]
@@ -189,6 +190,7 @@ class AreasOut(Schema):
     lost: list[LostOut]
     advice: list[FindingOut]
     waiting: list[WaitingOut]
+    surfaces: dict[str, str]
     labels_url: str | None
     up_to_date: bool
 

@@ -7,7 +7,7 @@ import numpy as np
 
 from server.records import pictures
 from server.work import desk
-from ypsochrom.areas.area import Area
+from ypsochrom.areas.area import Area, above
 from ypsochrom.areas.background import offers
 from ypsochrom.areas.facts import AS_FOUND, Decision, Facts
 from ypsochrom.areas.found import FoundAreas
@@ -15,7 +15,7 @@ from ypsochrom.areas.gradations import Gradation
 from ypsochrom.areas.judgement.standing import state_of
 from ypsochrom.areas.names import advice_in_words
 from ypsochrom.areas.partition import AreaTree
-from ypsochrom.areas.strokes import Flow
+from ypsochrom.areas.strokes import SURFACE_WORDS, Flow
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.advice import Advice
@@ -45,6 +45,7 @@ from .services import edits_out, found_areas_of
 
 NOTHING = AreasOut(
     areas=[], things=[], borders=[], detail=None, found_detail=0, edits=[], lost=[], advice=[], waiting=[], labels_url=None,
+    surfaces=SURFACE_WORDS,
     up_to_date=False,
 )  # fmt: skip
 
@@ -94,6 +95,7 @@ def out(work: Work) -> AreasOut:
                 **_area_facts(area, facts[area.id], brief.decisions.get(area.id, AS_FOUND)),
                 **_strokes(area.id, gradations.get(area.id), strokes, brief),
                 name=names[area.id],
+                may_mirror=_may_mirror(area, found.map.areas, brief),
                 named=bool(brief.decisions.get(area.id, AS_FOUND).name),
                 plane=have.planes[area.id],
                 outline=found.outlines[area.id],
@@ -113,6 +115,7 @@ def out(work: Work) -> AreasOut:
         lost=[LostOut(edit=int(one.subject or 0), message=one.message, hint=one.hint) for one in found.lost],
         advice=findings(work, found, work.last("judgement") or ()),
         waiting=[WaitingOut(**vars(one)) for one in waiting(work)],
+        surfaces=SURFACE_WORDS,
         labels_url=pictures.url(desk.facts_of(work, "areas", AreaSummary).labels),
         up_to_date=work.state("areas") == "current",
     )
@@ -128,6 +131,12 @@ def _borders(work: Work, found: FoundAreas, have: Decided) -> list[BorderOut]:
 
 def _hex(lab: tuple[float, float, float] | None) -> str | None:
     return None if lab is None else lab_to_hex(np.array(lab))
+
+
+def _may_mirror(area: Area, areas: Iterable[Area], brief: Brief) -> str | None:
+    things = [one for one in areas if one.id != area.id and brief.decisions.get(one.id, AS_FOUND).mirrors is None]
+    found = above(area, things)
+    return None if found is None else found.id
 
 
 def _strokes(area: str, gradation: Gradation | None, strokes: Strokes, brief: Brief) -> dict[str, Any]:

@@ -15,7 +15,7 @@ from server.sittings.models import ActRow
 from server.subject.shown import subject_pictures
 from server.work import desk
 from ypsochrom.formats.diary import diary_md, hours_csv
-from ypsochrom.logbook.diary import Diary, DiarySitting, Entry, diary_of
+from ypsochrom.logbook.diary import Diary, Entry, diary_of
 from ypsochrom.sittings.calendar import zone_of
 
 from .schemas import DiaryEntryOut, DiaryOut, DiaryRowOut, DiarySittingOut
@@ -58,9 +58,9 @@ def rows(owner: Any) -> list[DiaryRowOut]:
     found: list[tuple[datetime, DiaryRowOut]] = []
     for painting in worked:
         diary = _diary(painting)
-        if diary is None or not diary.sittings:
+        last = None if diary is None else diary.last
+        if diary is None or last is None:
             continue
-        last = max(entry.at for one in diary.sittings for entry in (*one.entries, *_opened(one)))
         row = DiaryRowOut(
             painting=painting.pk,
             title=painting.title,
@@ -71,10 +71,6 @@ def rows(owner: Any) -> list[DiaryRowOut]:
         )
         found.append((last, row))
     return [row for _, row in sorted(found, key=lambda one: one[0], reverse=True)]
-
-
-def _opened(one: DiarySitting) -> tuple[Entry, ...]:
-    return (Entry(one.opened, "job", ""),)
 
 
 def _of(owner: Any, painting_id: int) -> tuple[Painting, Diary]:

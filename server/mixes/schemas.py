@@ -149,6 +149,7 @@ class MixesOut(Schema):
     tubes: int
     piles: int
     borrow: float
+    usual_borrow: float
     chosen: bool
     palette: list[PaletteTubeOut]
     mixes: list[MixOut]

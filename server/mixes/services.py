@@ -11,6 +11,7 @@ from server.materials.services import laid_thick
 from server.site.problems import NotFound
 from server.subject.shown import advice_out
 from server.work import desk
+from ypsochrom.areas.judgement.tones import PULL
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
@@ -214,6 +215,7 @@ def out(work: Work) -> MixesOut:
             tubes=settings.tubes,
             piles=settings.piles,
             borrow=settings.borrow,
+            usual_borrow=PULL,
             chosen=settings.chosen is not None,
             palette=[],
             mixes=[],
@@ -227,6 +229,7 @@ def out(work: Work) -> MixesOut:
         tubes=settings.tubes,
         piles=settings.piles,
         borrow=settings.borrow,
+        usual_borrow=PULL,
         chosen=settings.chosen is not None,
         palette=[tube_out(one) for one in box.paints],
         mixes=[mix_out(mix, box, told.mixes, kept=mix.id in found.taken) for mix in told.mixes],

@@ -46,16 +46,20 @@ def _factors_in(document: Json) -> Factors:
 
 
 @transaction.atomic
-def take_factors(owner: Any, factors: Factors | None) -> None:
+def take_factors(owner: Any, factors: Factors | None) -> Habits:
     """Plan with these from now on; None goes back to the usual ones."""
-    habits = habits_of(owner)
+    habits, _ = Habits.objects.get_or_create(owner=owner)
     habits.factors = None if factors is None else codec.stored(codec.written(factors), _KIND, _VERSION)
-    habits.save()
+    habits.save(update_fields=["factors"])
     shelf_renewed(owner)
+    return habits
 
 
-def leave_out(owner: Any, ids: list[str]) -> None:
-    """These observations (all that are to be left out) teach nothing."""
-    habits = habits_of(owner)
-    habits.left_out = ids
-    habits.save()
+@transaction.atomic
+def leave_out(owner: Any, observation: str, *, out: bool) -> Habits:
+    """An observation (id) teaches nothing any more, or again."""
+    habits, _ = Habits.objects.get_or_create(owner=owner)
+    others = [one for one in habits.left_out if one != observation]
+    habits.left_out = [*others, observation] if out else others
+    habits.save(update_fields=["left_out"])
+    return habits

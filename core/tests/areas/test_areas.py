@@ -7,7 +7,7 @@ from skimage.measure import find_contours
 from sklearn.datasets import load_sample_images
 
 from benchmarks.segmentation import SCENES, plain_superpixels, purity_and_recall, scene
-from ypsochrom.areas.area import describe, find_areas
+from ypsochrom.areas.area import Area, above, describe, find_areas
 from ypsochrom.areas.families import FAMILIES
 from ypsochrom.areas.partition import find_tree, partition
 from ypsochrom.colour import cielab, srgb
@@ -123,3 +123,14 @@ def test_families_of_an_area_rise_in_value_and_a_flat_area_has_one():
     values = [part.value for part in area.parts]
     assert values == sorted(values)
     assert {"shadow", "half-tone", "light"} <= {part.family for part in area.parts}
+
+
+def test_a_reflection_would_be_of_what_stands_over_it():
+    def area(name, x, y):
+        return Area(0, name, name, 1.0, 0.1, 5.0, (50.0, 0.0, 0.0), (x, y), ())
+
+    water = area("water", 0.5, 0.9)
+    boat, shore, weed = area("boat", 0.55, 0.4), area("shore", 0.1, 0.3), area("weed", 0.5, 0.95)
+    assert above(water, [shore, weed, boat]) is boat
+    assert above(water, [weed]) is weed
+    assert above(water, []) is None

@@ -1,6 +1,7 @@
 """What a log teaches: a simulated painter's habits are found again, outliers are doubted, and little is claimed from little.
 
-The figures are the issue's promises, held on seeds that nothing was tuned on; the published worked example is named beside it.
+The figures are what the logbook promises. The priors were set with other seeds than those here and than the default of the
+benchmark; the published formula is named beside its check.
 """
 
 import math
@@ -30,7 +31,7 @@ def truth_of(habits):
 def test_after_three_paintings_ml_minutes_and_drying_are_near_the_truth(habits):
     truth, allowed = truth_of(habits), {"ml": 0.15, "minutes": 0.20, "drying": 0.15}
     off = {what: [] for what in allowed}
-    for seed in range(7000, 7000 + RUNS):
+    for seed in range(61_000, 61_000 + RUNS):
         found = lessons(log_of(habits, 3, seed))
         for what in allowed:
             off[what].append(abs(found.of(what).mean / truth[what] - 1))
@@ -40,7 +41,7 @@ def test_after_three_paintings_ml_minutes_and_drying_are_near_the_truth(habits):
 
 def test_intervals_of_eight_in_ten_hold_the_truth_about_as_often():
     habits, inside = Habits(), dict.fromkeys(truth_of(Habits()), 0)
-    for seed in range(9000, 9000 + 200):
+    for seed in range(87_000, 87_000 + 200):
         found = lessons(log_of(habits, 3, seed))
         for what, true in truth_of(habits).items():
             inside[what] += found.of(what).low <= true <= found.of(what).high
@@ -142,7 +143,7 @@ def test_a_value_bias_is_in_steps_and_a_hand_is_as_exact_as_its_doses():
         doses = [one(n, 4.0, 4.0 * math.exp(random.normal(0, 0.25)), "dose") for n in range(60)]
         hands.append(lessons(doses).of("dosing hand"))
     assert np.median([hand.mean for hand in hands]) == pytest.approx(0.25, rel=0.15)
-    assert sum(hand.low <= 0.25 <= hand.high for hand in hands) >= 24
+    assert sum(hand.low <= 0.25 <= hand.high for hand in hands) >= 28
     assert all(hand.differs for hand in hands)
 
 

@@ -232,3 +232,11 @@ def test_inputs_without_a_picture_say_so():
 
     with pytest.raises(BadPicture, match="neither"):
         Work(NODES, Inputs(Brief(PANEL)), InMemory()).now("subject")
+
+
+def test_a_reflection_whose_thing_is_gone_waits_for_it(desk):
+    one = desk.open().now("areas").map.areas[0]
+    desk.change(decisions={one.id: Decision(mirrors="a99")})
+    (found,) = waiting(desk.open())
+    assert (found.what, found.subject) == ("area", one.id)
+    assert "as the reflection of" in found.words

@@ -57,6 +57,15 @@ class Area:
     handling: Handling = "usual"
 
 
+def above(area: Area, others: Sequence[Area]) -> Area | None:
+    """What an area would be the reflection of: of what stands over it the nearest to its upright, else the nearest of all."""
+    return min(
+        others,
+        key=lambda one: (one.centre[1] >= area.centre[1], abs(one.centre[0] - area.centre[0]), one.id),
+        default=None,
+    )
+
+
 @dataclass(frozen=True, eq=False)
 class AreaMap:
     """`labels` (area of every pixel) and `families` (index into `FAMILIES`), both uint8 (height, width)."""

@@ -16,6 +16,15 @@ Growth = Literal["fur", "hair", "grass", "foliage"]
 GROWTHS: tuple[Growth, ...] = get_args(Growth)
 """What grows over a form in strokes of its own; marked by the painter."""
 
+SURFACE_WORDS: dict[str, str] = {
+    "fur": "Laid in tufts along the marks, five to seven layers, from the dark beneath outward.",
+    "hair": "Laid in locks along the marks, five to seven layers, from the dark beneath outward.",
+    "grass": "Laid in tufts along the marks, from the dark beneath to the lit tips.",
+    "foliage": "Dabbed in clumps from the dark beneath outward; three to eight greens.",
+    "reflection": "Drawn straight down after what it mirrors, then broken with level strokes.",
+}
+"""How surfaces that are not plain are painted; common practice."""
+
 AGREES_FROM = 0.35
 """The way of a whole area is told where its parts agree at least so much (0: every way, 1: one way). From memory."""
 

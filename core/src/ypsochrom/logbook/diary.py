@@ -64,6 +64,12 @@ class Diary:
     hours: tuple[PassHours, ...]
 
     @property
+    def last(self) -> datetime | None:
+        """When it was last worked on."""
+        times = [at for one in self.sittings for at in (one.opened, *(entry.at for entry in one.entries))]
+        return max(times, default=None)
+
+    @property
     def worked_min(self) -> float:
         """Minutes at work in all."""
         return sum(one.worked_min for one in self.sittings)

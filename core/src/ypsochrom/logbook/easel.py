@@ -8,7 +8,6 @@ from dataclasses import replace
 from datetime import datetime
 
 from ..kit.errors import YpsochromError
-from ..passes.factors import USUAL_FACTORS, Factors
 from ..sittings.easel.acts import Act
 from ..sittings.easel.clocks import minutes_of
 from ..sittings.easel.course import course_of
@@ -67,7 +66,7 @@ def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
         elif act.kind == "back" and act.task in done:
             known.clear()  # what was told no longer says what was painted
         elif act.kind == "left" and act.pile in known and act.ml is not None:
-            found, expected = known[act.pile] - act.ml, planned[act.pile] / _used(worklist.factors)
+            found, expected = known[act.pile] - act.ml, planned[act.pile] / worklist.factors.taken
             if expected >= LEAST_ML and found > 0:
                 yield f"ml/{act.id}", act.at, "ml", manner.get(act.pile, ""), expected, found
             known[act.pile], planned[act.pile] = act.ml, 0.0
@@ -88,11 +87,6 @@ def _taken(
         else:
             planned[pile_id] += ml
             manner[pile_id] = task.technique
-
-
-def _used(factors: Factors) -> float:
-    """Paint that a plan with these factors takes, against one by the usual ones."""
-    return factors.film.value * (1 - USUAL_FACTORS.loss.value) / (1 - factors.loss.value)
 
 
 def _dry(acts: Sequence[Act], worklist: WorkList, climate: Climate) -> Iterator[Fact]:

@@ -24,6 +24,9 @@ class Factor:
             )
 
 
+_USUAL_LOSS = Factor(0.20, 0.05)
+
+
 @dataclass(frozen=True)
 class Factors:
     """`film`, `pace`, `drying` and `wet_shift` multiply the defaults; `loss` is the share (0-1) that never gets to the picture.
@@ -34,7 +37,7 @@ class Factors:
     """
 
     film: Factor = Factor(1.0, 0.25)
-    loss: Factor = Factor(0.20, 0.05)
+    loss: Factor = _USUAL_LOSS
     pace: Factor = Factor(1.0, 0.4)
     drying: Factor = Factor(1.0, 0.3)
     wet_shift: Factor = Factor(1.0, 0.3)
@@ -43,6 +46,11 @@ class Factors:
     def __post_init__(self) -> None:
         if self.loss.value >= 1:
             raise BadSetting(f"A loss of {self.loss.value:.0%} leaves no paint.", "Give a share below 1.")
+
+    @property
+    def taken(self) -> float:
+        """Paint that a plan with these factors takes, against one by the usual ones: film / (1 - loss)."""
+        return self.film.value * (1 - _USUAL_LOSS.value) / (1 - self.loss.value)
 
     def drying_of(self, medium: MediumKind | None) -> float:
         """By how much this painter's coats with a medium dry slower than usual."""

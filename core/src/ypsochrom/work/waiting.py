@@ -42,6 +42,8 @@ def _of_areas(work: Work, found: FoundAreas) -> Iterator[Waiting]:
     for area, decision in brief.decisions.items():
         if area not in there and decision != Decision():
             yield Waiting("area", area, f"What you decided about “{mark(area)}”: {_said(decision)}.")
+        elif decision.mirrors is not None and decision.mirrors not in there:
+            yield Waiting("area", area, f"“{mark(area)}” as the reflection of “{mark(decision.mirrors)}”.")
     pairs = {frozenset((border.a, border.b)) for border in found.borders}
     for edge in brief.edges:
         if frozenset((edge.a, edge.b)) not in pairs:

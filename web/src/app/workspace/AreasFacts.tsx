@@ -92,6 +92,7 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
+        surfaces={data.surfaces}
         takes={
           <AreaTakes
             key={area.id}

@@ -19,7 +19,7 @@ import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import { GradationFacts } from "./Gradation";
 import { SurfaceFacts } from "./SurfaceFacts";
-import { namesQuery, type Area, type Border } from "./queries";
+import { namesQuery, type Area, type Areas, type Border } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
 import { differenceWords } from "./words";
 
@@ -41,6 +41,8 @@ interface FactsProps {
   areas: Area[];
   borders: Border[];
   edits: AreaEdits;
+  /** How each surface is painted. */
+  surfaces?: Areas["surfaces"];
   /** What is said of the thing that it is part of, and how else it is painted. */
   thing?: ReactNode;
   brush?: ReactNode;
@@ -48,7 +50,7 @@ interface FactsProps {
   takes?: ReactNode;
 }
 
-export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: FactsProps) {
+export function AreaFacts({ area, areas, borders, edits, surfaces = {}, thing, brush, takes }: FactsProps) {
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
@@ -112,7 +114,12 @@ export function AreaFacts({ area, areas, borders, edits, thing, brush, takes }: 
             })
           }
         />
-        <SurfaceFacts area={area} areas={areas} say={(words) => void edits.say(area, words)} />
+        <SurfaceFacts
+          area={area}
+          areas={areas}
+          words={surfaces}
+          say={(words) => void edits.say(area, words)}
+        />
         {brush}
         {area.beneath.length > 0 && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>

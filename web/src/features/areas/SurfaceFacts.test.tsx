@@ -12,11 +12,11 @@ const area = (id: string, centre: number[]) =>
   ({ id, name: id, centre, gradation: null, growth: null, mirrors: null }) as unknown as Area;
 
 it("lets an area become fur, or the reflection of what stands above them", async () => {
-  const water = area("a01", [0.5, 0.9]);
+  const water = { ...area("a01", [0.5, 0.9]), may_mirror: "a03" };
   const said: unknown[] = [];
   const say = (words: unknown) => said.push(words);
   const all = [water, area("a02", [0.1, 0.5]), area("a03", [0.5, 0.4])];
-  render(<SurfaceFacts area={water} areas={all} say={say} />);
+  render(<SurfaceFacts area={water} areas={all} words={{}} say={say} />);
   await userEvent.click(screen.getByRole("combobox", { name: "Surface" }));
   await userEvent.click(screen.getByRole("option", { name: "Fur" }));
   await userEvent.click(screen.getByRole("combobox", { name: "Surface" }));

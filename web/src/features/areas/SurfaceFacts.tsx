@@ -2,7 +2,7 @@
 import { Button, Typography } from "@mui/material";
 
 import { Choice } from "../../shared/ui/Choice";
-import type { Area, AreaWords } from "./queries";
+import type { Area, Areas, AreaWords } from "./queries";
 
 const SURFACES = [
   ["none", "Plain"],
@@ -15,35 +15,27 @@ const SURFACES = [
 
 type Surface = (typeof SURFACES)[number][0];
 
-const HOW: Record<Surface, string> = {
-  none: "",
-  fur: "Laid in tufts along the marks, five to seven layers, from the dark beneath outward.",
-  hair: "Laid in locks along the marks, five to seven layers, from the dark beneath outward.",
-  grass: "Laid in tufts along the marks, from the dark beneath to the lit tips.",
-  foliage: "Dabbed in clumps from the dark beneath outward; three to eight greens.",
-  reflection: "Drawn straight down with what it mirrors, then broken with level strokes.",
-};
-
 interface Props {
   area: Area;
   areas: Area[];
+  /** How each surface is painted. */
+  words: Areas["surfaces"];
   say: (words: AreaWords) => void;
 }
 
-export function SurfaceFacts({ area, areas, say }: Props) {
+export function SurfaceFacts({ area, areas, words, say }: Props) {
   const now: Surface = area.mirrors ? "reflection" : (area.growth ?? "none");
   const things = areas.filter((one) => one.id !== area.id && !one.mirrors);
-  const nearest = things.toSorted((a, b) => above(a, area) - above(b, area))[0];
   const choose = (to: Surface) => {
     if (to !== "reflection") say({ growth: to, mirrors: "" });
-    else if (nearest) say({ growth: "none", mirrors: nearest.id });
+    else if (area.may_mirror) say({ growth: "none", mirrors: area.may_mirror });
   };
   return (
     <>
       <Choice
         label="Surface"
         value={now}
-        options={SURFACES.filter(([key]) => key !== "reflection" || things.length > 0)}
+        options={SURFACES.filter(([key]) => key !== "reflection" || area.mirrors || area.may_mirror)}
         choose={(to) => choose(to as Surface)}
       />
       {now === "reflection" && (
@@ -54,9 +46,9 @@ export function SurfaceFacts({ area, areas, say }: Props) {
           choose={(mirrors) => say({ mirrors })}
         />
       )}
-      {HOW[now] && (
+      {words[now] && (
         <Typography color="text.secondary" sx={{ mt: 1 }}>
-          {HOW[now]}
+          {words[now]}
         </Typography>
       )}
       {now === "none" && !area.gradation && (
@@ -67,10 +59,6 @@ export function SurfaceFacts({ area, areas, say }: Props) {
     </>
   );
 }
-
-/** How well an area lies above another: what a reflection mirrors stands over it. */
-const above = (one: Area, below: Area) =>
-  Math.abs(one.centre[0]! - below.centre[0]!) + (one.centre[1]! < below.centre[1]! ? 0 : 1);
 
 const REACH = 0.12;
 

@@ -35,6 +35,7 @@ const area = (id: string, facts: Partial<Area> = {}): Area => ({
   growth: null,
   flow: null,
   mirrors: null,
+  may_mirror: null,
   flat: false,
   plane: "middle",
   found_plane: "middle",
@@ -84,6 +85,7 @@ const areas: Areas = {
   lost: [{ edit: 0, message: "You absorbed small areas, but there were none.", hint: "Take it off." }],
   advice: [],
   waiting: [],
+  surfaces: {},
   labels_url: null,
   up_to_date: true,
 };
@@ -154,7 +156,13 @@ describe("the facts of an area", () => {
     const flow = { spacing: 0.1, marks: [{ x: 0.5, y: 0.5, degrees: 90 }] };
     const furred = area("a01", { way: "upright", growth: "fur", flow });
     const text = drawn(
-      <AreaFacts area={furred} areas={[furred, area("a02")]} borders={[]} edits={edits()} />,
+      <AreaFacts
+        area={furred}
+        areas={[furred, area("a02")]}
+        borders={[]}
+        edits={edits()}
+        surfaces={{ fur: "Laid in tufts along the marks." }}
+      />,
     );
     expect(text).toContain("upright");
     expect(text).toContain("Laid in tufts along the marks");

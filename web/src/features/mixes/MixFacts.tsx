@@ -208,12 +208,7 @@ export function MixList({
         <Choice
           label="Shadows take of the colour around them"
           value={String(mixes.borrow)}
-          options={[
-            ["0", "nothing: as in the photo"],
-            ["0.1", "a little, a tenth"],
-            ["0.15", "as is usual, 15 %"],
-            ["0.25", "much, a quarter"],
-          ]}
+          options={sharesOf(mixes.usual_borrow)}
           choose={(share) => changeBorrowing(Number(share))}
         />
       </Section>
@@ -221,3 +216,12 @@ export function MixList({
     </>
   );
 }
+
+/** How much shadows may take of the colour around them, about what is usual. */
+const sharesOf = (usual: number): [string, string][] => [
+  ["0", "nothing: as in the photo"],
+  ...[0.1, usual, 0.25].map((share): [string, string] => [
+    String(share),
+    `${Math.round(share * 100)} %${share === usual ? ", as is usual" : ""}`,
+  ]),
+];

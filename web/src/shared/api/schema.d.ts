@@ -3250,7 +3250,7 @@ export interface components {
          *     `plane` and `beneath` (ids of the neighbours in front of it) hold the painter's planes; `found_plane` is the proposal.
          *     `target` is the painter's own colour for it, None: the photo's. `named` says that the name is the painter's. `way` is which
          *     way strokes run in it, in words, None where they agree on none; `growth` what grows over it, `flow` the way of that, `mirrors`
-         *     the area that it is the reflection of.
+         *     the area that it is the reflection of, `may_mirror` the one that it would be if it were one.
          */
         AreaOut: {
             /** Area Cm2 */
@@ -3289,6 +3289,8 @@ export interface components {
             light: string | null;
             /** Locked */
             locked: boolean;
+            /** May Mirror */
+            may_mirror: string | null;
             /** Mirrors */
             mirrors: string | null;
             /** Name */
@@ -3358,6 +3360,10 @@ export interface components {
             labels_url: string | null;
             /** Lost */
             lost: components["schemas"]["LostOut"][];
+            /** Surfaces */
+            surfaces: {
+                [key: string]: string;
+            };
             /** Things */
             things: components["schemas"]["ThingOut"][];
             /** Up To Date */
@@ -5736,6 +5742,8 @@ export interface components {
             tubes: number;
             /** Up To Date */
             up_to_date: boolean;
+            /** Usual Borrow */
+            usual_borrow: number;
         };
         /**
          * Moon

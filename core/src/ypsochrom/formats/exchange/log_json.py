@@ -39,6 +39,7 @@ def learned_json(found: Lessons, refused: Sequence[Advice]) -> Json:
             **{
                 name_of(one): {"mean": one.mean, "low": one.low, "high": one.high, "n": one.count}
                 for one in (*found.overall, *found.groups)
+                if name_of(one) != "loss"
             },
             "loss": _loss(found, loss.value),
         },

@@ -24,12 +24,11 @@ def in_tufts(area_map: AreaMap, scene: Scene, mm_per_px: float) -> np.ndarray:
     index = {area.id: area.index for area in scene.areas}
     found = area_map.families
     height, width = area_map.labels.shape
-    upright = np.full((height, width), _DOWN_DEG, dtype=np.float32) if scene.mirrors else None
-    for area_id in (*scene.growths, *scene.mirrors):
-        flow = scene.flows.get(area_id)
-        angle = upright if flow is None or area_id in scene.mirrors else angle_field(flow, width, height, mm_per_px)
-        if angle is None:
-            continue
+    ways = {
+        area: angle_field(scene.flows[area], width, height, mm_per_px) for area in scene.growths if area in scene.flows
+    }
+    ways |= {area: np.full((height, width), _DOWN_DEG, dtype=np.float32) for area in scene.mirrors}
+    for area_id, angle in ways.items():
         mask = area_map.labels == index[area_id]
         reach = _reaches(angle, mm_per_px) * (_REACH_MM / mm_per_px)
         rows, columns = np.nonzero(mask)

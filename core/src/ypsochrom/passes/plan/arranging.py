@@ -76,12 +76,12 @@ def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[R
         found += [
             Relation(places[r.first], places[r.then], r.rule) for r in relations_of(shop.scene, own_steps, active)
         ]
-    of_all = [rules.GROWS, rules.MIRRORED, *(rules.WISHED[wish] for wish in sorted(choices.order))]
+    wished = [rules.WISHED[wish] for wish in sorted(choices.order)]
+    of_all = [rules.GROWS, rules.MIRRORED, *wished]
     found += relations_of(shop.scene, drafts, [rule for rule in of_all if rule not in choices.rules_off])
     if len(groups) > 1:
         between = [rule for rule in (rules.ON_TOP, rules.BEHIND) if rule not in choices.rules_off]
         found += relations_of(shop.scene, drafts, between)
-    wished = [rules.WISHED[wish] for wish in sorted(choices.order)]
     weight = {rule: number for number, rule in enumerate([*wished, *main.rules])}
     return tuple(sorted(found, key=lambda r: (not RULES[r.rule].hard, weight.get(r.rule, len(weight)))))
 

@@ -1,0 +1,31 @@
+"""Which areas of a checked photo say something of the values that dry."""
+
+from dataclasses import replace
+from datetime import UTC, datetime
+from types import SimpleNamespace
+
+import pytest
+
+from ypsochrom.checks.colours import AreaFinding
+from ypsochrom.logbook.checks import SURE_STEPS, seen_in_a_photo
+
+AT = datetime(2026, 6, 1, 18, tzinfo=UTC)
+SOUND = AreaFinding("a01", 0.4, 0.1, 0.0, 0.0, 4.0, (44.0, 0.0, 0.0), (40.0, 0.0, 0.0), "a little too light")
+
+
+def seen(*areas):
+    return seen_in_a_photo(SimpleNamespace(areas=areas), AT, "check-3", "7")
+
+
+def test_a_dry_covered_area_tells_its_value_against_the_planned_one():
+    (found,) = seen(SOUND)
+    assert (found.id, found.painting, found.what, found.of) == ("7/check-3/a01", "7", "value", "value 4")
+    assert found.found - found.expected == pytest.approx(0.4)
+
+
+@pytest.mark.parametrize(
+    "said",
+    [{"wet": True}, {"covered": 0.2}, {"looks_like": 1}, {"value_uncertainty": SURE_STEPS + 0.1}, {"value_error": 9.0}],
+)
+def test_what_is_wet_thin_unpainted_or_hardly_read_tells_nothing(said):
+    assert seen(replace(SOUND, **said)) == ()
