@@ -3,18 +3,57 @@
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router
+from ninja import File, Query, Router, Status
+from ninja.files import UploadedFile
 
-from server.site.files import to_save
+from server.site.fields import Share
+from server.site.files import PaperSize, to_save, uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
+from ypsochrom.logbook.pages import Wanted
 
-from . import diaries, services
-from .schemas import BehindOut, DiaryOut, DiaryRowOut, LearnedAllOut, LeaveOutIn, UseIn, What
+from . import diaries, pages, services, swatches
+from .gathering import gather as gather_log
+from .schemas import (
+    BehindOut,
+    ComparedOut,
+    DiaryOut,
+    EstimateIn,
+    EstimateOut,
+    GatheredOut,
+    LearnedAllOut,
+    LeaveOutIn,
+    LineIn,
+    NewPageIn,
+    NewSwatchIn,
+    PageIn,
+    PageOut,
+    PagesOut,
+    RateIn,
+    ResetIn,
+    SwatchesOut,
+    SwatchIn,
+    SwatchOut,
+    TeachesIn,
+    TeachingOut,
+    TubesLearnedOut,
+    UseIn,
+    What,
+)
 
 router = Router()
 
 ZoneName = Annotated[str, Query(max_length=60)]
+Words = Annotated[str, Query(max_length=120)]
+Cm2 = Annotated[float | None, Query(ge=0, le=250_000)]
+Ref = Annotated[str, Query(pattern=r"^[pe]\d{1,15}$")]
+PageNumber = Annotated[int, Query(ge=1, le=10_000)]
+
+
+@router.post("/gather", response={200: GatheredOut, **PROBLEMS})
+def gather(request: HttpRequest) -> GatheredOut:
+    """Gather what the easel and the checks told since; asked again until nothing is left."""
+    return gather_log(painter(request))
 
 
 @router.get("/learned", response={200: LearnedAllOut, **PROBLEMS})
@@ -24,12 +63,7 @@ def learned(request: HttpRequest) -> LearnedAllOut:
 
 
 @router.get("/learned/{what}", response={200: BehindOut, **PROBLEMS})
-def behind(
-    request: HttpRequest,
-    what: What,
-    of: Annotated[str, Query(max_length=120)] = "",
-    page: Annotated[int, Query(ge=1, le=10_000)] = 1,
-) -> BehindOut:
+def behind(request: HttpRequest, what: What, of: Words = "", page: PageNumber = 1) -> BehindOut:
     """The observations behind a factor, the newest first."""
     return services.behind(painter(request), what, of, page)
 
@@ -40,10 +74,28 @@ def left_out(request: HttpRequest, given: LeaveOutIn) -> LearnedAllOut:
     return services.change_left_out(painter(request), given.id, out=given.out)
 
 
+@router.put("/anew", response={200: LearnedAllOut, **PROBLEMS})
+def anew(request: HttpRequest, given: ResetIn) -> LearnedAllOut:
+    """Learn a factor anew from now on, or from all there is again."""
+    return services.reset(painter(request), given.what, anew=given.anew)
+
+
 @router.put("/use", response={200: LearnedAllOut, **PROBLEMS})
 def use(request: HttpRequest, given: UseIn) -> LearnedAllOut:
     """Plan with what was learned, or with the usual factors again."""
     return services.use(painter(request), learned=given.learned)
+
+
+@router.get("/teaching", response={200: list[TeachingOut], **PROBLEMS})
+def teaching(request: HttpRequest) -> list[TeachingOut]:
+    """Paintings that the log was gathered from, and whether they teach."""
+    return services.teaching(painter(request))
+
+
+@router.put("/teaching/{number}", response={200: list[TeachingOut], **PROBLEMS})
+def let_teach(request: HttpRequest, number: int, given: TeachesIn) -> list[TeachingOut]:
+    """Let a painting's lessons stay or go."""
+    return services.let_teach(painter(request), number, teaches=given.teaches)
 
 
 @router.get("/log.jsonl", response={200: None, **PROBLEMS})
@@ -52,16 +104,45 @@ def log(request: HttpRequest) -> HttpResponse:
     return to_save(services.log_lines(painter(request)), "application/jsonl", "log.jsonl")
 
 
-@router.get("/diaries", response={200: list[DiaryRowOut], **PROBLEMS})
-def all_diaries(request: HttpRequest) -> list[DiaryRowOut]:
-    """Paintings with a diary, the one last worked on first."""
-    return diaries.rows(painter(request))
-
-
 @router.get("/diaries/{painting_id}", response={200: DiaryOut, **PROBLEMS})
 def diary(request: HttpRequest, painting_id: int) -> DiaryOut:
     """What was done in each sitting, and hours by pass."""
     return diaries.out(painter(request), painting_id)
+
+
+@router.post("/diaries/{painting_id}/lines", response={201: DiaryOut, **PROBLEMS})
+def write_line(request: HttpRequest, painting_id: int, given: LineIn) -> Status[DiaryOut]:
+    """Write a line into the diary."""
+    return Status(201, diaries.write(painter(request), painting_id, given))
+
+
+@router.post("/diaries/{painting_id}/photos", response={201: DiaryOut, **PROBLEMS})
+def photo_line(
+    request: HttpRequest,
+    painting_id: int,
+    photo: Annotated[UploadedFile, File()],
+    line: Annotated[int | None, Query(ge=0, le=10**15)] = None,
+) -> Status[DiaryOut]:
+    """Put a photo into the diary, on a line of its own or to one that is there."""
+    return Status(201, diaries.add_photo(painter(request), painting_id, line, uploaded(photo)))
+
+
+@router.put("/diaries/{painting_id}/lines/{line_id}", response={200: DiaryOut, **PROBLEMS})
+def change_line(request: HttpRequest, painting_id: int, line_id: int, given: LineIn) -> DiaryOut:
+    """Change a line of the diary."""
+    return diaries.change(painter(request), painting_id, line_id, given)
+
+
+@router.delete("/diaries/{painting_id}/lines/{line_id}", response={200: DiaryOut, **PROBLEMS})
+def take_line_out(request: HttpRequest, painting_id: int, line_id: int) -> DiaryOut:
+    """Take a line out of the diary."""
+    return diaries.take_out(painter(request), painting_id, line_id)
+
+
+@router.post("/diaries/{painting_id}/lines/{line_id}/back", response={200: DiaryOut, **PROBLEMS})
+def put_line_back(request: HttpRequest, painting_id: int, line_id: int) -> DiaryOut:
+    """Put a line back into the diary."""
+    return diaries.take_out(painter(request), painting_id, line_id, back=True)
 
 
 @router.get("/diaries/{painting_id}/diary.md", response={200: None, **PROBLEMS})
@@ -71,7 +152,187 @@ def diary_file(request: HttpRequest, painting_id: int, zone: ZoneName = "UTC") -
     return to_save(text.encode(), "text/markdown; charset=utf-8", "diary.md")
 
 
+@router.get("/diaries/{painting_id}/diary.pdf", response={200: None, **PROBLEMS})
+def diary_print(
+    request: HttpRequest, painting_id: int, zone: ZoneName = "UTC", paper: PaperSize = "A4"
+) -> HttpResponse:
+    """The diary to print, with its photos."""
+    return to_save(diaries.pdf(painter(request), painting_id, zone, paper), "application/pdf", "diary.pdf")
+
+
+@router.get("/diaries/{painting_id}/entries.csv", response={200: None, **PROBLEMS})
+def entries_file(request: HttpRequest, painting_id: int) -> HttpResponse:
+    """Every entry as CSV."""
+    text = diaries.entries(painter(request), painting_id, as_lines=False)
+    return to_save(text.encode(), "text/csv; charset=utf-8", "entries.csv")
+
+
+@router.get("/diaries/{painting_id}/entries.jsonl", response={200: None, **PROBLEMS})
+def entry_lines(request: HttpRequest, painting_id: int) -> HttpResponse:
+    """Every entry as JSON, a line each."""
+    text = diaries.entries(painter(request), painting_id, as_lines=True)
+    return to_save(text.encode(), "application/jsonl", "entries.jsonl")
+
+
 @router.get("/diaries/{painting_id}/hours.csv", response={200: None, **PROBLEMS})
 def hours_file(request: HttpRequest, painting_id: int) -> HttpResponse:
     """Hours by pass as CSV."""
     return to_save(diaries.hours(painter(request), painting_id).encode(), "text/csv; charset=utf-8", "hours.csv")
+
+
+@router.get("/pages", response={200: PagesOut, **PROBLEMS})
+def all_pages(
+    request: HttpRequest,
+    words: Words = "",
+    method: Words = "",
+    tag: Words = "",
+    tube: Words = "",
+    least_cm2: Cm2 = None,
+    most_cm2: Cm2 = None,
+    least_mark: Annotated[int | None, Query(ge=1, le=5)] = None,
+    page: PageNumber = 1,
+) -> PagesOut:
+    """Paintings of the logbook that are wanted."""
+    wanted = Wanted(words, method, tag, tube, least_cm2, most_cm2, least_mark)
+    return pages.listed(painter(request), wanted, page)
+
+
+@router.post("/pages", response={201: PageOut, **PROBLEMS})
+def enter(request: HttpRequest, given: NewPageIn) -> Status[PageOut]:
+    """Enter a painting from before the application."""
+    return Status(201, pages.add(painter(request), given))
+
+
+@router.get("/pages/compare", response={200: ComparedOut, **PROBLEMS})
+def compare(request: HttpRequest, first: Ref, second: Ref) -> ComparedOut:
+    """Two paintings side by side."""
+    return pages.compared(painter(request), first, second)
+
+
+@router.post("/pages/estimate", response={200: EstimateOut, **PROBLEMS})
+def estimate(request: HttpRequest, given: EstimateIn) -> EstimateOut:
+    """What a painting to come takes, from what was painted."""
+    return pages.estimate(painter(request), given)
+
+
+@router.put("/pages/rate", response={200: RateIn, **PROBLEMS})
+def keep_rate(request: HttpRequest, given: RateIn) -> RateIn:
+    """Keep what an hour of the painter costs."""
+    return pages.keep_rate(painter(request), given)
+
+
+@router.get("/pages/{ref}", response={200: PageOut, **PROBLEMS})
+def page(request: HttpRequest, ref: str) -> PageOut:
+    """One painting of the logbook."""
+    return pages.out(painter(request), ref)
+
+
+@router.put("/pages/{ref}", response={200: PageOut, **PROBLEMS})
+def change_page(request: HttpRequest, ref: str, given: PageIn) -> PageOut:
+    """Keep what the painter says of a painting."""
+    return pages.change(painter(request), ref, given)
+
+
+@router.delete("/pages/{ref}", response={204: None, **PROBLEMS})
+def take_page_out(request: HttpRequest, ref: str) -> Status[None]:
+    """Take a painting from before the application out of the logbook."""
+    pages.take_out(painter(request), ref)
+    return Status(204, None)
+
+
+@router.post("/pages/{ref}/back", response={200: PageOut, **PROBLEMS})
+def put_page_back(request: HttpRequest, ref: str) -> PageOut:
+    """Put it back."""
+    pages.take_out(painter(request), ref, back=True)
+    return pages.out(painter(request), ref)
+
+
+@router.post("/pages/{ref}/photo", response={200: PageOut, **PROBLEMS})
+def page_photo(request: HttpRequest, ref: str, photo: Annotated[UploadedFile, File()]) -> PageOut:
+    """The photo of a painting from before the application."""
+    return pages.put_photo(painter(request), ref, uploaded(photo))
+
+
+@router.get("/pages/{ref}/sheet.pdf", response={200: None, **PROBLEMS})
+def sheet(request: HttpRequest, ref: str, paper: PaperSize = "A4") -> HttpResponse:
+    """The sheet for the buyer or the family."""
+    return to_save(pages.hand_over(painter(request), ref, paper), "application/pdf", "painting.pdf")
+
+
+@router.get("/swatches", response={200: SwatchesOut, **PROBLEMS})
+def book(request: HttpRequest, near: Words = "") -> SwatchesOut:
+    """The swatch book by colour; with a colour (CIELAB or #rrggbb) what was mixed near it."""
+    owner = painter(request)
+    return swatches.near_typed(owner, near) if near else swatches.book(owner)
+
+
+@router.post("/swatches", response={201: SwatchOut, **PROBLEMS})
+def keep_swatch(request: HttpRequest, given: NewSwatchIn) -> Status[SwatchOut]:
+    """Put a pile into the book that was mixed beside the plans."""
+    return Status(201, swatches.keep(painter(request), given))
+
+
+@router.post("/swatches/near-photo", response={200: SwatchesOut, **PROBLEMS})
+def near_photo(
+    request: HttpRequest,
+    photo: Annotated[UploadedFile, File()],
+    card_x: Share,
+    card_y: Share,
+    patch_x: Share,
+    patch_y: Share,
+) -> SwatchesOut:
+    """What was mixed near a place in a photo beside a grey card."""
+    return swatches.near_photo(painter(request), uploaded(photo), (card_x, card_y), (patch_x, patch_y))
+
+
+@router.get("/swatches/tubes", response={200: TubesLearnedOut, **PROBLEMS})
+def tubes_learned(request: HttpRequest) -> TubesLearnedOut:
+    """What piles that were read when dry say of the tubes."""
+    return swatches.tubes_learned(painter(request))
+
+
+@router.post("/swatches/tubes", response={200: TubesLearnedOut, **PROBLEMS})
+def calibrate(request: HttpRequest) -> TubesLearnedOut:
+    """Let predictions go by it."""
+    return swatches.calibrate(painter(request))
+
+
+@router.put("/swatches/{swatch_id}", response={200: SwatchOut, **PROBLEMS})
+def change_swatch(request: HttpRequest, swatch_id: int, given: SwatchIn) -> SwatchOut:
+    """Keep how a dry swatch came out, or a note to it."""
+    return swatches.change(painter(request), swatch_id, given)
+
+
+@router.post("/swatches/{swatch_id}/colorimeter", response={200: SwatchOut, **PROBLEMS})
+def read_swatch(request: HttpRequest, swatch_id: int) -> SwatchOut:
+    """The dry swatch as the simulated colorimeter reads it."""
+    return swatches.read_instrument(painter(request), swatch_id)
+
+
+@router.post("/swatches/{swatch_id}/photo", response={200: SwatchOut, **PROBLEMS})
+def photo_swatch(
+    request: HttpRequest,
+    swatch_id: int,
+    photo: Annotated[UploadedFile, File()],
+    card_x: Share,
+    card_y: Share,
+    patch_x: Share,
+    patch_y: Share,
+) -> SwatchOut:
+    """The dry swatch from a photo of it beside a grey card."""
+    place, at = (card_x, card_y), (patch_x, patch_y)
+    return swatches.read_from_photo(painter(request), swatch_id, uploaded(photo), place, at)
+
+
+@router.delete("/swatches/{swatch_id}", response={204: None, **PROBLEMS})
+def take_swatch_out(request: HttpRequest, swatch_id: int) -> Status[None]:
+    """Take a pile out of the book."""
+    swatches.take_out(painter(request), swatch_id)
+    return Status(204, None)
+
+
+@router.post("/swatches/{swatch_id}/back", response={204: None, **PROBLEMS})
+def put_swatch_back(request: HttpRequest, swatch_id: int) -> Status[None]:
+    """Put it back."""
+    swatches.take_out(painter(request), swatch_id, back=True)
+    return Status(204, None)

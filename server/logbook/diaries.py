@@ -1,33 +1,37 @@
-"""Diaries of paintings: their acts at the easel and the photos that were checked."""
+"""Diaries of paintings: their acts at the easel, the photos that were checked, and what the painter wrote."""
 
-from datetime import datetime
 from typing import Any
 
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from server.checks.models import CheckRow
 from server.records import pictures
 from server.records.history import painting_of
 from server.records.models import Painting
-from server.site.problems import NotFound
+from server.site.owned import one_of
 from server.sittings.easel import services as easel
-from server.sittings.models import ActRow
-from server.subject.shown import subject_pictures
-from server.work import desk
-from ypsochrom.formats.diary import diary_md, hours_csv
-from ypsochrom.logbook.diary import Diary, Entry, diary_of
+from ypsochrom.formats.diary import diary_md, entries_csv, entry_lines, hours_csv
+from ypsochrom.formats.pdf.diary import diary_pdf
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.formats.pictures import png
+from ypsochrom.kit.errors import BadPicture, BadSetting
+from ypsochrom.logbook.diary import Diary, Entry, diary_of, diary_without_easel
 from ypsochrom.sittings.calendar import zone_of
+from ypsochrom.subject.decode import decode
 
-from .schemas import DiaryEntryOut, DiaryOut, DiaryRowOut, DiarySittingOut
+from .models import Line
+from .schemas import DiaryEntryOut, DiaryOut, DiarySittingOut, LineIn
 
 
-def _diary(painting: Painting) -> Diary | None:
-    """None where nothing was taken to the easel."""
+def of(painting: Painting) -> Diary:
+    """The diary of a painting, also of one that was never at the easel."""
+    more = [*_photos(painting), *(_line(row) for row in _lines(painting))]
     taken = easel.taken_to_the_easel(painting)
     if taken is None:
-        return None
+        return diary_without_easel(more)
     worklist, acts, climate = taken
-    return diary_of(acts, worklist, climate, timezone.now(), _photos(painting))
+    return diary_of(acts, worklist, climate, timezone.now(), more)
 
 
 def _photos(painting: Painting) -> list[Entry]:
@@ -40,6 +44,7 @@ def _photos(painting: Painting) -> list[Entry]:
             _to_mend(row.told.get("things")),
             pass_number=row.number,
             photo=row.flat or row.photo,
+            planned=row.planned,
             check=row.pk,
         )
         for row in rows
@@ -52,42 +57,75 @@ def _to_mend(things: int | None) -> str:
     return f"{things} thing{'' if things == 1 else 's'} to mend" if things else "nothing to mend"
 
 
-def rows(owner: Any) -> list[DiaryRowOut]:
-    """Paintings with a diary, the one last worked on first."""
-    worked = Painting.objects.of(owner).filter(removed=None, pk__in=ActRow.objects.of(owner).values("painting"))
-    found: list[tuple[datetime, DiaryRowOut]] = []
-    for painting in worked:
-        diary = _diary(painting)
-        last = None if diary is None else diary.last
-        if diary is None or last is None:
-            continue
-        row = DiaryRowOut(
-            painting=painting.pk,
-            title=painting.title,
-            thumbnail_url=pictures.url(subject_pictures(desk.opened(painting)).thumbnail),
-            sittings=len(diary.sittings),
-            worked_min=diary.worked_min,
-            last=last.isoformat(),
-        )
-        found.append((last, row))
-    return [row for _, row in sorted(found, key=lambda one: one[0], reverse=True)]
+def _lines(painting: Painting) -> QuerySet[Line]:
+    return Line.objects.of(painting.owner).filter(painting=painting, removed=None)
 
 
-def _of(owner: Any, painting_id: int) -> tuple[Painting, Diary]:
+def _line(row: Line) -> Entry:
+    return Entry(row.at, "line", "", row.text, photo=row.photo, line=row.pk, mark=row.mark)
+
+
+def write(owner: Any, painting_id: int, given: LineIn) -> DiaryOut:
+    """Write a line into the diary; `BadSetting` when it says nothing, or of a time that has not come."""
     painting = painting_of(owner, painting_id)
-    diary = _diary(painting)
-    if diary is None:
-        raise NotFound("diary")
-    return painting, diary
+    _checked(given.text, given)
+    Line.objects.create(
+        owner=painting.owner, painting=painting, at=given.at or timezone.now(), text=given.text.strip(), mark=given.mark
+    )
+    return out(owner, painting_id)
+
+
+def _checked(text: str, given: LineIn) -> None:
+    if not text.strip() and given.mark is None:
+        raise BadSetting("The line says nothing.", "Write a word, or give a mark from one to five.")
+    if given.at is not None and given.at > timezone.now():
+        raise BadSetting("That time has not come yet.", "A diary holds what was; give a time before now.")
+
+
+def change(owner: Any, painting_id: int, line_id: int, given: LineIn) -> DiaryOut:
+    """Change a line: its words and mark, and its time where one is given."""
+    row = _row(owner, painting_id, line_id)
+    if not row.photo:
+        _checked(given.text, given)
+    row.text, row.mark, row.at = given.text.strip(), given.mark, given.at or row.at
+    row.save(update_fields=["text", "mark", "at"])
+    return out(owner, painting_id)
+
+
+def add_photo(owner: Any, painting_id: int, line_id: int | None, content: bytes) -> DiaryOut:
+    """Put a photo to a line, or with None to a new one of now; without what the camera wrote into it."""
+    painting = painting_of(owner, painting_id)
+    kept = pictures.store(owner, png.picture_jpeg(decode(content).in_eight_bits().srgb8), "jpg")
+    if line_id is None:
+        Line.objects.create(owner=painting.owner, painting=painting, at=timezone.now(), photo=kept)
+    else:
+        row = _row(owner, painting_id, line_id)
+        row.photo = kept
+        row.save(update_fields=["photo"])
+    return out(owner, painting_id)
+
+
+def take_out(owner: Any, painting_id: int, line_id: int, *, back: bool = False) -> DiaryOut:
+    """Take a line out of the diary, or put it back."""
+    row = _row(owner, painting_id, line_id)
+    row.removed = None if back else timezone.now()
+    row.save(update_fields=["removed"])
+    return out(owner, painting_id)
+
+
+def _row(owner: Any, painting_id: int, line_id: int) -> Line:
+    return one_of(Line, owner, "line", pk=line_id, painting=painting_of(owner, painting_id))
 
 
 def out(owner: Any, painting_id: int) -> DiaryOut:
-    """The diary for the page; `NotFound` where nothing was taken to the easel."""
-    painting, diary = _of(owner, painting_id)
+    """The diary for the page."""
+    painting = painting_of(owner, painting_id)
+    diary = of(painting)
     return DiaryOut(
         title=painting.title,
         worked_min=diary.worked_min,
         hours=list(diary.hours),
+        loose=[_entry(entry) for entry in diary.loose],
         sittings=[
             DiarySittingOut(
                 number=one.number,
@@ -105,16 +143,40 @@ def out(owner: Any, painting_id: int) -> DiaryOut:
 
 def _entry(entry: Entry) -> DiaryEntryOut:
     told = {**vars(entry), "at": entry.at.isoformat(), "colours": list(entry.colours)}
-    photo = told.pop("photo")
-    return DiaryEntryOut(**told, photo_url=pictures.url(photo) if photo else "")
+    photo, planned = told.pop("photo"), told.pop("planned")
+    return DiaryEntryOut(
+        **told,
+        photo_url=pictures.url(photo) if photo else "",
+        planned_url=pictures.url(planned) if planned else "",
+    )
 
 
 def markdown(owner: Any, painting_id: int, zone: str) -> str:
     """The diary as Markdown, in the painter's zone."""
-    painting, diary = _of(owner, painting_id)
-    return diary_md(diary, painting.title, zone_of(zone))
+    painting = painting_of(owner, painting_id)
+    return diary_md(of(painting), painting.title, zone_of(zone))
+
+
+def pdf(owner: Any, painting_id: int, zone: str, paper: Paper) -> bytes:
+    """The diary to print, with its photos."""
+    painting = painting_of(owner, painting_id)
+    return diary_pdf(of(painting), painting.title, zone_of(zone), picture_of, paper)
+
+
+def picture_of(name: str) -> Any:
+    """A stored picture; None where it is gone."""
+    try:
+        return decode(pictures.read(name)).srgb8
+    except (OSError, BadPicture):
+        return None
 
 
 def hours(owner: Any, painting_id: int) -> str:
     """Hours by pass as CSV."""
-    return hours_csv(_of(owner, painting_id)[1])
+    return hours_csv(of(painting_of(owner, painting_id)))
+
+
+def entries(owner: Any, painting_id: int, *, as_lines: bool) -> str:
+    """Every entry as CSV or JSON lines."""
+    diary = of(painting_of(owner, painting_id))
+    return entry_lines(diary) if as_lines else entries_csv(diary)

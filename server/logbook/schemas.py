@@ -1,11 +1,15 @@
 """What was learned, over HTTP."""
 
+from datetime import date
 from typing import Annotated, Literal
 
 from ninja import Schema
 from pydantic import Field
 
+from server.site.fields import Keys, LabIn, Moment, Parts, RowId
 from ypsochrom.logbook.diary import EntryKind, PassHours
+from ypsochrom.logbook.hand_over import Price
+from ypsochrom.logbook.pages import Beside, Rate, Span
 
 What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
 
@@ -14,7 +18,8 @@ class LearnedOut(Schema):
     """A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
 
     `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
-    `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too.
+    `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too; `since` when it was
+    last begun anew.
     """
 
     what: What
@@ -27,12 +32,14 @@ class LearnedOut(Schema):
     in_use: float | None
     count: int
     differs: bool
+    since: str | None
 
 
 class LearnedAllOut(Schema):
     """All that was learned from `observations`; `left_out` of them teach nothing.
 
-    `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones.
+    `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew` since
+    when kinds are learned anew of which nothing was seen yet.
     """
 
     overall: list[LearnedOut]
@@ -42,6 +49,7 @@ class LearnedAllOut(Schema):
     offered: bool
     own: bool
     fewest: int
+    anew: dict[str, str]
 
 
 class EntryOut(Schema):
@@ -49,7 +57,7 @@ class EntryOut(Schema):
 
     id: str
     at: str
-    painting: int
+    painting: int | None
     painting_title: str
     of: str
     expected: float
@@ -72,21 +80,63 @@ class LeaveOutIn(Schema):
     out: bool
 
 
+class ResetIn(Schema):
+    """Learn a factor anew from now on, or from all there is again."""
+
+    what: What
+    anew: bool
+
+
+class GatheredOut(Schema):
+    """What was gathered of the log: paintings gathered anew, how many are left to gather, observations in all."""
+
+    gathered: int
+    left: int
+    observations: int
+
+
+class TeachingOut(Schema):
+    """A painting that the log was gathered from; `where` is empty for one on the wall, else "in the bin" or "gone"."""
+
+    id: int
+    title: str
+    painting: int | None
+    where: str
+    count: int
+    teaches: bool
+
+
+class TeachesIn(Schema):
+    """Whether a painting's lessons stay or go."""
+
+    teaches: bool
+
+
 class UseIn(Schema):
     """Plan with what was learned, or with the usual factors again."""
 
     learned: bool
 
 
-class DiaryRowOut(Schema):
-    """A painting with a diary: sittings so far, hours at work, and when it was last worked on."""
+class Told(Schema):
+    """What a painting's easel tells of it as a whole; `thumbnail` is a picture's name, `last` when it was last worked on.
 
-    painting: int
-    title: str
-    thumbnail_url: str
+    `worked_min` are all minutes at work, of them `units_min` at units for which `planned_min` were planned; `ml` and `cost` are
+    of what was mixed, `palette` its paint keys.
+    """
+
+    thumbnail: str
+    last: str
     sittings: int
     worked_min: float
-    last: str
+    units_min: float
+    planned_min: float
+    ml: float
+    cost: float
+    method: str
+    palette: list[str]
+    width_mm: float
+    height_mm: float
 
 
 class DiaryEntryOut(Schema):
@@ -102,6 +152,9 @@ class DiaryEntryOut(Schema):
     pass_number: int
     photo_url: str
     check: int | None
+    planned_url: str
+    line: int | None
+    mark: int | None
 
 
 class DiarySittingOut(Schema):
@@ -122,4 +175,254 @@ class DiaryOut(Schema):
     title: str
     worked_min: float
     sittings: list[DiarySittingOut]
+    loose: list[DiaryEntryOut]
     hours: list[PassHours]
+
+
+Mark = Annotated[int, Field(ge=1, le=5)]
+Tag = Annotated[str, Field(min_length=1, max_length=40)]
+Side = Annotated[float, Field(ge=20, le=5000)]
+Amount = Annotated[float, Field(ge=0, le=1e6)]
+Minutes = Annotated[float, Field(ge=0, le=60 * 24 * 365)]
+
+
+class LineIn(Schema):
+    """A line for the diary; `at` None is now. Words, a mark or both."""
+
+    at: Moment | None = None
+    text: Annotated[str, Field(max_length=2000)] = ""
+    mark: Mark | None = None
+
+
+class HandedData(Schema):
+    """What only the painter can say on the sheet for the buyer."""
+
+    painter: Annotated[str, Field(max_length=120)] = ""
+    support: Annotated[str, Field(max_length=200)] = ""
+    ground: Annotated[str, Field(max_length=200)] = ""
+    varnish: Annotated[str, Field(max_length=200)] = ""
+    varnished: date | None = None
+    words: Annotated[str, Field(max_length=1000)] = ""
+
+
+class PageIn(Schema):
+    """What the painter says of a painting; None leaves it as it is.
+
+    Title, size, hours, method, palette and amounts are of paintings from before the application alone: those made here know them.
+    """
+
+    title: Annotated[str, Field(min_length=1, max_length=120)] | None = None
+    width_mm: Side | None = None
+    height_mm: Side | None = None
+    minutes: Minutes | None = None
+    ml: Amount | None = None
+    cost: Amount | None = None
+    method: Annotated[str, Field(max_length=40)] | None = None
+    palette: Keys | None = None
+    tags: Annotated[list[Tag], Field(max_length=20)] | None = None
+    mark: Annotated[int, Field(ge=0, le=5)] | None = None
+    notes: Annotated[str, Field(max_length=4000)] | None = None
+    finished: date | None = None
+    handed: HandedData | None = None
+
+
+class NewPageIn(Schema):
+    """A painting from before the application: title and size, and what else is still known."""
+
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    size: Annotated[str, Field(min_length=3, max_length=40)]
+    minutes: Minutes | None = None
+    ml: Amount | None = None
+    cost: Amount | None = None
+    method: Annotated[str, Field(max_length=40)] = ""
+    palette: Keys = []
+    tags: Annotated[list[Tag], Field(max_length=20)] = []
+    mark: Mark | None = None
+    notes: Annotated[str, Field(max_length=4000)] = ""
+    finished: date | None = None
+
+
+class TubeOut(Schema):
+    """A paint of a palette: its key, what it is called, its masstone."""
+
+    key: str
+    name: str
+    colour: str
+
+
+class PageOut(Schema):
+    """A painting as the logbook has it; `ref` is "p" and the number of a painting made here, "e" and that of an earlier one.
+
+    `at` is when it was last worked on; `price` what it costs at the painter's rate, which nobody else sees.
+    """
+
+    ref: str
+    painting: int | None
+    title: str
+    at: str
+    photo_url: str
+    width_mm: float
+    height_mm: float
+    area_cm2: float
+    minutes: float | None
+    units_min: float | None
+    planned_min: float | None
+    sittings: int
+    ml: float | None
+    cost: float | None
+    method: str
+    palette: list[TubeOut]
+    tags: list[str]
+    mark: int | None
+    notes: str
+    finished: date | None
+    may_be_varnished: date | None
+    handed: HandedData
+    price: Price | None
+
+
+class PagesOut(Schema):
+    """Paintings that are wanted, the last worked on first, a page at a time; `rates` are of all that are wanted.
+
+    `methods`, `tags` and `tubes` are what can be asked for; `total` how many there are, `wanted` how many are wanted.
+    """
+
+    pages: list[PageOut]
+    wanted: int
+    total: int
+    rates: list[Rate]
+    methods: list[str]
+    tags: list[str]
+    tubes: list[TubeOut]
+    rate: float | None
+    share: float
+
+
+class ComparedOut(Schema):
+    """Two paintings side by side."""
+
+    first: PageOut
+    second: PageOut
+    lines: list[Beside]
+    both: list[TubeOut]
+    first_alone: list[TubeOut]
+    second_alone: list[TubeOut]
+
+
+class EstimateIn(Schema):
+    """A painting to come."""
+
+    width_mm: Side
+    height_mm: Side
+    method: Annotated[str, Field(max_length=40)] = ""
+    tags: Annotated[list[Tag], Field(max_length=20)] = []
+
+
+class EstimateOut(Schema):
+    """What it takes, from what was painted; `behind` are the paintings, the most alike first."""
+
+    minutes: Span
+    ml: Span | None
+    materials: Span | None
+    price: Span | None
+    behind: list[PageOut]
+    count: int
+
+
+class RateIn(Schema):
+    """What an hour of the painter costs, and what goes on top of work and materials (0.2 is a fifth); kept for them alone."""
+
+    rate: Annotated[float, Field(ge=0, le=10_000)] | None
+    share: Annotated[float, Field(ge=0, le=5)] = 0.0
+
+
+class SwatchPartOut(Schema):
+    """A tube of a pile and how much of it there was."""
+
+    key: str
+    name: str
+    colour: str
+    ml: float
+
+
+class SwatchOut(Schema):
+    """A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000).
+
+    `away` is its distance from the colour that was asked for.
+    """
+
+    id: int
+    name: str
+    painting: int | None
+    title: str
+    at: str
+    ml: float
+    parts: list[SwatchPartOut]
+    planned: str
+    planned_lab: list[float]
+    came_out: str | None
+    came_out_lab: list[float] | None
+    off_de00: float | None
+    how: str
+    note: str
+    away: float | None
+
+
+class SwatchesOut(Schema):
+    """The swatch book, or what of it is near a colour; `read` piles were read when dry. `near_de00` is how near is as good as
+    mixed before."""
+
+    swatches: list[SwatchOut]
+    total: int
+    read: int
+    near_de00: float
+    target: str | None
+
+
+How = Literal["colorimeter", "photo", "typed"]
+
+
+class NewSwatchIn(Schema):
+    """A pile that was mixed beside the plans: ml or parts by paint key."""
+
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    parts: Annotated[Parts, Field(min_length=1)]
+    painting: RowId | None = None
+    note: Annotated[str, Field(max_length=400)] = ""
+
+
+class SwatchIn(Schema):
+    """How a dry swatch came out (`came_out` with `how`), or a note to it; None leaves it as it is.
+
+    `unread` takes a reading back.
+    """
+
+    came_out: LabIn | None = None
+    how: How = "typed"
+    note: Annotated[str, Field(max_length=400)] | None = None
+    unread: bool = False
+
+
+class TubeLearnedOut(Schema):
+    """What measured piles say of one tube: its masstone before and after, by what its strength changed, and in how many piles it
+    was; `tube` is its number on the shelf, None where it is not there any more."""
+
+    key: str
+    name: str
+    tube: int | None
+    piles: int
+    before: str
+    after: str
+    strength: float
+    kept: bool
+
+
+class TubesLearnedOut(Schema):
+    """Tubes as measured piles teach them; `gain` is the share by which piles that were not looked at are predicted nearer."""
+
+    tubes: list[TubeLearnedOut]
+    piles: int
+    before_de00: float
+    unseen_de00: float
+    gain: float
+    worth_it: bool

@@ -1,25 +1,23 @@
-"""The log gathered from the easel and the checks of all paintings, and what it teaches."""
+"""What the log teaches: factors with what lies behind them, left out, learned anew, taken up by plans."""
 
-from collections.abc import Iterator
+from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any, Self
 
-from django.db.models import Q
+from django.db.models import Count
 from django.utils import timezone
 
-from server.checks.models import CheckRow
-from server.checks.services import report_of
-from server.records.habits import factors_in, habits_of, leave_out, take_factors
-from server.records.models import Habits, Painting
+from server.records.habits import anew_since, factors_in, habits_of, learn_anew, leave_out, take_factors
+from server.records.models import Habits
+from server.site.owned import one_of
 from server.site.problems import NotFound
-from server.sittings.easel import services as easel
-from ypsochrom.logbook.checks import seen_in_a_photo
-from ypsochrom.logbook.easel import seen_at_the_easel
-from ypsochrom.logbook.learning import FEWEST, Learned, Lessons, changes_plans, lessons
-from ypsochrom.logbook.observation import Observation, in_order, lines
+from ypsochrom.logbook.learning import FEWEST, MOST, PRIORS, Learned, Lessons, changes_plans, lessons
+from ypsochrom.logbook.observation import Observation, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
 
-from .schemas import BehindOut, EntryOut, LearnedAllOut, LearnedOut
+from .models import Fact, Gathered
+from .schemas import BehindOut, EntryOut, LearnedAllOut, LearnedOut, TeachingOut
 
 PAGE = 50
 
@@ -35,63 +33,74 @@ _TITLES = {
     "dosing hand": "How exact your doses are",
 }
 
-
-def observations_of(owner: Any) -> tuple[Observation, ...]:
-    """Everything that the owner's paintings told, in the order of time."""
-    told = Painting.objects.of(owner).filter(Q(acts__isnull=False) | Q(checks__isnull=False)).distinct()
-    return in_order(one for painting in told for one in _of(painting))
+_FIELDS = ("key", "at", "gathered__painting", "what", "of", "expected", "found")
 
 
-def _of(painting: Painting) -> Iterator[Observation]:
-    taken = easel.taken_to_the_easel(painting)
-    if taken is not None:
-        worklist, acts, climate = taken
-        yield from seen_at_the_easel(acts, worklist, climate, timezone.now(), str(painting.pk))
-    for row in CheckRow.objects.filter(painting=painting, report__isnull=False):
-        report = report_of(row)
-        if report is not None:
-            yield from seen_in_a_photo(report, row.taken, f"check-{row.pk}", str(painting.pk))
+def _facts(owner: Any) -> Any:
+    return Fact.objects.of(owner).filter(gathered__teaches=True)
+
+
+def _newest(owner: Any) -> tuple[Observation, ...]:
+    """Of each kind those that are learned from, in the order of time; a query a kind."""
+    found: list[Observation] = []
+    for what in PRIORS:
+        rows = _facts(owner).filter(what=what).order_by("-at", "-id").values_list(*_FIELDS)[:MOST]
+        found += [_observation(*row) for row in rows][::-1]
+    return tuple(found)
+
+
+def _observation(
+    key: str, at: datetime, painting: int | None, what: Any, of: str, expected: float, found: float
+) -> Observation:
+    return Observation(key, at, "" if painting is None else str(painting), what, of, expected, found)
 
 
 def log_lines(owner: Any) -> bytes:
     """The log in its open format."""
-    return lines(observations_of(owner)).encode()
+    rows = _facts(owner).order_by("at", "id").values_list(*_FIELDS)
+    return lines([_observation(*row) for row in rows.iterator()]).encode()
 
 
 @dataclass(frozen=True, eq=False)
 class _Log:
-    """The log and what it teaches, worked out once a request."""
+    """What the log teaches, worked out once a request."""
 
     observations: tuple[Observation, ...]
     found: Lessons
     habits: Habits
+    since: Mapping[str, datetime]
 
     @classmethod
     def of(cls, owner: Any) -> Self:
-        observations, habits = observations_of(owner), habits_of(owner)
-        return cls(observations, lessons(observations, habits.left_out), habits)
+        return cls.taught(_newest(owner), habits_of(owner))
+
+    @classmethod
+    def taught(cls, observations: tuple[Observation, ...], habits: Habits) -> Self:
+        since = anew_since(habits)
+        return cls(observations, lessons(observations, habits.left_out, since), habits, since)
 
 
 def learned_out(owner: Any) -> LearnedAllOut:
     """All that was learned, for the page."""
-    return _all(_Log.of(owner))
+    return _all(owner, _Log.of(owner))
 
 
-def _all(log: _Log) -> LearnedAllOut:
+def _all(owner: Any, log: _Log) -> LearnedAllOut:
     found, in_use = log.found, factors_in(log.habits)
-    ids = {one.id for one in log.observations}
+    seen = {one.what for one in found.overall}
     return LearnedAllOut(
-        overall=[_out(one, in_use, one.differs) for one in found.overall],
-        groups=[_out(one, in_use, found.stands_out(one)) for one in found.groups if one.count >= FEWEST],
-        observations=len(ids),
-        left_out=len(ids.intersection(log.habits.left_out)),
+        overall=[_out(one, log, in_use, one.differs) for one in found.overall],
+        groups=[_out(one, log, in_use, found.stands_out(one)) for one in found.groups if one.count >= FEWEST],
+        observations=_facts(owner).count(),
+        left_out=_facts(owner).filter(key__in=log.habits.left_out).count(),
         offered=changes_plans(found.factors, in_use),
         own=in_use != USUAL_FACTORS,
         fewest=FEWEST,
+        anew={what: at.isoformat() for what, at in log.since.items() if what not in seen},
     )
 
 
-def _out(one: Learned, in_use: Factors, differs: bool) -> LearnedOut:
+def _out(one: Learned, log: _Log, in_use: Factors, differs: bool) -> LearnedOut:
     used = {
         "ml": in_use.taken,
         "loss": in_use.loss.value,
@@ -99,6 +108,7 @@ def _out(one: Learned, in_use: Factors, differs: bool) -> LearnedOut:
         "drying": in_use.drying.value,
         "shift": in_use.wet_shift.value,
     }
+    since = log.since.get(one.what)
     return LearnedOut(
         what=one.what,  # type: ignore[arg-type]  # a word of the schema
         of=one.of,
@@ -110,6 +120,7 @@ def _out(one: Learned, in_use: Factors, differs: bool) -> LearnedOut:
         in_use=None if one.of else used.get(one.what),
         count=one.count,
         differs=differs,
+        since=None if since is None else since.isoformat(),
     )
 
 
@@ -117,40 +128,67 @@ def behind(owner: Any, what: str, of: str, page: int) -> BehindOut:
     """The observations behind a factor, those that are left out among them."""
     log = _Log.of(owner)
     told = {"dosing hand": "dose"}.get(what, what)
-    own = [one for one in log.observations if one.what == told and of in ("", one.of)]
+    own = _facts(owner).filter(what=told).order_by("-at", "-id").select_related("gathered")
+    if of:
+        own = own.filter(of=of)
     doubted = {id_ for one in log.found.overall for id_ in one.doubted}
-    titles = dict(Painting.objects.of(owner).values_list("pk", "title"))
-    shown = own[::-1][(page - 1) * PAGE : page * PAGE]
     return BehindOut(
-        total=len(own),
+        total=own.count(),
         observations=[
             EntryOut(
-                id=one.id,
+                id=one.key,
                 at=one.at.isoformat(),
-                painting=int(one.painting),
-                painting_title=titles.get(int(one.painting), ""),
+                painting=one.gathered.painting_id,
+                painting_title=one.gathered.title,
                 of=one.of,
                 expected=one.expected,
                 found=one.found,
-                doubted=one.id in doubted,
-                left_out=one.id in log.habits.left_out,
+                doubted=one.key in doubted,
+                left_out=one.key in log.habits.left_out,
             )
-            for one in shown
+            for one in own[(page - 1) * PAGE : page * PAGE]
         ],
     )
 
 
 def change_left_out(owner: Any, observation: str, *, out: bool) -> LearnedAllOut:
     """Leave an observation out of learning, or take it in again; plans stay as they are until what is learned is taken up."""
-    observations = observations_of(owner)
-    if observation not in {one.id for one in observations}:
+    if not Fact.objects.of(owner).filter(key=observation).exists():
         raise NotFound("observation")
-    habits = leave_out(owner, observation, out=out)
-    return _all(_Log(observations, lessons(observations, habits.left_out), habits))
+    return _all(owner, _Log.taught(_newest(owner), leave_out(owner, observation, out=out)))
+
+
+def reset(owner: Any, what: str, *, anew: bool) -> LearnedAllOut:
+    """Learn a factor anew from now on, or from all there is again."""
+    habits = learn_anew(owner, {"dosing hand": "dose"}.get(what, what), timezone.now() if anew else None)
+    return _all(owner, _Log.taught(_newest(owner), habits))
 
 
 def use(owner: Any, *, learned: bool) -> LearnedAllOut:
     """Plan with what was learned from now on, or with the usual factors again; plans in work become out of date by it."""
     log = _Log.of(owner)
-    habits = take_factors(owner, log.found.factors if learned else None)
-    return _all(_Log(log.observations, log.found, habits))
+    return _all(owner, _Log.taught(log.observations, take_factors(owner, log.found.factors if learned else None)))
+
+
+def teaching(owner: Any) -> list[TeachingOut]:
+    """The paintings that the log was gathered from, those that are gone among them, and whether they teach."""
+    rows = Gathered.objects.of(owner).annotate(count=Count("facts")).select_related("painting").order_by("-id")
+    return [_teaching_out(row) for row in rows if row.count]
+
+
+def _teaching_out(row: Any) -> TeachingOut:
+    where = "gone" if row.painting is None else "in the bin" if row.painting.removed is not None else ""
+    return TeachingOut(
+        id=row.pk, title=row.title, painting=row.painting_id, where=where, count=row.count, teaches=row.teaches
+    )
+
+
+def let_teach(owner: Any, gathered: int, *, teaches: bool) -> list[TeachingOut]:
+    """Whether a painting's lessons stay or go; those of a painting that is gone for good go for good."""
+    row = one_of(Gathered, owner, "painting", pk=gathered)
+    if row.painting_id is None and not teaches:
+        row.delete()
+    else:
+        row.teaches = teaches
+        row.save(update_fields=["teaches"])
+    return teaching(owner)

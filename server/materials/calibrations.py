@@ -1,6 +1,7 @@
 """Tubes measured: readings from a card's photo, a file or an instrument, fitted by the core, kept and taken back."""
 
 import base64
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -16,7 +17,14 @@ from ypsochrom.formats.pictures import png
 from ypsochrom.materials import card_reading
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedTubes
 from ypsochrom.paint import appearance
-from ypsochrom.paint.calibration import WHITE_PARTS, Calibration, SwatchReading, calibrate
+from ypsochrom.paint.calibration import (
+    WHITE_PARTS,
+    Confidence,
+    Residual,
+    SwatchReading,
+    calibrate,
+    confidence,
+)
 from ypsochrom.paint.catalogue import Paint, Paintbox, paint
 from ypsochrom.subject.decode import decode
 
@@ -40,10 +48,39 @@ def simulated_bench() -> SimulatedTubes:
     return SimulatedTubes(SIMULATED_BENCH_SEED)
 
 
+FROM_PILES = "piles"
+"""How a tube was calibrated that was learned from piles mixed of it, not from swatches of its own."""
+
+
 def calibrated_paints(owner: Any) -> dict[int, Paint]:
     """The paint that was measured to be in each tube, by the tube's id; the newest calibration counts."""
     rows = CalibrationRow.objects.of(owner).filter(tube__removed=None).select_related("tube")
     return {row.tube_id: _paint_of(row) for row in rows}
+
+
+def by_own_swatches(owner: Any) -> dict[str, Paint]:
+    """By key the paints of tubes that were calibrated by swatches of their own; the newest such calibration counts."""
+    rows = CalibrationRow.objects.of(owner).filter(tube__removed=None).exclude(how=FROM_PILES).select_related("tube")
+    return {row.tube.key: _paint_of(row) for row in rows}
+
+
+def keep_learned(row: TubeRow, learned: Paint, expected_de00: float) -> None:
+    """Keep what piles say of a tube as its calibration; inside a change of the shelf."""
+    report = _report(learned, FROM_PILES, (), expected_de00, strength_of(learned), confidence(expected_de00))
+    CalibrationRow.objects.create(
+        owner=row.owner,
+        tube=row,
+        how=FROM_PILES,
+        readings=[],
+        absorption=learned.absorption.tolist(),
+        scattering=learned.scattering.tolist(),
+        report=report.model_dump(),
+    )
+
+
+def strength_of(one: Paint) -> float:
+    """How many times as strongly a paint absorbs as the catalogue's."""
+    return float(np.exp(np.mean(np.log(one.absorption / paint(one.key).absorption))))
 
 
 def _paint_of(row: CalibrationRow) -> Paint:
@@ -106,7 +143,7 @@ def _reading_of(given: ReadingIn) -> SwatchReading:
 def fit(row: TubeRow, white: Paint, given: CalibrationIn) -> CalibrationOut:
     """Fit a tube to its readings, starting from the catalogue; with `keep` it counts from now on."""
     found = calibrate(paint(row.key), [_reading_of(one) for one in given.readings], white)
-    report = _report(found, given.how)
+    report = _report(found.paint, given.how, found.residuals, found.expected_de00, found.strength, found.confidence)
     if given.keep:
         with shelf_change(row.owner, f"Calibrated a tube of {paint(row.key).name}"):
             CalibrationRow.objects.create(
@@ -136,8 +173,10 @@ def take_back(row: TubeRow) -> None:
         newest.delete()
 
 
-def _report(found: Calibration, how: str) -> CalibrationOut:
-    before, after = paint(found.paint.key), found.paint
+def _report(
+    after: Paint, how: str, residuals: Sequence[Residual], expected_de00: float, strength: float, sure: Confidence
+) -> CalibrationOut:
+    before = paint(after.key)
     return CalibrationOut(
         kept=False,
         how=how,
@@ -149,12 +188,12 @@ def _report(found: Calibration, how: str) -> CalibrationOut:
                 read=lab_to_hex(np.array(one.read_lab)),
                 predicted=lab_to_hex(np.array(one.predicted_lab)),
             )
-            for one in found.residuals
+            for one in residuals
         ],
-        confidence=found.confidence,
-        words=CONFIDENCE_WORDS[found.confidence],
-        expected_de00=found.expected_de00,
-        strength=found.strength,
+        confidence=sure,
+        words=CONFIDENCE_WORDS[sure],
+        expected_de00=expected_de00,
+        strength=strength,
         masstone_before=_swatch(before, 0.0),
         masstone_after=_swatch(after, 0.0),
         tint_before=_swatch(before, 4.0),

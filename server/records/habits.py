@@ -1,5 +1,6 @@
 """The factors that an owner's plans are made with, and what they leave out of learning."""
 
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
@@ -52,6 +53,21 @@ def take_factors(owner: Any, factors: Factors | None) -> Habits:
     habits.factors = None if factors is None else codec.stored(codec.written(factors), _KIND, _VERSION)
     habits.save(update_fields=["factors"])
     shelf_renewed(owner)
+    return habits
+
+
+def anew_since(habits: Habits) -> dict[str, datetime]:
+    """By kind of observation from when on it is learned anew."""
+    return {what: datetime.fromisoformat(at) for what, at in habits.anew_since.items()}
+
+
+@transaction.atomic
+def learn_anew(owner: Any, what: str, since: datetime | None) -> Habits:
+    """Learn a kind of observation from this time on only; None takes in again all there is."""
+    habits, _ = Habits.objects.get_or_create(owner=owner)
+    others = {one: at for one, at in habits.anew_since.items() if one != what}
+    habits.anew_since = others if since is None else {**others, what: since.isoformat()}
+    habits.save(update_fields=["anew_since"])
     return habits
 
 

@@ -19,12 +19,16 @@ class StoredPicture(Owned):
 
 
 class Habits(Owned):
-    """What was learned about a painter and is planned with: `factors` as a document (None: the usual ones), and the observations
-    (ids) that they leave out of learning.
+    """What was learned about a painter and is planned with: `factors` as a document (None: the usual ones), the observations
+    (ids) that they leave out of learning, and by kind of observation from when on (ISO 8601) it is learned anew. `rate` is what
+    an hour of theirs costs, `share` what goes on top.
     """
 
     factors = models.JSONField(null=True)
     left_out = models.JSONField(default=list)
+    anew_since = models.JSONField(default=dict)
+    rate = models.FloatField(null=True)
+    share = models.FloatField(default=0.0)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["owner"], name="one_row_of_habits_an_owner")]

@@ -59,6 +59,7 @@ INSTALLED_APPS = [
     "server.passes",
     "server.sittings",
     "server.checks",
+    "server.logbook",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -2,8 +2,14 @@
 
 import csv
 import io
+import json
+from datetime import timedelta
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.utils import timezone
+
+from server.conftest import photo
 
 from .test_logbook_api import ask, painted
 
@@ -12,11 +18,12 @@ __all__ = ["painted"]
 
 
 def test_a_painting_has_a_diary_of_its_sittings(client, painted):
-    (row,) = ask(client, "get", "logbook/diaries")
+    (row,) = ask(client, "get", "logbook/pages")["pages"]
     assert (row["painting"], row["sittings"]) == (painted["id"], 1)
     found = ask(client, "get", f"logbook/diaries/{painted['id']}")
     (sitting,) = found["sittings"]
-    assert sitting["worked_min"] == pytest.approx(row["worked_min"])
+    worked = sum(one["worked_min"] for one in found["hours"])
+    assert row["minutes"] == pytest.approx(max(worked, sitting["worked_min"]))
     times = [entry["at"] for entry in sitting["entries"]]
     assert times == sorted(times)
     kinds = {entry["kind"] for entry in sitting["entries"]}
@@ -39,11 +46,62 @@ def test_the_diary_is_saved_as_markdown_in_the_painters_zone_and_hours_as_csv(cl
     assert ask(client, "get", f"logbook/diaries/{pid}/diary.md?zone=Nowhere", status=422)["hint"]
 
 
-def test_what_was_never_at_the_easel_has_no_diary(client, planned, other_client):
-    assert ask(client, "get", "logbook/diaries") == []
-    ask(client, "get", f"logbook/diaries/{planned['id']}", status=404)
+def test_what_was_never_at_the_easel_has_only_what_was_written(client, planned):
+    pid = planned["id"]
+    assert ask(client, "get", "logbook/pages")["pages"] == []
+    found = ask(client, "get", f"logbook/diaries/{pid}")
+    assert (found["sittings"], found["loose"]) == ([], [])
+    written = ask(client, "post", f"logbook/diaries/{pid}/lines", {"text": "a first idea"}, 201)
+    assert [one["words"] for one in written["loose"]] == ["a first idea"]
+    assert "- " in client.get(f"/api/logbook/diaries/{pid}/diary.md").content.decode()
+
+
+def test_lines_are_written_changed_taken_out_and_put_back(client, painted):
+    pid = painted["id"]
+
+    def lines(found):
+        return [one for sitting in found["sittings"] for one in sitting["entries"] if one["kind"] == "line"]
+
+    body = {"text": "=the shadow is too warm", "mark": 4, "at": (timezone.now() - timedelta(minutes=5)).isoformat()}
+    (line,) = lines(ask(client, "post", f"logbook/diaries/{pid}/lines", body, 201))
+    assert (line["words"], line["mark"]) == ("=the shadow is too warm", 4)
+    (line,) = lines(
+        ask(client, "put", f"logbook/diaries/{pid}/lines/{line['line']}", {"text": "now it sits", "mark": 5})
+    )
+    assert (line["words"], line["mark"]) == ("now it sits", 5)
+    assert "now it sits" in client.get(f"/api/logbook/diaries/{pid}/entries.csv").content.decode()
+    (line,) = lines(ask(client, "put", f"logbook/diaries/{pid}/lines/{line['line']}", body))
+    assert "'=the shadow" in client.get(f"/api/logbook/diaries/{pid}/entries.csv").content.decode()
+    rows = [json.loads(row) for row in client.get(f"/api/logbook/diaries/{pid}/entries.jsonl").content.splitlines()]
+    assert [row["words"] for row in rows if row["kind"] == "line"] == ["=the shadow is too warm"]
+    assert lines(ask(client, "delete", f"logbook/diaries/{pid}/lines/{line['line']}")) == []
+    assert len(lines(ask(client, "post", f"logbook/diaries/{pid}/lines/{line['line']}/back"))) == 1
+
+
+def test_a_line_that_says_nothing_or_is_of_tomorrow_is_refused(client, painted):
+    pid = painted["id"]
+    tomorrow = (timezone.now() + timedelta(days=1)).isoformat()
+    for body in ({"text": "  "}, {"text": "x", "at": tomorrow}):
+        assert ask(client, "post", f"logbook/diaries/{pid}/lines", body, 422)["hint"]
+    assert all(
+        one["kind"] != "line" for s in ask(client, "get", f"logbook/diaries/{pid}")["sittings"] for one in s["entries"]
+    )
+
+
+def test_a_photo_stands_in_the_diary_and_in_its_pdf(client, painted):
+    pid = painted["id"]
+    before = len(client.get(f"/api/logbook/diaries/{pid}/diary.pdf").content)
+    answer = client.post(f"/api/logbook/diaries/{pid}/photos", {"photo": SimpleUploadedFile("p.jpg", photo())})
+    assert answer.status_code == 201, answer.content
+    entries = [one for s in answer.json()["sittings"] for one in s["entries"]]
+    (shown,) = [one for one in entries if one["kind"] == "line"]
+    assert client.get(shown["photo_url"]).status_code == 200
+    text = client.get(f"/api/logbook/diaries/{pid}/diary.pdf").content
+    assert text.startswith(b"%PDF")
+    assert len(text) > before + 2000
 
 
 def test_another_painters_diary_is_not_found(other_client, painted):
-    assert ask(other_client, "get", "logbook/diaries") == []
+    assert ask(other_client, "get", "logbook/pages")["pages"] == []
     ask(other_client, "get", f"logbook/diaries/{painted['id']}", status=404)
+    ask(other_client, "post", f"logbook/diaries/{painted['id']}/lines", {"text": "mine"}, 404)

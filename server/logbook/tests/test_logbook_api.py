@@ -5,8 +5,11 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
+from server.logbook.models import Fact, Gathered
+from server.records.bin import empty_old
 from server.records.habits import factors_of, habits_of
 from server.records.models import Painting
+from ypsochrom.logbook.learning import MOST
 from ypsochrom.logbook.observation import read_lines
 from ypsochrom.passes.factors import USUAL_FACTORS
 
@@ -51,6 +54,7 @@ def painted(client, planned):
     act("dry", 30, task=last)
     body = {"device": "tablet", "sent_at": timezone.now().isoformat(), "acts": acts}
     ask(client, "post", f"easel/{pid}/acts", body)
+    assert ask(client, "post", "logbook/gather")["left"] == 0
     return planned
 
 
@@ -113,3 +117,73 @@ def test_what_lies_behind_a_factor_is_shown_and_can_be_left_out(client, painted)
 def test_another_painter_sees_nothing_of_it(client, painted, other_client):
     assert ask(other_client, "get", "logbook/learned")["observations"] == 0
     assert ask(other_client, "get", "logbook/learned/minutes")["total"] == 0
+
+
+def test_what_has_not_changed_is_not_gathered_again(client, painted):
+    assert ask(client, "post", "logbook/gather")["gathered"] == 0
+    before = client.get("/api/logbook/log.jsonl").content
+    acts = [
+        {"id": "again", "at": timezone.now().isoformat(), "kind": "note", "sitting": "s1", "text": "nothing to learn"}
+    ]
+    sent = {"device": "tablet", "sent_at": timezone.now().isoformat(), "acts": acts}
+    ask(client, "post", f"easel/{painted['id']}/acts", sent)
+    assert ask(client, "post", "logbook/gather")["gathered"] == 1
+    assert client.get("/api/logbook/log.jsonl").content == before
+
+
+def test_a_factor_is_learned_anew_and_from_all_again(client, painted):
+    def factors(found):
+        return {one["what"] for one in found["overall"]}
+
+    anew = ask(client, "put", "logbook/anew", {"what": "minutes", "anew": True})
+    assert "minutes" not in factors(anew)
+    assert "minutes" in anew["anew"]
+    assert "drying" in factors(anew)
+    assert ask(client, "get", "logbook/learned/minutes")["total"] > 0
+    back = ask(client, "put", "logbook/anew", {"what": "minutes", "anew": False})
+    assert "minutes" in factors(back)
+    assert back["anew"] == {}
+
+
+def test_lessons_of_a_painting_go_and_come_back(client, painted):
+    (row,) = ask(client, "get", "logbook/teaching")
+    assert (row["painting"], row["where"], row["teaches"]) == (painted["id"], "", True)
+    ask(client, "put", f"logbook/teaching/{row['id']}", {"teaches": False})
+    assert ask(client, "get", "logbook/learned")["overall"] == []
+    assert client.get("/api/logbook/log.jsonl").content == b""
+    ask(client, "put", f"logbook/teaching/{row['id']}", {"teaches": True})
+    assert ask(client, "get", "logbook/learned")["observations"] == row["count"]
+
+
+@pytest.mark.parametrize("teaches", [True, False])
+def test_when_a_painting_is_gone_for_good_its_lessons_stay_or_go(client, painted, painter, teaches):
+    (row,) = ask(client, "get", "logbook/teaching")
+    if not teaches:
+        ask(client, "put", f"logbook/teaching/{row['id']}", {"teaches": False})
+    client.delete(f"/api/subject/paintings/{painted['id']}")
+    (in_bin,) = ask(client, "get", "logbook/teaching")
+    assert in_bin["where"] == "in the bin"
+    Painting.objects.update(removed=timezone.now() - timedelta(days=31))
+    empty_old(painter)
+    left = ask(client, "get", "logbook/teaching")
+    assert [one["where"] for one in left] == (["gone"] if teaches else [])
+    behind = ask(client, "get", "logbook/learned/minutes")
+    assert {one["painting_title"] for one in behind["observations"]} == ({painted["title"]} if teaches else set())
+    assert ask(client, "post", "logbook/gather")["gathered"] == 0
+
+
+def test_of_a_long_log_the_newest_are_learned_from(client, painter):
+    row = Gathered.objects.create(owner=painter, title="long ago", key="x")
+    begin = timezone.now() - timedelta(days=900)
+    Fact.objects.bulk_create(
+        Fact(
+            owner=painter, gathered=row, key=f"f{n}", at=begin + timedelta(minutes=n), what="minutes", of="thin",
+            expected=10.0, found=5.0 if n < 1500 else 20.0,
+        )
+        for n in range(3000)
+    )  # fmt: skip
+    found = ask(client, "get", "logbook/learned")
+    assert found["observations"] == 3000
+    assert found["overall"][0]["count"] == MOST
+    assert found["overall"][0]["mean"] == pytest.approx(2.0, rel=0.02)
+    assert ask(client, "get", "logbook/learned/minutes?page=60")["total"] == 3000

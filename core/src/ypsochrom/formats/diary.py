@@ -1,13 +1,16 @@
 """The diary as Markdown, and its hours as CSV."""
 
-from datetime import tzinfo
+import json
+from collections.abc import Iterator
+from datetime import UTC, tzinfo
+from typing import Any
 
 from ..kit.text import csv_text, one_line
 from ..logbook.diary import Diary, Entry
 
-_DONE = {
+DONE = {
     "painted": "painted", "mixed": "mixed", "job": "done", "left out": "left out", "note": "note", "astray": "pile",
-    "dry": "dry", "air": "air", "photo": "photo",
+    "dry": "dry", "weighed": "weighed", "air": "air", "photo": "photo", "line": "line",
 }  # fmt: skip
 
 
@@ -24,6 +27,10 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
             *(f"- {entry.at.astimezone(zone):%H:%M} {_line(entry)}" for entry in one.entries),
             "",
         ]
+    if diary.loose:
+        lines += [*(f"- {entry.at.astimezone(zone):%Y-%m-%d %H:%M} {_line(entry)}" for entry in diary.loose), ""]
+    if not diary.hours:
+        return "\n".join(lines)
     lines += ["## Hours by pass", "", "| pass | units done | minutes | planned |", "|---|---|---|---|"]
     lines += [
         f"| {one.number} {one.role} | {one.done} of {one.units} | {one.worked_min:.0f} | {one.planned_min:.0f} |"
@@ -35,7 +42,8 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
 def _line(entry: Entry) -> str:
     minutes = "" if entry.minutes is None else f", {entry.minutes:.0f} min"
     about = ": ".join(_plain(part) for part in (entry.title, entry.words) if part)
-    return f"{_DONE[entry.kind]}: {about}{minutes}"
+    mark = "" if entry.mark is None else f" ({entry.mark} of 5)"
+    return f"{DONE[entry.kind]}: {about}{minutes}{mark}"
 
 
 def _plain(text: str) -> str:
@@ -51,3 +59,32 @@ def hours_csv(diary: Diary) -> str:
         for one in diary.hours
     ]
     return csv_text(header, rows)
+
+
+_COLUMNS = ("at", "sitting", "kind", "title", "words", "minutes", "planned_min", "pass", "mark")
+
+
+def entries_csv(diary: Diary) -> str:
+    """Every entry as a row; times in UTC."""
+    return csv_text(_COLUMNS, ([row[name] for name in _COLUMNS] for row in _rows(diary)))
+
+
+def entry_lines(diary: Diary) -> str:
+    """Every entry as JSON, a line each; times in UTC."""
+    return "".join(json.dumps(row, ensure_ascii=False) + "\n" for row in _rows(diary))
+
+
+def _rows(diary: Diary) -> Iterator[dict[str, Any]]:
+    of_sittings = [(one.number, entry) for one in diary.sittings for entry in one.entries]
+    for sitting, entry in [*of_sittings, *((None, entry) for entry in diary.loose)]:
+        yield {
+            "at": entry.at.astimezone(UTC).isoformat(),
+            "sitting": sitting,
+            "kind": entry.kind,
+            "title": entry.title,
+            "words": entry.words,
+            "minutes": None if entry.minutes is None else round(entry.minutes, 1),
+            "planned_min": None if entry.planned_min is None else round(entry.planned_min, 1),
+            "pass": entry.pass_number or None,
+            "mark": entry.mark,
+        }

@@ -116,3 +116,9 @@ class Cancelled(YpsochromError):
 
     def __init__(self) -> None:
         super().__init__("The computation was stopped.", "Start it again when you are ready.")
+
+
+class TooFewPaintings(YpsochromError):
+    """There are too few paintings with hours to estimate from."""
+
+    code = "logbook.too_few_paintings"

@@ -10,14 +10,15 @@ from ..sittings.easel.course import SittingCourse, course_of
 from ..sittings.easel.worklist import ListedTask, WorkList
 from ..sky.air import Climate
 
-EntryKind = Literal["painted", "mixed", "job", "left out", "note", "astray", "dry", "air", "photo"]
+EntryKind = Literal["painted", "mixed", "job", "left out", "note", "astray", "dry", "weighed", "air", "photo", "line"]
 
 
 @dataclass(frozen=True)
 class Entry:
     """One thing that happened. `minutes` were worked, `planned_min` planned; `colours` (`#rrggbb`) are of its piles when dry.
 
-    `photo` is the name of a picture, `check` the number of a check.
+    `photo` is the name of a picture, `planned` of what it should look like, `check` the number of a check, `line` that of a line
+    that the painter wrote, with a `mark` from one to five perhaps.
     """
 
     at: datetime
@@ -29,7 +30,10 @@ class Entry:
     colours: tuple[str, ...] = ()
     pass_number: int = 0
     photo: str = ""
+    planned: str = ""
     check: int | None = None
+    line: int | None = None
+    mark: int | None = None
 
 
 @dataclass(frozen=True)
@@ -58,15 +62,20 @@ class PassHours:
 
 @dataclass(frozen=True)
 class Diary:
-    """Sittings in their order, with what happened before the first or between two in the one before; hours by pass."""
+    """Sittings in their order, with what happened before the first or between two in the one before; hours by pass.
+
+    `loose` is what was written about a painting that was never at the easel.
+    """
 
     sittings: tuple[DiarySitting, ...]
     hours: tuple[PassHours, ...]
+    loose: tuple[Entry, ...] = ()
 
     @property
     def last(self) -> datetime | None:
         """When it was last worked on."""
         times = [at for one in self.sittings for at in (one.opened, *(entry.at for entry in one.entries))]
+        times += [entry.at for entry in self.loose]
         return max(times, default=None)
 
     @property
@@ -79,11 +88,11 @@ _KINDS: dict[str, EntryKind] = {"unit": "painted", "mixing": "mixed", "job": "jo
 
 
 def diary_of(
-    acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime, photos: Iterable[Entry] = ()
+    acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime, more: Iterable[Entry] = ()
 ) -> Diary:
-    """The diary from acts in their order (`acts.in_order`); `photos` are entries of checks."""
+    """The diary from acts in their order (`acts.in_order`); `more` are entries of checks, and lines the painter wrote."""
     course = course_of(acts, worklist, climate, now)
-    told: list[Entry] = list(photos)
+    told: list[Entry] = list(more)
     for task in worklist.tasks:
         went = course.tasks.get(task.id)
         if went is not None and went.state == "done" and went.done_at is not None:
@@ -91,8 +100,17 @@ def diary_of(
     said = (_of_act(act, worklist) for act in acts)
     told += [one for one in said if one is not None]
     sittings = _with_entries(course.sittings, told, acts, climate)
-    return Diary(sittings, _hours(worklist, {id_: one.worked_s / 60 for id_, one in course.tasks.items()
-                                             if one.state == "done"}))  # fmt: skip
+    worked_min = {id_: one.worked_s / 60 for id_, one in course.tasks.items() if one.state == "done"}
+    return Diary(sittings, _hours(worklist, worked_min), () if sittings else _in_order(told))
+
+
+def diary_without_easel(entries: Iterable[Entry]) -> Diary:
+    """The diary of a painting that was never at the easel: lines and photos."""
+    return Diary((), (), _in_order(entries))
+
+
+def _in_order(entries: Iterable[Entry]) -> tuple[Entry, ...]:
+    return tuple(sorted(entries, key=lambda entry: entry.at))
 
 
 def _of_task(task: ListedTask, worklist: WorkList, at: datetime) -> Entry:
@@ -120,6 +138,9 @@ def _of_act(act: Act, worklist: WorkList) -> Entry | None:
             return Entry(act.at, "astray", pile.name, "came out wrong", colours=(pile.dry,))
         case "dry" if task is not None:
             return Entry(act.at, "dry", about, "dry to the touch", pass_number=task.pass_number)
+        case "weighed" if pile is not None and act.ml is not None:
+            name = next((dose.name for dose in pile.doses if dose.source == act.text), act.text)
+            return Entry(act.at, "weighed", pile.name, f"{act.ml:.2f} ml {name}", colours=(pile.dry,))
         case "air" if act.climate is not None:
             air = act.climate
             return Entry(act.at, "air", f"{air.temperature_c:g} °C, {air.humidity_pct:g} %", f"{air.air} air")
@@ -143,7 +164,7 @@ def _with_entries(
                 one.ended,
                 one.worked_s / 60,
                 air[-1] if air else climate,
-                tuple(sorted(own, key=lambda entry: entry.at)),
+                _in_order(own),
             )
         )
     return tuple(found)

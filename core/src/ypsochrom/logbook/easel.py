@@ -1,4 +1,4 @@
-"""What the easel tells the log: minutes at every unit, piles mixed, paint really taken, coats that were seen to be dry.
+"""What the easel tells the log: minutes at every unit, piles mixed, doses weighed, paint really taken, coats seen to be dry.
 
 Whatever a plan was made with, what was expected is told by the usual factors.
 """
@@ -26,7 +26,12 @@ def seen_at_the_easel(
     acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime, painting: str
 ) -> tuple[Observation, ...]:
     """Observations from acts in their order (`acts.in_order`); what cannot have been is left out."""
-    facts = (*_minutes(acts, worklist, climate, now), *_paint(acts, worklist), *_dry(acts, worklist, climate))
+    facts = (
+        *_minutes(acts, worklist, climate, now),
+        *_paint(acts, worklist),
+        *_weighed(acts, worklist),
+        *_dry(acts, worklist, climate),
+    )
     found = []
     for key, at, what, of, expected, seen in facts:
         try:
@@ -87,6 +92,19 @@ def _taken(
         else:
             planned[pile_id] += ml
             manner[pile_id] = task.technique
+
+
+def _weighed(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
+    """Doses on the scale against those planned; of several weighings of one dose the last."""
+    last: dict[tuple[str, str], Act] = {}
+    for act in acts:
+        if act.kind == "weighed" and act.pile is not None:
+            last[act.pile, act.text] = act
+    for (pile, source), act in last.items():
+        planned = (dose for dose in worklist.pile_of[pile].doses) if pile in worklist.pile_of else ()
+        dose = next((one for one in planned if one.source == source), None)
+        if dose is not None and act.ml is not None:
+            yield f"dose/{act.id}", act.at, "dose", "", dose.volume_ml, act.ml
 
 
 def _dry(acts: Sequence[Act], worklist: WorkList, climate: Climate) -> Iterator[Fact]:

@@ -6,6 +6,8 @@ Weakly informed by common practice; nothing is claimed from fewer than three obs
 import math
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
+from datetime import datetime
+from types import MappingProxyType
 from typing import cast
 
 from ..materials.supplies import MediumKind
@@ -18,6 +20,9 @@ EIGHT_IN_TEN = 1.2816
 
 FEWEST = 3
 """Nothing is claimed from fewer observations."""
+
+MOST = 1000
+"""Of each kind the newest so many are learned from: of older ones fading leaves less than a millionth."""
 
 PRIORS: Mapping[What, Prior] = {
     "ml": Prior(0.0, 0.35, 0.02, 0.2),
@@ -96,13 +101,21 @@ class Lessons:
         return next((one for one in self.overall if one.what == what), None)
 
 
-def lessons(observations: Sequence[Observation], without: Collection[str] = ()) -> Lessons:
-    """What observations teach, in the order of time; `without` are ids that the painter leaves out."""
-    kept = [one for one in observations if one.id not in without]
+_NEVER: Mapping[str, datetime] = MappingProxyType({})
+
+
+def lessons(
+    observations: Sequence[Observation], without: Collection[str] = (), since: Mapping[str, datetime] = _NEVER
+) -> Lessons:
+    """What observations teach, in the order of time; `without` are ids that the painter leaves out.
+
+    `since` says for a kind of observation from when on it counts: a factor that was reset is learned anew.
+    """
+    kept = [one for one in observations if one.id not in without and one.at >= since.get(one.what, one.at)]
     found: dict[What, Posterior] = {}
     seen: dict[What, list[Observation]] = {}
     for what, prior in PRIORS.items():
-        own = [one for one in kept if one.what == what]
+        own = [one for one in kept if one.what == what][-MOST:]
         if own:
             number = _NUMBER.get(what, _log)
             found[what], seen[what] = learned([number(one) for one in own], [one.of for one in own], prior), own

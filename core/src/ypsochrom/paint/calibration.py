@@ -29,8 +29,8 @@ SWATCH_FILM_UM = 60.0
 
 Confidence = Literal["good", "fair", "poor"]
 
-_KNOTS = 7
-_STRENGTH_SIGMA, _CURVE_SIGMA, _SCATTER_SIGMA, _FILM_SIGMA = 0.5, 0.35, 0.35, 0.4
+KNOTS = 7
+STRENGTH_SIGMA, CURVE_SIGMA, SCATTER_SIGMA, _FILM_SIGMA = 0.5, 0.35, 0.35, 0.4
 """How far a tube may leave the catalogue, as standard deviations of the logarithm: strength of K, shape of K, S, film."""
 
 READING_SIGMA_LAB = 0.8
@@ -104,18 +104,22 @@ class Calibration:
     @property
     def confidence(self) -> Confidence:
         """In a word; a fit that leaves its own readings behind is poor whatever its covariance says."""
-        worst = max(self.expected_de00, float(np.median([r.after_de00 for r in self.residuals])))
-        if worst <= _GOOD_DE00:
-            return "good"
-        return "fair" if worst <= _FAIR_DE00 else "poor"
+        return confidence(max(self.expected_de00, float(np.median([r.after_de00 for r in self.residuals]))))
+
+
+def confidence(expected_de00: float) -> Confidence:
+    """In a word how far predictions can be trusted that are expected to be off by so much."""
+    if expected_de00 <= _GOOD_DE00:
+        return "good"
+    return "fair" if expected_de00 <= _FAIR_DE00 else "poor"
 
 
 @cache
-def _curves() -> Float:
-    """Smooth curves over the wavelengths, shape (_KNOTS, 36): bells at equal distances, each summing with all to 1."""
+def curves() -> Float:
+    """Smooth curves over the wavelengths, shape (KNOTS, 36): bells at equal distances, each summing with all to 1."""
     at = np.linspace(0, 1, len(spectra.WAVELENGTHS_NM))
-    centres = np.linspace(0, 1, _KNOTS)
-    bells = np.exp(-(((at[None] - centres[:, None]) * (_KNOTS - 1)) ** 2) / 1.2)
+    centres = np.linspace(0, 1, KNOTS)
+    bells = np.exp(-(((at[None] - centres[:, None]) * (KNOTS - 1)) ** 2) / 1.2)
     return bells / bells.sum(axis=0)
 
 
@@ -129,9 +133,9 @@ class _Model:
     finish: surface.Finish
 
     def coefficients(self, parameters: Float) -> tuple[Float, Float]:
-        curve_k, curve_s = parameters[1 : 1 + _KNOTS], parameters[1 + _KNOTS : 1 + 2 * _KNOTS]
-        absorption = self.prior.absorption * np.exp(parameters[0] + curve_k @ _curves())
-        return absorption, self.prior.scattering * np.exp(curve_s @ _curves())
+        curve_k, curve_s = parameters[1 : 1 + KNOTS], parameters[1 + KNOTS : 1 + 2 * KNOTS]
+        absorption = self.prior.absorption * np.exp(parameters[0] + curve_k @ curves())
+        return absorption, self.prior.scattering * np.exp(curve_s @ curves())
 
     def swatches(self, parameters: Float) -> Reflectance:
         """Measured reflectance of every swatch, shape (m, 36)."""
@@ -149,9 +153,7 @@ class _Model:
 
 
 def _sigmas() -> Float:
-    return np.concatenate(
-        [[_STRENGTH_SIGMA], np.full(_KNOTS, _CURVE_SIGMA), np.full(_KNOTS, _SCATTER_SIGMA), [_FILM_SIGMA]]
-    )
+    return np.concatenate([[STRENGTH_SIGMA], np.full(KNOTS, CURVE_SIGMA), np.full(KNOTS, SCATTER_SIGMA), [_FILM_SIGMA]])
 
 
 def calibrate(
@@ -180,7 +182,7 @@ def calibrate(
         misses = [_miss(row, reading) for row, reading in zip(seen, readings, strict=True)]
         return np.concatenate([*misses, parameters / _sigmas()])
 
-    start = np.zeros(2 + 2 * _KNOTS)
+    start = np.zeros(2 + 2 * KNOTS)
     # a reading that nothing explains (a smudge, a wrong box) must not pull the curve: soft_l1 lets it stand aside
     from scipy.optimize import least_squares  # seldom asked for, and 0.13 s to load
 
@@ -192,7 +194,7 @@ def calibrate(
         film_um=SWATCH_FILM_UM * float(np.exp(fit.x[-1])),
         residuals=_residuals(model, start, fit.x, readings),
         expected_de00=_expected_error(model, fit.x, fit.jac, seed),
-        strength=float(np.exp(fit.x[0] + np.mean(fit.x[1 : 1 + _KNOTS]))),
+        strength=float(np.exp(fit.x[0] + np.mean(fit.x[1 : 1 + KNOTS]))),
     )
 
 

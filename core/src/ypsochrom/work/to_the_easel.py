@@ -94,6 +94,7 @@ def worklist_of(work: Work) -> WorkList:
                 dry=lab_to_hex(np.array(mix.match.lab_dry)),
                 value_dry=float(lab_to_value(np.array(mix.match.lab_dry))),
                 keeping=KEEPING if mix.id in kept else "",
+                lab_dry=mix.match.lab_dry,
             )
             for mix in plan.mixes
         ),

@@ -732,19 +732,19 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/logbook/diaries": {
+    "/api/logbook/anew": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
+        get?: never;
         /**
-         * All Diaries
-         * @description Paintings with a diary, the one last worked on first.
+         * Anew
+         * @description Learn a factor anew from now on, or from all there is again.
          */
-        get: operations["server_logbook_api_all_diaries"];
-        put?: never;
+        put: operations["server_logbook_api_anew"];
         post?: never;
         delete?: never;
         options?: never;
@@ -792,6 +792,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/diaries/{painting_id}/diary.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Diary Print
+         * @description The diary to print, with its photos.
+         */
+        get: operations["server_logbook_api_diary_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/entries.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entries File
+         * @description Every entry as CSV.
+         */
+        get: operations["server_logbook_api_entries_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/entries.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entry Lines
+         * @description Every entry as JSON, a line each.
+         */
+        get: operations["server_logbook_api_entry_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/diaries/{painting_id}/hours.csv": {
         parameters: {
             query?: never;
@@ -806,6 +866,110 @@ export interface paths {
         get: operations["server_logbook_api_hours_file"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Line
+         * @description Write a line into the diary.
+         */
+        post: operations["server_logbook_api_write_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Line
+         * @description Change a line of the diary.
+         */
+        put: operations["server_logbook_api_change_line"];
+        post?: never;
+        /**
+         * Take Line Out
+         * @description Take a line out of the diary.
+         */
+        delete: operations["server_logbook_api_take_line_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/lines/{line_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Line Back
+         * @description Put a line back into the diary.
+         */
+        post: operations["server_logbook_api_put_line_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/diaries/{painting_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Photo Line
+         * @description Put a photo into the diary, on a line of its own or to one that is there.
+         */
+        post: operations["server_logbook_api_photo_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/gather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gather
+         * @description Gather what the easel and the checks told since; asked again until nothing is left.
+         */
+        post: operations["server_logbook_api_gather"];
         delete?: never;
         options?: never;
         head?: never;
@@ -885,6 +1049,370 @@ export interface paths {
          */
         get: operations["server_logbook_api_log"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Pages
+         * @description Paintings of the logbook that are wanted.
+         */
+        get: operations["server_logbook_api_all_pages"];
+        put?: never;
+        /**
+         * Enter
+         * @description Enter a painting from before the application.
+         */
+        post: operations["server_logbook_api_enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Two paintings side by side.
+         */
+        get: operations["server_logbook_api_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/estimate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Estimate
+         * @description What a painting to come takes, from what was painted.
+         */
+        post: operations["server_logbook_api_estimate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Rate
+         * @description Keep what an hour of the painter costs.
+         */
+        put: operations["server_logbook_api_keep_rate"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/{ref}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description One painting of the logbook.
+         */
+        get: operations["server_logbook_api_page"];
+        /**
+         * Change Page
+         * @description Keep what the painter says of a painting.
+         */
+        put: operations["server_logbook_api_change_page"];
+        post?: never;
+        /**
+         * Take Page Out
+         * @description Take a painting from before the application out of the logbook.
+         */
+        delete: operations["server_logbook_api_take_page_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/{ref}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Page Back
+         * @description Put it back.
+         */
+        post: operations["server_logbook_api_put_page_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/{ref}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Page Photo
+         * @description The photo of a painting from before the application.
+         */
+        post: operations["server_logbook_api_page_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/pages/{ref}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet
+         * @description The sheet for the buyer or the family.
+         */
+        get: operations["server_logbook_api_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Book
+         * @description The swatch book by colour; with a colour (CIELAB or #rrggbb) what was mixed near it.
+         */
+        get: operations["server_logbook_api_book"];
+        put?: never;
+        /**
+         * Keep Swatch
+         * @description Put a pile into the book that was mixed beside the plans.
+         */
+        post: operations["server_logbook_api_keep_swatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/near-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Near Photo
+         * @description What was mixed near a place in a photo beside a grey card.
+         */
+        post: operations["server_logbook_api_near_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/tubes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tubes Learned
+         * @description What piles that were read when dry say of the tubes.
+         */
+        get: operations["server_logbook_api_tubes_learned"];
+        put?: never;
+        /**
+         * Calibrate
+         * @description Let predictions go by it.
+         */
+        post: operations["server_logbook_api_calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/{swatch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Swatch
+         * @description Keep how a dry swatch came out, or a note to it.
+         */
+        put: operations["server_logbook_api_change_swatch"];
+        post?: never;
+        /**
+         * Take Swatch Out
+         * @description Take a pile out of the book.
+         */
+        delete: operations["server_logbook_api_take_swatch_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/{swatch_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Swatch Back
+         * @description Put it back.
+         */
+        post: operations["server_logbook_api_put_swatch_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/{swatch_id}/colorimeter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Swatch
+         * @description The dry swatch as the simulated colorimeter reads it.
+         */
+        post: operations["server_logbook_api_read_swatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/swatches/{swatch_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Photo Swatch
+         * @description The dry swatch from a photo of it beside a grey card.
+         */
+        post: operations["server_logbook_api_photo_swatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/teaching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Teaching
+         * @description Paintings that the log was gathered from, and whether they teach.
+         */
+        get: operations["server_logbook_api_teaching"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook/teaching/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Let Teach
+         * @description Let a painting's lessons stay or go.
+         */
+        put: operations["server_logbook_api_let_teach"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2896,7 +3424,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "dry" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
+            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "dry" | "weighed" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
             /** Ml */
             ml?: number | null;
             /**
@@ -3470,6 +3998,20 @@ export interface components {
             observations: components["schemas"]["EntryOut"][];
             /** Total */
             total: number;
+        };
+        /**
+         * Beside
+         * @description One line of two paintings compared; `times` is the second over the first, None where one is not known.
+         */
+        Beside: {
+            /** First */
+            first: number | null;
+            /** Second */
+            second: number | null;
+            /** Times */
+            times: number | null;
+            /** What */
+            what: string;
         };
         /**
          * BesideOut
@@ -4083,6 +4625,22 @@ export interface components {
             hues: string[];
         };
         /**
+         * ComparedOut
+         * @description Two paintings side by side.
+         */
+        ComparedOut: {
+            /** Both */
+            both: components["schemas"]["TubeOut"][];
+            first: components["schemas"]["PageOut"];
+            /** First Alone */
+            first_alone: components["schemas"]["TubeOut"][];
+            /** Lines */
+            lines: components["schemas"]["Beside"][];
+            second: components["schemas"]["PageOut"];
+            /** Second Alone */
+            second_alone: components["schemas"]["TubeOut"][];
+        };
+        /**
          * ContourOut
          * @description A contour with the places of its labels in shares of width and height.
          */
@@ -4228,7 +4786,11 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "air" | "photo";
+            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "weighed" | "air" | "photo" | "line";
+            /** Line */
+            line: number | null;
+            /** Mark */
+            mark: number | null;
             /** Minutes */
             minutes: number | null;
             /** Pass Number */
@@ -4237,6 +4799,8 @@ export interface components {
             photo_url: string;
             /** Planned Min */
             planned_min: number | null;
+            /** Planned Url */
+            planned_url: string;
             /** Title */
             title: string;
             /** Words */
@@ -4249,26 +4813,10 @@ export interface components {
         DiaryOut: {
             /** Hours */
             hours: components["schemas"]["PassHours"][];
+            /** Loose */
+            loose: components["schemas"]["DiaryEntryOut"][];
             /** Sittings */
             sittings: components["schemas"]["DiarySittingOut"][];
-            /** Title */
-            title: string;
-            /** Worked Min */
-            worked_min: number;
-        };
-        /**
-         * DiaryRowOut
-         * @description A painting with a diary: sittings so far, hours at work, and when it was last worked on.
-         */
-        DiaryRowOut: {
-            /** Last */
-            last: string;
-            /** Painting */
-            painting: number;
-            /** Sittings */
-            sittings: number;
-            /** Thumbnail Url */
-            thumbnail_url: string;
             /** Title */
             title: string;
             /** Worked Min */
@@ -4566,9 +5114,43 @@ export interface components {
             /** Of */
             of: string;
             /** Painting */
-            painting: number;
+            painting: number | null;
             /** Painting Title */
             painting_title: string;
+        };
+        /**
+         * EstimateIn
+         * @description A painting to come.
+         */
+        EstimateIn: {
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * EstimateOut
+         * @description What it takes, from what was painted; `behind` are the paintings, the most alike first.
+         */
+        EstimateOut: {
+            /** Behind */
+            behind: components["schemas"]["PageOut"][];
+            /** Count */
+            count: number;
+            materials: components["schemas"]["Span"] | null;
+            minutes: components["schemas"]["Span"];
+            ml: components["schemas"]["Span"] | null;
+            price: components["schemas"]["Span"] | null;
         };
         /**
          * FaceData
@@ -4726,6 +5308,18 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * GatheredOut
+         * @description What was gathered of the log: paintings gathered anew, how many are left to gather, observations in all.
+         */
+        GatheredOut: {
+            /** Gathered */
+            gathered: number;
+            /** Left */
+            left: number;
+            /** Observations */
+            observations: number;
         };
         /**
          * Giving
@@ -4917,6 +5511,39 @@ export interface components {
             mm: number;
             /** Said */
             said: string;
+        };
+        /**
+         * HandedData
+         * @description What only the painter can say on the sheet for the buyer.
+         */
+        HandedData: {
+            /**
+             * Ground
+             * @default
+             */
+            ground: string;
+            /**
+             * Painter
+             * @default
+             */
+            painter: string;
+            /**
+             * Support
+             * @default
+             */
+            support: string;
+            /**
+             * Varnish
+             * @default
+             */
+            varnish: string;
+            /** Varnished */
+            varnished?: string | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * HeapOut
@@ -5166,9 +5793,14 @@ export interface components {
          * LearnedAllOut
          * @description All that was learned from `observations`; `left_out` of them teach nothing.
          *
-         *     `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones.
+         *     `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew` since
+         *     when kinds are learned anew of which nothing was seen yet.
          */
         LearnedAllOut: {
+            /** Anew */
+            anew: {
+                [key: string]: string;
+            };
             /** Fewest */
             fewest: number;
             /** Groups */
@@ -5189,7 +5821,8 @@ export interface components {
          * @description A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
          *
          *     `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
-         *     `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too.
+         *     `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too; `since` when it was
+         *     last begun anew.
          */
         LearnedOut: {
             /** Count */
@@ -5206,6 +5839,8 @@ export interface components {
             mean: number;
             /** Of */
             of: string;
+            /** Since */
+            since: string | null;
             /** Title */
             title: string;
             /** Usual */
@@ -5283,6 +5918,21 @@ export interface components {
             name: string;
         };
         /**
+         * LineIn
+         * @description A line for the diary; `at` None is now. Words, a mark or both.
+         */
+        LineIn: {
+            /** At */
+            at?: string | null;
+            /** Mark */
+            mark?: number | null;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
          * LineOut
          * @description A line of the drawing as SVG path data in mm of the support; drawn from the detail on that its strength says.
          */
@@ -5317,6 +5967,8 @@ export interface components {
         /**
          * ListedPile
          * @description A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept.
+         *
+         *     `lab_dry` is the same dry colour in CIELAB; None in lists that an earlier version took to the easel.
          */
         ListedPile: {
             /** Doses */
@@ -5330,6 +5982,12 @@ export interface components {
              * @default
              */
             keeping: string;
+            /** Lab Dry */
+            lab_dry?: [
+                number,
+                number,
+                number
+            ] | null;
             /** Name */
             name: string;
             /** Value Dry */
@@ -5815,6 +6473,65 @@ export interface components {
             title: string;
         };
         /**
+         * NewPageIn
+         * @description A painting from before the application: title and size, and what else is still known.
+         */
+        NewPageIn: {
+            /** Cost */
+            cost?: number | null;
+            /** Finished */
+            finished?: string | null;
+            /** Mark */
+            mark?: number | null;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Minutes */
+            minutes?: number | null;
+            /** Ml */
+            ml?: number | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Palette
+             * @default []
+             */
+            palette: string[];
+            /** Size */
+            size: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * NewSwatchIn
+         * @description A pile that was mixed beside the plans: ml or parts by paint key.
+         */
+        NewSwatchIn: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Painting */
+            painting?: number | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+        };
+        /**
          * NoteOut
          * @description A note written at the easel.
          */
@@ -6035,6 +6752,117 @@ export interface components {
             items: components["schemas"]["Item"][];
             /** Weight G */
             weight_g: number;
+        };
+        /**
+         * PageIn
+         * @description What the painter says of a painting; None leaves it as it is.
+         *
+         *     Title, size, hours, method, palette and amounts are of paintings from before the application alone: those made here know them.
+         */
+        PageIn: {
+            /** Cost */
+            cost?: number | null;
+            /** Finished */
+            finished?: string | null;
+            handed?: components["schemas"]["HandedData"] | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Mark */
+            mark?: number | null;
+            /** Method */
+            method?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Ml */
+            ml?: number | null;
+            /** Notes */
+            notes?: string | null;
+            /** Palette */
+            palette?: string[] | null;
+            /** Tags */
+            tags?: string[] | null;
+            /** Title */
+            title?: string | null;
+            /** Width Mm */
+            width_mm?: number | null;
+        };
+        /**
+         * PageOut
+         * @description A painting as the logbook has it; `ref` is "p" and the number of a painting made here, "e" and that of an earlier one.
+         *
+         *     `at` is when it was last worked on; `price` what it costs at the painter's rate, which nobody else sees.
+         */
+        PageOut: {
+            /** Area Cm2 */
+            area_cm2: number;
+            /** At */
+            at: string;
+            /** Cost */
+            cost: number | null;
+            /** Finished */
+            finished: string | null;
+            handed: components["schemas"]["HandedData"];
+            /** Height Mm */
+            height_mm: number;
+            /** Mark */
+            mark: number | null;
+            /** May Be Varnished */
+            may_be_varnished: string | null;
+            /** Method */
+            method: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Ml */
+            ml: number | null;
+            /** Notes */
+            notes: string;
+            /** Painting */
+            painting: number | null;
+            /** Palette */
+            palette: components["schemas"]["TubeOut"][];
+            /** Photo Url */
+            photo_url: string;
+            /** Planned Min */
+            planned_min: number | null;
+            price: components["schemas"]["Price"] | null;
+            /** Ref */
+            ref: string;
+            /** Sittings */
+            sittings: number;
+            /** Tags */
+            tags: string[];
+            /** Title */
+            title: string;
+            /** Units Min */
+            units_min: number | null;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * PagesOut
+         * @description Paintings that are wanted, the last worked on first, a page at a time; `rates` are of all that are wanted.
+         *
+         *     `methods`, `tags` and `tubes` are what can be asked for; `total` how many there are, `wanted` how many are wanted.
+         */
+        PagesOut: {
+            /** Methods */
+            methods: string[];
+            /** Pages */
+            pages: components["schemas"]["PageOut"][];
+            /** Rate */
+            rate: number | null;
+            /** Rates */
+            rates: components["schemas"]["Rate"][];
+            /** Share */
+            share: number;
+            /** Tags */
+            tags: string[];
+            /** Total */
+            total: number;
+            /** Tubes */
+            tubes: components["schemas"]["TubeOut"][];
+            /** Wanted */
+            wanted: number;
         };
         /**
          * PaintNeedOut
@@ -6839,6 +7667,20 @@ export interface components {
             turn_deg: number;
         };
         /**
+         * Price
+         * @description What a painting costs: work, materials, what is put on top, and all of it.
+         */
+        Price: {
+            /** Materials */
+            materials: number;
+            /** On Top */
+            on_top: number;
+            /** Total */
+            total: number;
+            /** Work */
+            work: number;
+        };
+        /**
          * Problem
          * @description Why a request was not carried out; nothing was changed.
          */
@@ -6849,6 +7691,37 @@ export interface components {
             hint: string;
             /** Message */
             message: string;
+        };
+        /**
+         * Rate
+         * @description What paintings of one method took for a square decimetre, as medians; `count` paintings, None where none says it.
+         */
+        Rate: {
+            /** Cost A Dm2 */
+            cost_a_dm2: number | null;
+            /** Count */
+            count: number;
+            /** Method */
+            method: string;
+            /** Minutes A Dm2 */
+            minutes_a_dm2: number | null;
+            /** Ml A Dm2 */
+            ml_a_dm2: number | null;
+            /** Over Plan */
+            over_plan: number | null;
+        };
+        /**
+         * RateIn
+         * @description What an hour of the painter costs, and what goes on top of work and materials (0.2 is a fifth); kept for them alone.
+         */
+        RateIn: {
+            /** Rate */
+            rate: number | null;
+            /**
+             * Share
+             * @default 0
+             */
+            share: number;
         };
         /**
          * ReadingIn
@@ -7154,6 +8027,19 @@ export interface components {
             turned: components["schemas"]["TurnedValuesOut"][];
             /** Words */
             words: string;
+        };
+        /**
+         * ResetIn
+         * @description Learn a factor anew from now on, or from all there is again.
+         */
+        ResetIn: {
+            /** Anew */
+            anew: boolean;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * ResidualOut
@@ -7646,6 +8532,18 @@ export interface components {
             wanted: number[][];
         };
         /**
+         * Span
+         * @description The likely number, and what it lies between eight times in ten.
+         */
+        Span: {
+            /** High */
+            high: number;
+            /** Likely */
+            likely: number;
+            /** Low */
+            low: number;
+        };
+        /**
          * StageOut
          * @description A stage that a photo can be held against.
          */
@@ -8051,6 +8949,98 @@ export interface components {
             width_mm: number;
         };
         /**
+         * SwatchIn
+         * @description How a dry swatch came out (`came_out` with `how`), or a note to it; None leaves it as it is.
+         *
+         *     `unread` takes a reading back.
+         */
+        SwatchIn: {
+            /** Came Out */
+            came_out?: number[] | null;
+            /**
+             * How
+             * @default typed
+             * @enum {string}
+             */
+            how: "colorimeter" | "photo" | "typed";
+            /** Note */
+            note?: string | null;
+            /**
+             * Unread
+             * @default false
+             */
+            unread: boolean;
+        };
+        /**
+         * SwatchOut
+         * @description A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000).
+         *
+         *     `away` is its distance from the colour that was asked for.
+         */
+        SwatchOut: {
+            /** At */
+            at: string;
+            /** Away */
+            away: number | null;
+            /** Came Out */
+            came_out: string | null;
+            /** Came Out Lab */
+            came_out_lab: number[] | null;
+            /** How */
+            how: string;
+            /** Id */
+            id: number;
+            /** Ml */
+            ml: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Off De00 */
+            off_de00: number | null;
+            /** Painting */
+            painting: number | null;
+            /** Parts */
+            parts: components["schemas"]["SwatchPartOut"][];
+            /** Planned */
+            planned: string;
+            /** Planned Lab */
+            planned_lab: number[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * SwatchPartOut
+         * @description A tube of a pile and how much of it there was.
+         */
+        SwatchPartOut: {
+            /** Colour */
+            colour: string;
+            /** Key */
+            key: string;
+            /** Ml */
+            ml: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SwatchesOut
+         * @description The swatch book, or what of it is near a colour; `read` piles were read when dry. `near_de00` is how near is as good as
+         *     mixed before.
+         */
+        SwatchesOut: {
+            /** Near De00 */
+            near_de00: number;
+            /** Read */
+            read: number;
+            /** Swatches */
+            swatches: components["schemas"]["SwatchOut"][];
+            /** Target */
+            target: string | null;
+            /** Total */
+            total: number;
+        };
+        /**
          * TabletOut
          * @description A tablet that was let in.
          */
@@ -8145,6 +9135,32 @@ export interface components {
              * @default 0
              */
             worked_s: number;
+        };
+        /**
+         * TeachesIn
+         * @description Whether a painting's lessons stay or go.
+         */
+        TeachesIn: {
+            /** Teaches */
+            teaches: boolean;
+        };
+        /**
+         * TeachingOut
+         * @description A painting that the log was gathered from; `where` is empty for one on the wall, else "in the bin" or "gone".
+         */
+        TeachingOut: {
+            /** Count */
+            count: number;
+            /** Id */
+            id: number;
+            /** Painting */
+            painting: number | null;
+            /** Teaches */
+            teaches: boolean;
+            /** Title */
+            title: string;
+            /** Where */
+            where: string;
         };
         /**
          * ThingIn
@@ -8344,49 +9360,57 @@ export interface components {
             volume_ml: number;
         };
         /**
-         * TubeOut
-         * @description A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on.
-         *
-         *     `opacity` and `covers_in` are told from films of this very tube, as those of a `PaintOut`.
+         * TubeLearnedOut
+         * @description What measured piles say of one tube: its masstone before and after, by what its strength changed, and in how many piles it
+         *     was; `tube` is its number on the shelf, None where it is not there any more.
          */
-        TubeOut: {
-            /** By Depth */
-            by_depth: boolean;
-            /** Covers In */
-            covers_in: number | null;
-            /** Id */
-            id: number;
+        TubeLearnedOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Kept */
+            kept: boolean;
             /** Key */
             key: string;
-            /** Left Ml */
-            left_ml: number;
-            /** Low */
-            low: boolean;
-            /** Masstone */
-            masstone: string;
             /** Name */
             name: string;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /** Nozzle Mm */
-            nozzle_mm: number;
-            /**
-             * Opacity
-             * @enum {string}
-             */
-            opacity: "T" | "ST" | "SO" | "O";
-            /** Price */
-            price?: number | null;
-            /**
-             * Source
-             * @enum {string}
-             */
-            source: "catalogue" | "calibrated";
-            /** Volume Ml */
-            volume_ml: number;
+            /** Piles */
+            piles: number;
+            /** Strength */
+            strength: number;
+            /** Tube */
+            tube: number | null;
+        };
+        /**
+         * TubeOut
+         * @description A paint of a palette: its key, what it is called, its masstone.
+         */
+        TubeOut: {
+            /** Colour */
+            colour: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TubesLearnedOut
+         * @description Tubes as measured piles teach them; `gain` is the share by which piles that were not looked at are predicted nearer.
+         */
+        TubesLearnedOut: {
+            /** Before De00 */
+            before_de00: number;
+            /** Gain */
+            gain: number;
+            /** Piles */
+            piles: number;
+            /** Tubes */
+            tubes: components["schemas"]["TubeLearnedOut"][];
+            /** Unseen De00 */
+            unseen_de00: number;
+            /** Worth It */
+            worth_it: boolean;
         };
         /**
          * TurnedOut
@@ -11418,14 +12442,18 @@ export interface operations {
             };
         };
     };
-    server_logbook_api_all_diaries: {
+    server_logbook_api_anew: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -11433,7 +12461,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DiaryRowOut"][];
+                    "application/json": components["schemas"]["LearnedAllOut"];
                 };
             };
             /** @description Unauthorized */
@@ -11617,6 +12645,204 @@ export interface operations {
             };
         };
     };
+    server_logbook_api_diary_print: {
+        parameters: {
+            query?: {
+                zone?: string;
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_entries_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_entry_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_logbook_api_hours_file: {
         parameters: {
             query?: never;
@@ -11634,6 +12860,429 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_write_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_change_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_take_line_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_put_line_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                line_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_photo_line: {
+        parameters: {
+            query?: {
+                line?: number | null;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_gather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GatheredOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -11901,6 +13550,1601 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_all_pages: {
+        parameters: {
+            query?: {
+                words?: string;
+                method?: string;
+                tag?: string;
+                tube?: string;
+                least_cm2?: number | null;
+                most_cm2?: number | null;
+                least_mark?: number | null;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_enter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPageIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_compare: {
+        parameters: {
+            query: {
+                first: string;
+                second: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_estimate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EstimateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EstimateOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_keep_rate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RateIn"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_change_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_take_page_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_put_page_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_page_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_sheet: {
+        parameters: {
+            query?: {
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_book: {
+        parameters: {
+            query?: {
+                near?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_keep_swatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSwatchIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_near_photo: {
+        parameters: {
+            query: {
+                card_x: number;
+                card_y: number;
+                patch_x: number;
+                patch_y: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_tubes_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubesLearnedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubesLearnedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_change_swatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_take_swatch_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_put_swatch_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_read_swatch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_photo_swatch: {
+        parameters: {
+            query: {
+                card_x: number;
+                card_y: number;
+                patch_x: number;
+                patch_y: number;
+            };
+            header?: never;
+            path: {
+                swatch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwatchOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_teaching: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_let_teach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeachesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachingOut"][];
+                };
             };
             /** @description Unauthorized */
             401: {

@@ -10,19 +10,20 @@ from ...sky.air import Climate
 
 ActKind = Literal[
     "open", "start", "pause", "done", "skip", "back", "note",
-    "mist", "retard", "dry", "left", "cover", "uncover", "astray", "air", "stop",
+    "mist", "retard", "dry", "weighed", "left", "cover", "uncover", "astray", "air", "stop",
 ]  # fmt: skip
 """A sitting is opened and stopped; a task is started, paused, done, skipped, put back among those to do; a note is written.
-Wet paint is misted, gets retarder, or is found dry to the touch; of a pile so much is left, it is covered, uncovered, or came out
-wrong; the air changed."""
+Wet paint is misted, gets retarder, or is found dry to the touch; a dose of a pile was weighed, of a pile so much is left, it is
+covered, uncovered, or came out wrong; the air changed."""
 
 
 @dataclass(frozen=True)
 class Act:
     """One act at the easel. `id` was given by the device, so that an act that is sent twice counts once.
 
-    `at` is aware; `sitting` the sitting (id) it belongs to. `task` and `pile` are ids, `ml` what is left of a pile, `climate` the
-    new air. `when` is a time that the painter says, as of a sitting that was left open; `text` and `photo` (name) are of notes.
+    `at` is aware; `sitting` the sitting (id) it belongs to. `task` and `pile` are ids, `ml` what is left of a pile or was weighed
+    of the dose whose source `text` says, `climate` the new air. `when` is a time that the painter says, as of a sitting that was
+    left open; `text` and `photo` (name) are of notes.
     """
 
     id: str

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
+from ...colour.types import LabTriple
 from ...kit.advice import Advice
 from ...mixes.told import ToldDose
 from ...passes.factors import USUAL_FACTORS, Factors
@@ -69,7 +70,10 @@ class ListedTask:
 
 @dataclass(frozen=True)
 class ListedPile:
-    """A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept."""
+    """A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept.
+
+    `lab_dry` is the same dry colour in CIELAB; None in lists that an earlier version took to the easel.
+    """
 
     id: str
     name: str
@@ -79,6 +83,7 @@ class ListedPile:
     dry: str
     value_dry: float
     keeping: str = ""
+    lab_dry: LabTriple | None = None
 
 
 @dataclass(frozen=True)

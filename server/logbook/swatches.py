@@ -1,0 +1,227 @@
+"""The swatch book: piles that were mixed, what is near a colour, how they came out when dry, and what they teach of the tubes."""
+
+import uuid
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from server.materials.calibrations import (
+    SIMULATED_BENCH_SEED,
+    by_own_swatches,
+    keep_learned,
+    simulated_bench,
+    strength_of,
+)
+from server.materials.palettes import shelf_box
+from server.materials.services import laid_thick, masstone, tube_rows, tubes_of
+from server.mixes.tray import read_photo
+from server.records.history import painting_of, shelf_change
+from server.site.owned import one_of
+from server.site.problems import Conflict
+from ypsochrom.colour.cielab import lab_to_hex
+from ypsochrom.colour.types import LabTriple, triple
+from ypsochrom.colour.written import read_colour
+from ypsochrom.kit.errors import BadSetting
+from ypsochrom.logbook.mixed import NEAR_DE00, MixedPile, alike, by_colour
+from ypsochrom.materials.instruments import SimulatedColorimeter
+from ypsochrom.materials.shelf import looking_box
+from ypsochrom.paint import appearance
+from ypsochrom.paint.catalogue import Paintbox, paint
+from ypsochrom.paint.from_piles import HELPS, ReadPile, TubesLearned, learn_tubes
+
+from .models import Swatch
+from .schemas import (
+    NewSwatchIn,
+    SwatchesOut,
+    SwatchIn,
+    SwatchOut,
+    SwatchPartOut,
+    TubeLearnedOut,
+    TubesLearnedOut,
+)
+
+MOST_SHOWN = 400
+FEWEST_OF_A_TUBE = 3
+"""A tube that was in fewer piles is left as it is."""
+
+
+def _rows(owner: Any) -> QuerySet[Swatch]:
+    return Swatch.objects.of(owner).filter(removed=None)
+
+
+def _pile(row: Swatch) -> MixedPile:
+    came_out = None if row.came_out is None else triple(np.array(row.came_out))
+    return MixedPile(str(row.pk), row.at, row.name, row.parts, triple(np.array(row.planned)), came_out)
+
+
+def book(owner: Any) -> SwatchesOut:
+    """The newest piles, laid by colour."""
+    rows = {str(row.pk): row for row in _rows(owner).order_by("-at", "-id")[:MOST_SHOWN]}
+    laid = by_colour(_pile(row) for row in rows.values())
+    return _book(owner, [(rows[one.id], one, None) for one in laid])
+
+
+def near(owner: Any, target: LabTriple) -> SwatchesOut:
+    """What was mixed that is near a dry colour, the nearest first."""
+    piles = {one.id: one for one in map(_pile, _rows(owner))}
+    found = alike(piles.values(), np.array(target))
+    rows = _rows(owner).in_bulk([int(one.id) for one, _ in found])
+    return _book(owner, [(rows[int(one.id)], one, away) for one, away in found], lab_to_hex(np.array(target)))
+
+
+def near_typed(owner: Any, written: str) -> SwatchesOut:
+    """The same for a colour as people write it: CIELAB or #rrggbb."""
+    return near(owner, triple(read_colour(written)))
+
+
+def near_photo(owner: Any, content: bytes, card: tuple[float, float], patch: tuple[float, float]) -> SwatchesOut:
+    """The same for a place in a photo beside a grey card."""
+    return near(owner, triple(np.array(read_photo(content, card, patch).lab)))
+
+
+def _book(owner: Any, rows: Sequence[tuple[Swatch, MixedPile, float | None]], target: str | None = None) -> SwatchesOut:
+    return SwatchesOut(
+        swatches=[_out(row, pile, away) for row, pile, away in rows],
+        total=_rows(owner).count(),
+        read=_rows(owner).filter(came_out__isnull=False).count(),
+        near_de00=NEAR_DE00,
+        target=target,
+    )
+
+
+def _out(row: Swatch, pile: MixedPile, away: float | None = None) -> SwatchOut:
+    return SwatchOut(
+        id=row.pk,
+        name=row.name,
+        painting=row.painting_id,
+        title=row.title,
+        at=row.at.isoformat(),
+        ml=sum(pile.parts.values()),
+        parts=[
+            SwatchPartOut(key=key, name=paint(key).name, colour=masstone(key), ml=ml)
+            for key, ml in sorted(pile.parts.items(), key=lambda part: -part[1])
+        ],
+        planned=lab_to_hex(np.array(pile.planned)),
+        planned_lab=list(pile.planned),
+        came_out=None if pile.came_out is None else lab_to_hex(np.array(pile.came_out)),
+        came_out_lab=None if pile.came_out is None else list(pile.came_out),
+        off_de00=pile.off_de00,
+        how=row.how,
+        note=row.note,
+        away=away,
+    )
+
+
+def keep(owner: Any, given: NewSwatchIn) -> SwatchOut:
+    """Put a pile into the book that was mixed beside the plans; `UnknownPaint` for a paint that nobody knows."""
+    parts = {paint(key).key: amount for key, amount in given.parts.items() if amount > 0}
+    if not parts:
+        raise BadSetting("There is no paint in this pile.", "Give the parts of at least one tube.")
+    painting = None if given.painting is None else painting_of(owner, given.painting)
+    box = looking_box(tubes_of(owner)).only(parts)
+    row = Swatch.objects.create(
+        owner=owner,
+        key=f"own/{uuid.uuid4().hex}",
+        painting=painting,
+        title="" if painting is None else painting.title,
+        name=given.name.strip() or "pile",
+        at=timezone.now(),
+        parts=parts,
+        planned=list(triple(appearance.dry_lab(appearance.parts_vector(parts, box), box))),
+        note=given.note,
+    )
+    return _out(row, _pile(row))
+
+
+def change(owner: Any, swatch: int, given: SwatchIn) -> SwatchOut:
+    """Keep how a dry swatch came out, or a note to it."""
+    row = one_of(Swatch, owner, "swatch", pk=swatch)
+    if given.came_out is not None:
+        if not 0 <= given.came_out[0] <= 100:
+            raise BadSetting("That is no colour.", "L* is 0 to 100.")
+        row.came_out, row.how = list(given.came_out), given.how
+    elif given.unread:
+        row.came_out, row.how = None, ""
+    if given.note is not None:
+        row.note = given.note
+    row.save(update_fields=["came_out", "how", "note"])
+    return _out(row, _pile(row))
+
+
+def read_instrument(owner: Any, swatch: int) -> SwatchOut:
+    """The dry swatch as the simulated colorimeter reads it."""
+    row = one_of(Swatch, owner, "swatch", pk=swatch)
+    measured = simulated_bench().pile(row.parts, shelf_box(owner).only(row.parts))
+    lab = SimulatedColorimeter(SIMULATED_BENCH_SEED + row.pk).read(measured)
+    return change(owner, swatch, SwatchIn(came_out=list(lab), how="colorimeter"))
+
+
+def read_from_photo(
+    owner: Any, swatch: int, content: bytes, card: tuple[float, float], patch: tuple[float, float]
+) -> SwatchOut:
+    """The dry swatch from a photo of it beside a grey card."""
+    one_of(Swatch, owner, "swatch", pk=swatch)
+    return change(owner, swatch, SwatchIn(came_out=read_photo(content, card, patch).lab, how="photo"))
+
+
+def take_out(owner: Any, swatch: int, *, back: bool = False) -> None:
+    """Take a pile out of the book, or put it back."""
+    row = one_of(Swatch, owner, "swatch", pk=swatch)
+    row.removed = None if back else timezone.now()
+    row.save(update_fields=["removed"])
+
+
+def _learned(owner: Any) -> TubesLearned:
+    rows = _rows(owner).filter(came_out__isnull=False).order_by("at", "id")
+    measured = by_own_swatches(owner)
+    piles = [ReadPile(row.parts, triple(np.array(row.came_out))) for row in rows]
+    keys = sorted({key for pile in piles for key in pile.parts} or {"PW6"})
+    return learn_tubes(Paintbox.of(measured.get(key) or paint(key) for key in keys), piles)
+
+
+def tubes_learned(owner: Any) -> TubesLearnedOut:
+    """What the piles that were read when dry say of the tubes; `BadReading` with too few of them. About 0.5 s."""
+    return _learned_out(owner, _learned(owner), kept=False)
+
+
+def calibrate(owner: Any) -> TubesLearnedOut:
+    """Let predictions go by what the piles say, for every tube on the shelf that was in three or more of them."""
+    found = _learned(owner)
+    if found.gain < HELPS:
+        raise Conflict(
+            "These piles would not bring predictions nearer.",
+            "Read more of them when they are dry, and look at those that are far off.",
+        )
+    shelf = {row.key: row for row in tube_rows(owner)}
+    with shelf_change(owner, "Calibrated tubes from mixed piles"):
+        for one in found.paints:
+            if one.key in shelf and found.in_piles[one.key] >= FEWEST_OF_A_TUBE:
+                keep_learned(shelf[one.key], one, found.unseen_de00)
+    return _learned_out(owner, found, kept=True)
+
+
+def _learned_out(owner: Any, found: TubesLearned, *, kept: bool) -> TubesLearnedOut:
+    shelf = {row.key: row.pk for row in tube_rows(owner)}
+    return TubesLearnedOut(
+        tubes=[
+            TubeLearnedOut(
+                key=one.key,
+                name=one.name,
+                tube=shelf.get(one.key),
+                piles=found.in_piles[one.key],
+                before=laid_thick(paint(one.key)),
+                after=laid_thick(one),
+                strength=strength_of(one),
+                kept=kept and one.key in shelf and found.in_piles[one.key] >= FEWEST_OF_A_TUBE,
+            )
+            for one in found.paints
+        ],
+        piles=found.piles,
+        before_de00=found.before_de00,
+        unseen_de00=found.unseen_de00,
+        gain=found.gain,
+        worth_it=found.gain >= HELPS,
+    )
