@@ -19,8 +19,8 @@ _TRIES = 2
 """When the sitting begins at another time of day, the schedule may be another."""
 
 
-def load(painter: Any, now: datetime) -> None:
-    """Put the painting into the painter's studio as it stands now: its plan, its first sitting, and half of the second."""
+def load(painter: Any, now: datetime) -> int:
+    """Put the painting into the painter's studio as it stands now: its plan, a sitting and a half; its id."""
     from server.sittings.easel import services as easel
     from server.sittings.services import change, shown_schedule
     from server.subject.services import new_painting
@@ -34,15 +34,16 @@ def load(painter: Any, now: datetime) -> None:
     schedule = shown_schedule(desk.opened(painting))
     for _ in range(_TRIES):
         if schedule is None:
-            return
+            return painting.pk
         into = _minutes_in(schedule)
         painting, work = change(painter, painting.pk, _diary(now - timedelta(minutes=into)))
         schedule = shown_schedule(work)
     if schedule is None:
-        return
+        return painting.pk
     easel.take_plan(painter, painting.pk)
     easel.keep_acts(painter, painting.pk, _sent(_acts(schedule, now), now))
     _photographed(painter, painting.pk, schedule, now)
+    return painting.pk
 
 
 def _diary(second: datetime) -> "SittingsData":

@@ -46,7 +46,7 @@ def load() -> None:
     from ypsochrom.kit.progress import silent
     from ypsochrom.materials.shelf import read_csv
 
-    from . import closer, sittings, slipway
+    from . import closer, earlier, sittings, slipway
 
     painter = local_painter()
     there = {tube.key for tube in tubes_of(painter)}
@@ -70,8 +70,10 @@ def load() -> None:
         laid, _ = change_observation(painter, begun.pk, slipway.observed())
         laid, _ = change_sittings(painter, laid.pk, sittings.on_the_slip(timezone.now()))
         compute(laid, silent)
+    earlier.load(painter, timezone.now())
     if closer.TITLE not in there_already:
-        closer.load(painter, timezone.now())
+        painting_id = closer.load(painter, timezone.now())
+        earlier.written(painter, painting_id, timezone.now())
 
 
 def _supplies() -> "list[tuple[What, Supply]]":

@@ -83,3 +83,11 @@ def test_every_shape_of_the_api_has_a_name_of_its_own():
         for name in re.findall(r"^class (\w+)\(", file.read_text(), re.M)
     ]
     assert sorted(names) == sorted(set(names))
+
+
+def test_no_two_shapes_of_the_api_have_one_name():
+    """Where two have, the document keeps one of them, and the page is told the wrong one."""
+    texts = [file.read_text() for file in (REPOSITORY / "server").rglob("*.py")]
+    names = [name for text in texts for name in re.findall(r"^class (\w+)\(Schema\)", text, re.M)]
+    assert len(names) > 100
+    assert sorted({name for name in names if names.count(name) > 1}) == []

@@ -26,7 +26,7 @@ from ypsochrom.materials.shelf import price_per_ml
 from ypsochrom.passes.schools import school_of
 
 from .models import Fact, Gathered, Swatch
-from .schemas import GatheredOut, Told
+from .schemas import GatheredOut, PaintingTold
 
 DERIVED = 1
 """Counted up when the same acts and checks tell something else than before."""
@@ -108,12 +108,13 @@ def _told(painting: Painting, prices: dict[str, float]) -> tuple[list[Observatio
                 used[tube] += ml
         brief = work.inputs.brief
         if diary.last is not None:
-            told = Told(
+            told = PaintingTold(
                 thumbnail=subject_pictures(work).thumbnail,
                 last=diary.last.isoformat(),
                 sittings=len(diary.sittings),
                 worked_min=max(diary.worked_min, at_units),  # a clock may have jumped while a sitting was open
                 planned_min=sum(one.planned_min for one in diary.hours),
+                done=sum(one.done for one in diary.hours) / max(sum(one.units for one in diary.hours), 1),
                 units_min=at_units,
                 ml=sum(used.values()),
                 cost=sum(ml * prices[tube] for tube, ml in used.items() if tube in prices),

@@ -17,7 +17,7 @@ def _lessons_stay_or_go(collector: Any, field: Any, rows: Any, using: str) -> No
 class Gathered(Owned):
     """What was gathered from a painting's easel and checks, and what it was gathered from (`key`).
 
-    `told` is the row of the painting in lists (`schemas.DiaryRowOut`), None where nothing was taken to the easel. `teaches` is
+    `told` is the row of the painting in lists (`schemas.PaintingTold`), None where nothing was taken to the easel. `teaches` is
     whether its facts are learned from; `painting` is None once it is gone and its facts stayed.
     """
 

@@ -38,9 +38,9 @@ from .schemas import (
     PageIn,
     PageOut,
     PagesOut,
+    PageTubeOut,
+    PaintingTold,
     RateIn,
-    Told,
-    TubeOut,
 )
 
 SHOWN = 24
@@ -66,12 +66,12 @@ def _all(owner: Any) -> list[_Kept]:
     made = Gathered.objects.of(owner).filter(told__isnull=False, painting__isnull=False, painting__removed=None)
     rows = made.values_list("told", "painting", "painting__title")
     found = [
-        _made_here(Told.model_validate(told), painting, title, said.get(painting)) for told, painting, title in rows
+        _made_here(PaintingTold.model_validate(told), painting, title, said.get(painting)) for told, painting, title in rows
     ]
     return found + [_earlier(row) for row in Page.objects.of(owner).filter(painting=None, removed=None)]
 
 
-def _made_here(told: Told, painting: int, title: str, said: Page | None) -> _Kept:
+def _made_here(told: PaintingTold, painting: int, title: str, said: Page | None) -> _Kept:
     page = core.Page(
         id=f"p{painting}",
         title=title,
@@ -85,10 +85,11 @@ def _made_here(told: Told, painting: int, title: str, said: Page | None) -> _Kep
         cost=told.cost,
         method=told.method,
         palette=tuple(told.palette),
+        done=told.done,
     )
     if said is None:
         return _Kept(page, painting, told.thumbnail, told.sittings)
-    page = replace(page, tags=tuple(said.tags), mark=said.mark)
+    page = replace(page, tags=tuple(said.tags), mark=said.mark, done=told.done if said.finished is None else 1.0)
     return _Kept(page, painting, told.thumbnail, told.sittings, said.notes, said.finished, said.handed)
 
 
@@ -130,8 +131,8 @@ def listed(owner: Any, wanted: core.Wanted, page: int) -> PagesOut:
     )
 
 
-def _tubes(keys: Iterable[str]) -> list[TubeOut]:
-    return [TubeOut(key=key, name=paint(key).name, colour=masstone(key)) for key in keys if _is_known(key)]
+def _tubes(keys: Iterable[str]) -> list[PageTubeOut]:
+    return [PageTubeOut(key=key, name=paint(key).name, colour=masstone(key)) for key in keys if _is_known(key)]
 
 
 def _is_known(key: str) -> bool:
@@ -159,6 +160,7 @@ def _out(kept: _Kept, habits: Habits, may_varnish: datetime | None = None) -> Pa
         minutes=one.minutes,
         units_min=one.units_min,
         planned_min=one.planned_min,
+        done=one.done,
         sittings=kept.sittings,
         ml=one.ml,
         cost=one.cost,

@@ -118,11 +118,11 @@ class UseIn(Schema):
     learned: bool
 
 
-class Told(Schema):
+class PaintingTold(Schema):
     """What a painting's easel tells of it as a whole; `thumbnail` is a picture's name, `last` when it was last worked on.
 
-    `worked_min` are all minutes at work, of them `units_min` at units for which `planned_min` were planned; `ml` and `cost` are
-    of what was mixed, `palette` its paint keys.
+    `worked_min` are all minutes at work, of them `units_min` at units for which `planned_min` were planned; `done` is the
+    share (0-1) of its units that are painted, `ml` and `cost` are of what was mixed, `palette` its paint keys.
     """
 
     thumbnail: str
@@ -131,6 +131,7 @@ class Told(Schema):
     worked_min: float
     units_min: float
     planned_min: float
+    done: float
     ml: float
     cost: float
     method: str
@@ -242,7 +243,7 @@ class NewPageIn(Schema):
     finished: date | None = None
 
 
-class TubeOut(Schema):
+class PageTubeOut(Schema):
     """A paint of a palette: its key, what it is called, its masstone."""
 
     key: str
@@ -253,7 +254,8 @@ class TubeOut(Schema):
 class PageOut(Schema):
     """A painting as the logbook has it; `ref` is "p" and the number of a painting made here, "e" and that of an earlier one.
 
-    `at` is when it was last worked on; `price` what it costs at the painter's rate, which nobody else sees.
+    `at` is when it was last worked on; `done` the share (0-1) of it that is painted,
+    `price` what it costs at the painter's rate, which nobody else sees.
     """
 
     ref: str
@@ -267,11 +269,12 @@ class PageOut(Schema):
     minutes: float | None
     units_min: float | None
     planned_min: float | None
+    done: float
     sittings: int
     ml: float | None
     cost: float | None
     method: str
-    palette: list[TubeOut]
+    palette: list[PageTubeOut]
     tags: list[str]
     mark: int | None
     notes: str
@@ -293,7 +296,7 @@ class PagesOut(Schema):
     rates: list[Rate]
     methods: list[str]
     tags: list[str]
-    tubes: list[TubeOut]
+    tubes: list[PageTubeOut]
     rate: float | None
     share: float
 
@@ -304,9 +307,9 @@ class ComparedOut(Schema):
     first: PageOut
     second: PageOut
     lines: list[Beside]
-    both: list[TubeOut]
-    first_alone: list[TubeOut]
-    second_alone: list[TubeOut]
+    both: list[PageTubeOut]
+    first_alone: list[PageTubeOut]
+    second_alone: list[PageTubeOut]
 
 
 class EstimateIn(Schema):
@@ -383,9 +386,9 @@ How = Literal["colorimeter", "photo", "typed"]
 
 
 class NewSwatchIn(Schema):
-    """A pile that was mixed beside the plans: ml or parts by paint key."""
+    """A pile that was mixed beside the plans: ml or parts by paint key; without a name it is called by its colour."""
 
-    name: Annotated[str, Field(min_length=1, max_length=120)]
+    name: Annotated[str, Field(max_length=120)] = ""
     parts: Annotated[Parts, Field(min_length=1)]
     painting: RowId | None = None
     note: Annotated[str, Field(max_length=400)] = ""

@@ -23,6 +23,7 @@ from server.site.owned import one_of
 from server.site.problems import Conflict
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.types import LabTriple, triple
+from ypsochrom.colour.words import colour_name
 from ypsochrom.colour.written import read_colour
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.logbook.mixed import NEAR_DE00, MixedPile, alike, by_colour
@@ -122,15 +123,16 @@ def keep(owner: Any, given: NewSwatchIn) -> SwatchOut:
         raise BadSetting("There is no paint in this pile.", "Give the parts of at least one tube.")
     painting = None if given.painting is None else painting_of(owner, given.painting)
     box = looking_box(tubes_of(owner)).only(parts)
+    planned = appearance.dry_lab(appearance.parts_vector(parts, box), box)
     row = Swatch.objects.create(
         owner=owner,
         key=f"own/{uuid.uuid4().hex}",
         painting=painting,
         title="" if painting is None else painting.title,
-        name=given.name.strip() or "pile",
+        name=given.name.strip() or colour_name(planned),
         at=timezone.now(),
         parts=parts,
-        planned=list(triple(appearance.dry_lab(appearance.parts_vector(parts, box), box))),
+        planned=list(triple(planned)),
         note=given.note,
     )
     return _out(row, _pile(row))

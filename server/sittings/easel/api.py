@@ -11,7 +11,7 @@ from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
-from .schemas import ActsIn, EaselOut, OpenIn, PhotoOut, TakenListOut, WhatNowOut
+from .schemas import ActsIn, EaselOut, OpenIn, PhotoOut, TakenListOut, WeighedOut, WeighIn, WhatNowOut
 
 router = Router()
 
@@ -44,6 +44,12 @@ def open_sitting(request: HttpRequest, painting_id: int, given: OpenIn) -> Easel
 def send_acts(request: HttpRequest, painting_id: int, given: ActsIn) -> EaselOut:
     """Keep what was done at the easel; each act counts once, however often it is sent."""
     return services.keep_acts(painter(request), painting_id, given)
+
+
+@router.post("/{painting_id}/scale", response={200: WeighedOut, **PROBLEMS})
+def scale(request: HttpRequest, painting_id: int, given: WeighIn) -> WeighedOut:
+    """A dose of a pile on the simulated scale."""
+    return services.weigh(painter(request), painting_id, given.pile, given.source)
 
 
 @router.post("/{painting_id}/plan", response={200: EaselOut, **PROBLEMS})

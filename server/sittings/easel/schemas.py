@@ -44,6 +44,20 @@ class ActsIn(Schema):
     acts: Annotated[list[ActIn], Field(max_length=MOST_ACTS)]
 
 
+class WeighIn(Schema):
+    """A dose of a pile, by the tube or pile that it is of."""
+
+    pile: TaskId
+    source: TaskId
+
+
+class WeighedOut(Schema):
+    """What the scale shows, and how many ml that are."""
+
+    mass_g: float
+    volume_ml: float
+
+
 class OpenIn(Schema):
     """A sitting is opened; its id is the device's, so that opening it twice opens it once."""
 

@@ -10,12 +10,13 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 
+from server.materials.calibrations import SIMULATED_BENCH_SEED, simulated_bench
 from server.materials.services import list_tubes
 from server.records import pictures
 from server.records.history import painting_of
 from server.records.models import Painting
 from server.site.owned import one_of
-from server.site.problems import Conflict
+from server.site.problems import Conflict, NotFound
 from server.sittings.models import ActRow, TakenList
 from server.sittings.schemas import ClimateData
 from server.sittings.services import shown_schedule
@@ -25,6 +26,7 @@ from ypsochrom.areas.families import FAMILIES
 from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.kit.recent import Recent
+from ypsochrom.materials.instruments import SimulatedScale
 from ypsochrom.sittings.easel.acts import Act, in_order
 from ypsochrom.sittings.easel.course import RULES, Course, course_of, taken_over
 from ypsochrom.sittings.easel.worklist import WorkList
@@ -48,6 +50,7 @@ from .schemas import (
     NoteOut,
     PlanState,
     TakenListOut,
+    WeighedOut,
     WhatNowOut,
 )
 
@@ -345,6 +348,19 @@ def _light(work: Work, course: Course | None) -> Holds | None:
     return _lights.get(key) or _lights.keep(
         key, holds_until(light_through(said.place, sitting.opened, sitting.opened + _LIGHT_FOR), said.place, said.cloud)
     )
+
+
+def weigh(owner: Any, painting_id: int, pile: str, source: str) -> WeighedOut:
+    """A dose on the simulated scale, as a hand laid it; `NotFound` where the list in hand has no such dose of a tube."""
+    taken = _newest(_owners(owner, painting_id))
+    listed = None if taken is None else worklist(taken).pile_of.get(pile)
+    dose = None if listed is None else next((one for one in listed.doses if one.source == source), None)
+    if dose is None or dose.mass_g is None:
+        raise NotFound("dose")
+    laid_ml = simulated_bench().dose(dose.volume_ml, f"{painting_id} {pile} {source}")
+    density = dose.mass_g / dose.volume_ml
+    shown = SimulatedScale(SIMULATED_BENCH_SEED).weigh(laid_ml * density)
+    return WeighedOut(mass_g=shown, volume_ml=shown / density)
 
 
 def log_lines(owner: Any, painting_id: int) -> bytes:

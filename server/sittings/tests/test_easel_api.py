@@ -280,3 +280,18 @@ def test_on_site_the_light_is_counted_from_the_begin_of_the_sitting(client, plan
     assert datetime.fromisoformat(first["until"]) > time
     time += timedelta(hours=1)
     assert ask(client, "get", str(planned["id"]))["light"] == first, "it does not run ahead of the clock"
+
+
+def test_a_dose_is_weighed_on_the_simulated_scale_and_kept_as_an_act(client, at_easel):
+    pile = next(one for one in listed(client, at_easel)["piles"] if any(d["mass_g"] for d in one["doses"]))
+    dose = next(one for one in pile["doses"] if one["mass_g"])
+    asked = {"pile": pile["id"], "source": dose["source"]}
+    shown = ask(client, "post", f"{at_easel['id']}/scale", asked)
+    assert shown == ask(client, "post", f"{at_easel['id']}/scale", asked)
+    assert shown["mass_g"] == pytest.approx(dose["mass_g"], rel=0.5, abs=0.03)
+    assert shown["volume_ml"] / shown["mass_g"] == pytest.approx(dose["volume_ml"] / dose["mass_g"])
+    weighed = act("weighed", pile=pile["id"], text=dose["source"], ml=shown["volume_ml"])
+    before = send(client, at_easel)["course"]
+    after = send(client, at_easel, weighed)["course"]
+    assert (after["tasks"], after["piles"]) == (before["tasks"], before["piles"])
+    assert ask(client, "post", f"{at_easel['id']}/scale", {**asked, "source": "NO1"}, 404)["hint"]

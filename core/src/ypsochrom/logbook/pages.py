@@ -24,7 +24,8 @@ class Page:
     """A painting as the logbook has it; `at` is when it was last worked on, sizes in mm, `palette` are paint keys.
 
     `minutes` were worked, of them `units_min` at units for which `planned_min` were planned; `ml` were mixed, `cost` is that of
-    their paint; None where nobody knows. `mark` is the painter's own from one to five.
+    their paint; None where nobody knows. `mark` is the painter's own from one to five, `done` the share (0-1) of it that is
+    painted: what is in work says nothing yet of what a painting takes.
     """
 
     id: str
@@ -41,6 +42,7 @@ class Page:
     palette: tuple[str, ...] = ()
     tags: tuple[str, ...] = ()
     mark: int | None = None
+    done: float = 1.0
 
     @property
     def area_cm2(self) -> float:
@@ -98,9 +100,9 @@ class Rate:
 
 
 def rates(pages: Sequence[Page]) -> tuple[Rate, ...]:
-    """By method, the most painted first; medians, because one unlucky panel says little of the rest."""
+    """Finished paintings by method, the most painted first; medians, because one unlucky panel says little of the rest."""
     by_method: dict[str, list[Page]] = {}
-    for page in pages:
+    for page in _finished(pages):
         by_method.setdefault(page.method, []).append(page)
     found = [
         Rate(
@@ -114,6 +116,13 @@ def rates(pages: Sequence[Page]) -> tuple[Rate, ...]:
         for method, own in by_method.items()
     ]
     return tuple(sorted(found, key=lambda one: (-one.count, one.method)))
+
+
+def _finished(pages: Iterable[Page]) -> list[Page]:
+    return [one for one in pages if one.done >= _AS_GOOD_AS_DONE]
+
+
+_AS_GOOD_AS_DONE = 0.98
 
 
 def _median(numbers: Iterable[float | None]) -> float | None:
@@ -177,11 +186,12 @@ _NOISE, _NOISE_N = 0.3, 3.0
 
 
 def estimate(pages: Sequence[Page], asked: Asked) -> Estimate:
-    """What a painting to come takes. `TooFewPaintings` with fewer than three whose hours are known."""
+    """What a painting to come takes. `TooFewPaintings` with fewer than three that are finished and whose hours are known."""
+    pages = _finished(pages)
     timed = [one for one in pages if one.minutes]
     if len(timed) < FEWEST:
         raise TooFewPaintings(
-            f"{len(timed)} painting{'' if len(timed) == 1 else 's'} with hours "
+            f"{len(timed)} finished painting{'' if len(timed) == 1 else 's'} with hours "
             f"{'is' if len(timed) == 1 else 'are'} too few to estimate from.",
             f"Enter {FEWEST} or more with size and hours: two minutes each.",
         )

@@ -133,6 +133,11 @@ class SimulatedTubes:
         film = films.laid(*directed.in_films(k, s), film_um, ground)
         return surface.seen(film, surface.dry("satin"))
 
+    def dose(self, volume_ml: float, what: str, *, slip: float = 0.1) -> float:
+        """What a hand really lays of a dose, in ml; `what` says which dose it is."""
+        rng = np.random.default_rng([self.seed, *what.encode()])
+        return volume_ml * float(np.exp(rng.normal(0, slip)))
+
     def pile(self, parts: Mapping[str, float], box: Paintbox, *, slip: float = 0.1) -> Reflectance:
         """Measured reflectance of a pile mixed by hand: every part is off by a share of about `slip`."""
         ours = Paintbox.of(self.truth(paint) for paint in box.only(parts).paints)

@@ -1,5 +1,5 @@
 /** The mixes: those of a tapped area, one in full, all of them, or the choice of the palette they come from. */
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 
 import { Button, ToggleButton, ToggleButtonGroup } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
@@ -35,6 +35,8 @@ import {
   PassesStrip,
   ViewerFrame,
 } from "./frames";
+
+const MixedBefore = lazy(() => import("../../features/logbook/MixedBefore"));
 
 type ReachLook = "out" | "instead" | "photo";
 
@@ -132,6 +134,11 @@ function Facts({ desk }: { desk: Desk }) {
           bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
           giveBack={() => void edits.giveBack(mix.id)}
           choose={(chosen) => choose({ mix: chosen })}
+          book={
+            <Suspense>
+              <MixedBefore lab={mix.target_lab} painting={id} />
+            </Suspense>
+          }
         />
       </>
     );

@@ -1,9 +1,11 @@
 /** The diary of a painting: every sitting with what was done in it, and the hours of every pass. */
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
 import {
   Box,
   Button,
+  Menu,
+  MenuItem,
   Stack,
   Table,
   TableBody,
@@ -17,12 +19,33 @@ import { Link, useParams } from "react-router";
 
 import { Failed, Loading } from "../../shared/ui/States";
 import { Swatch } from "../../shared/ui/Swatch";
-import { diaryFileUrl, diaryQuery, type DiaryEntry, type DiarySitting } from "./queries";
-import { atTime, hours, KINDS, sittingWords } from "./words";
+import { Lines, type LineActs } from "./Lines";
+import { PageFacts } from "./PageFacts";
+import {
+  diaryFileUrl,
+  diaryQuery,
+  pageQuery,
+  type Diary,
+  type DiaryEntry,
+  type DiaryFile,
+  type DiarySitting,
+} from "./queries";
+import { useLines } from "./useLines";
+import { atTime, hours, KINDS, onDay, sittingWords } from "./words";
+
+const FILES: [name: DiaryFile, words: string][] = [
+  ["diary.pdf", "The diary to print (PDF)"],
+  ["diary.md", "The diary as Markdown"],
+  ["entries.csv", "Entries as CSV"],
+  ["entries.jsonl", "Entries as JSON lines"],
+  ["hours.csv", "Hours by pass as CSV"],
+];
 
 export default function DiaryPage() {
   const id = Number(useParams().paintingId);
   const found = useQuery(diaryQuery(id));
+  const page = useQuery({ ...pageQuery(`p${id}`), retry: false });
+  const lines = useLines(id);
   if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
   if (!found.data) return <Loading what="the diary" />;
   const diary = found.data;
@@ -31,23 +54,60 @@ export default function DiaryPage() {
       <title>{`${diary.title}, diary · Ypsochrom`}</title>
       <Typography variant="h1">{diary.title}</Typography>
       <Typography sx={{ my: 1 }}>
-        {hours(diary.worked_min)} at work in {diary.sittings.length} sitting
-        {diary.sittings.length === 1 ? "" : "s"}.
+        {diary.sittings.length === 0
+          ? "It has not been at the easel yet; what you write stands here."
+          : `${hours(diary.worked_min)} at work in ${diary.sittings.length} sitting${diary.sittings.length === 1 ? "" : "s"}.`}
       </Typography>
       <Stack direction="row" sx={{ gap: 1, flexWrap: "wrap", mb: 2 }}>
         <Button component={Link} to={`/paintings/${id}/passes`} variant="outlined">
           To the plan
         </Button>
-        <Button href={diaryFileUrl(id, "diary.md")} download="diary.md">
-          Save as Markdown
-        </Button>
-        <Button href={diaryFileUrl(id, "hours.csv")} download="hours.csv">
-          Save hours as CSV
-        </Button>
+        <Files painting={id} />
       </Stack>
+      <Lines acts={lines} />
       {[...diary.sittings].reverse().map((one) => (
-        <Sitting key={one.number} sitting={one} painting={id} />
+        <Sitting key={one.number} sitting={one} painting={id} lines={lines} />
       ))}
+      {diary.loose.length > 0 && (
+        <Box component="ol" aria-label="What was written" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
+          {diary.loose.map((one, place) => (
+            <Told key={one.at + one.kind + place} entry={one} painting={id} lines={lines} withDay />
+          ))}
+        </Box>
+      )}
+      {diary.hours.length > 0 && <Hours hoursOf={diary.hours} />}
+      {page.data && <PageFacts page={page.data} />}
+    </Box>
+  );
+}
+
+function Files({ painting }: { painting: number }) {
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button onClick={(event) => setAt(event.currentTarget)} aria-haspopup="menu">
+        Save it
+      </Button>
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {FILES.map(([name, words]) => (
+          <MenuItem
+            key={name}
+            component="a"
+            href={diaryFileUrl(painting, name)}
+            download={name}
+            onClick={() => setAt(null)}
+          >
+            {words}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+function Hours({ hoursOf }: { hoursOf: Diary["hours"] }) {
+  return (
+    <>
       <Typography variant="h2" sx={{ mt: 4 }}>
         Hours by pass
       </Typography>
@@ -61,7 +121,7 @@ export default function DiaryPage() {
           </TableRow>
         </TableHead>
         <TableBody>
-          {diary.hours.map((one) => (
+          {hoursOf.map((one) => (
             <TableRow key={one.number}>
               <TableCell>
                 {one.number} {one.role}
@@ -75,11 +135,11 @@ export default function DiaryPage() {
           ))}
         </TableBody>
       </Table>
-    </Box>
+    </>
   );
 }
 
-function Sitting({ sitting, painting }: { sitting: DiarySitting; painting: number }) {
+function Sitting({ sitting, painting, lines }: { sitting: DiarySitting; painting: number; lines: LineActs }) {
   return (
     <Box component="section" aria-label={`Sitting ${sitting.number}`} sx={{ mt: 3 }}>
       <Typography variant="h2">{sittingWords(sitting)}</Typography>
@@ -89,14 +149,21 @@ function Sitting({ sitting, painting }: { sitting: DiarySitting; painting: numbe
       </Typography>
       <Box component="ol" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
         {sitting.entries.map((one, place) => (
-          <Told key={one.at + one.kind + place} entry={one} painting={painting} />
+          <Told key={one.at + one.kind + place} entry={one} painting={painting} lines={lines} />
         ))}
       </Box>
     </Box>
   );
 }
 
-function Told({ entry, painting }: { entry: DiaryEntry; painting: number }) {
+interface ToldProps {
+  entry: DiaryEntry;
+  painting: number;
+  lines: LineActs;
+  withDay?: boolean;
+}
+
+function Told({ entry, painting, lines, withDay = false }: ToldProps) {
   const minutes =
     entry.minutes == null
       ? ""
@@ -107,7 +174,10 @@ function Told({ entry, painting }: { entry: DiaryEntry; painting: number }) {
       direction="row"
       sx={{ gap: 1.5, py: 0.75, alignItems: "start", borderTop: 1, borderColor: "divider" }}
     >
-      <Typography sx={{ width: 52, flex: "none" }}>{atTime(entry.at)}</Typography>
+      <Typography sx={{ width: withDay ? 150 : 52, flex: "none" }}>
+        {withDay ? `${onDay(entry.at)}, ` : ""}
+        {atTime(entry.at)}
+      </Typography>
       <Box sx={{ width: 84, flex: "none" }}>{KINDS[entry.kind]}</Box>
       <Stack direction="row" sx={{ flex: "none", flexWrap: "wrap", width: 92 }}>
         {entry.colours.slice(0, MOST_SWATCHES).map((colour, place) => (
@@ -119,25 +189,46 @@ function Told({ entry, painting }: { entry: DiaryEntry; painting: number }) {
           {entry.title}
         </Where>
         {entry.words && <Typography color="text.secondary">{entry.words}</Typography>}
-        {entry.photo_url && (
-          <Box
-            component="img"
-            src={entry.photo_url}
-            alt={`Photo: ${entry.title || entry.words}`}
-            loading="lazy"
-            sx={{
-              display: "block",
-              mt: 0.5,
-              width: 220,
-              height: 165,
-              objectFit: "contain",
-              objectPosition: "left",
-            }}
-          />
-        )}
+        {entry.mark != null && <Typography>Your mark: {entry.mark} of 5</Typography>}
+        <Stack direction="row" sx={{ gap: 1.5, flexWrap: "wrap" }}>
+          {entry.photo_url && (
+            <Picture url={entry.photo_url} label={`Photo: ${entry.title || entry.words}`} words="photo" />
+          )}
+          {entry.planned_url && (
+            <Picture url={entry.planned_url} label={`Planned: ${entry.title}`} words="as planned" />
+          )}
+        </Stack>
       </Box>
-      <Typography sx={{ whiteSpace: "nowrap" }}>{minutes}</Typography>
+      {entry.line == null ? (
+        <Typography sx={{ whiteSpace: "nowrap" }}>{minutes}</Typography>
+      ) : (
+        <Stack direction="row">
+          <Button size="small" onClick={() => lines.begin(entry)}>
+            Change
+          </Button>
+          <Button size="small" onClick={() => lines.takeOut(entry)}>
+            Take out
+          </Button>
+        </Stack>
+      )}
     </Stack>
+  );
+}
+
+function Picture({ url, label, words }: { url: string; label: string; words: string }) {
+  return (
+    <Box sx={{ mt: 0.5 }}>
+      <Box
+        component="img"
+        src={url}
+        alt={label}
+        loading="lazy"
+        sx={{ display: "block", width: 220, height: 165, objectFit: "contain", objectPosition: "left" }}
+      />
+      <Typography variant="caption" color="text.secondary">
+        {words}
+      </Typography>
+    </Box>
   );
 }
 

@@ -1,7 +1,22 @@
 import { expect, it } from "vitest";
 
-import type { DiarySitting, Entry, Learned } from "./queries";
-import { between, claims, counted, hours, said, seen, sittingWords } from "./words";
+import type { DiarySitting, Entry, Learned, MixedSwatch, Page } from "./queries";
+import {
+  asMinutes,
+  beforeWords,
+  between,
+  claims,
+  comparedLine,
+  counted,
+  hours,
+  money,
+  pageAddress,
+  pageFacts,
+  said,
+  seen,
+  sittingWords,
+  spanWords,
+} from "./words";
 
 const learned = (facts: Partial<Learned>): Learned => ({
   what: "minutes",
@@ -14,6 +29,7 @@ const learned = (facts: Partial<Learned>): Learned => ({
   in_use: 1,
   count: 12,
   differs: true,
+  since: null,
   ...facts,
 });
 const entry = { expected: 4, found: 6.4 } as Entry;
@@ -29,10 +45,11 @@ it("says factors as times, shares and steps", () => {
 });
 
 it("claims only what differs from the usual", () => {
-  expect(claims([learned({}), learned({ differs: false })])).toEqual([
+  const words = (all: Learned[]) => claims(all).map((one) => one.words);
+  expect(words([learned({}), learned({ differs: false })])).toEqual([
     "Your units take 1.5 times the usual minutes.",
   ]);
-  expect(claims([learned({ what: "value", of: "value 3", mean: 0.4 })])).toEqual([
+  expect(words([learned({ what: "value", of: "value 3", mean: 0.4 })])).toEqual([
     "You come out 0.4 steps lighter than you mean (value 3).",
   ]);
 });
@@ -49,4 +66,43 @@ it("says hours and sittings as a painter would", () => {
   expect([hours(42.4), hours(90)]).toEqual(["42 min", "1.5 h"]);
   const sitting = { number: 2, opened: "2026-06-01T09:00:00Z", ended: null } as DiarySitting;
   expect(sittingWords(sitting)).toMatch(/^Sitting 2, Mon,? 1 Jun 2026, \d\d:00$/);
+});
+
+it("reads hours as painters type them", () => {
+  expect(["3.5", "3,5 h", "3:30", "40 min", "2 hours"].map(asMinutes)).toEqual([210, 210, 210, 40, 120]);
+  expect(["", "a day", "3:5", "-2"].map(asMinutes)).toEqual([null, null, null, null]);
+});
+
+it("says what a painting is, and leads to it", () => {
+  const page = {
+    ref: "e4",
+    painting: null,
+    width_mm: 300,
+    height_mm: 200,
+    minutes: 150,
+    ml: 12.4,
+    done: 1,
+  } as Page;
+  expect(pageFacts(page)).toBe("300 × 200 mm · 2.5 h · 12 ml");
+  expect(pageFacts({ ...page, done: 0.5, ml: null })).toBe("300 × 200 mm · 2.5 h so far");
+  expect(pageAddress(page)).toBe("/logbook/earlier/e4");
+  expect(pageAddress({ ref: "p7", painting: 7 })).toBe("/logbook/7");
+});
+
+it("compares what both paintings know and leaves empty what one does not", () => {
+  expect(comparedLine("minutes a dm2", 30, null)).toEqual(["At work, for a square decimetre", "30 min", ""]);
+  expect(comparedLine("cost", 4.256, 188.87)).toEqual(["Cost of paint", "4.26", "189"]);
+});
+
+it("tells estimates with their span and prices no nearer than they are known", () => {
+  expect(spanWords({ likely: 90, low: 45, high: 180 }, hours)).toBe(
+    "about 1.5 h; 45 min to 3.0 h eight times in ten",
+  );
+  expect([money(4.256), money(325.85)]).toEqual(["4.26", "326"]);
+});
+
+it("says of a pile mixed before how it came out, or that nobody read it", () => {
+  const pile = { name: "mid grey", title: "Jug", away: 1.24, off_de00: 0.8 } as MixedSwatch;
+  expect(beforeWords(pile)).toBe("mid grey, for “Jug”: it came out ΔE 1.2 from this target.");
+  expect(beforeWords({ ...pile, title: "", off_de00: null })).toContain("nobody read how it came out");
 });

@@ -1,5 +1,6 @@
-/** Factors in a painter's words. */
-import type { DiaryEntry, DiarySitting, Entry, Learned, What } from "./queries";
+/** Factors, diaries and paintings in a painter's words. */
+import { cm2, ml } from "../../shared/ui/numbers";
+import type { DiaryEntry, DiarySitting, Entry, Estimate, Learned, MixedSwatch, Page, What } from "./queries";
 
 const SHARES: What[] = ["loss", "dosing hand"];
 
@@ -29,20 +30,24 @@ const UNITS: Partial<Record<What, string>> = {
   minutes: "min",
   mixing: "min",
   drying: "min",
+  dose: "ml",
 };
 
 /** What was found where something was expected. */
 export function seen(what: What, { expected, found }: Entry): string {
   const unit = UNITS[what] ? ` ${UNITS[what]}` : "";
-  const digits = what === "minutes" || what === "mixing" || what === "drying" ? 0 : 1;
+  const digits =
+    what === "minutes" || what === "mixing" || what === "drying" ? 0 : what.startsWith("dos") ? 2 : 1;
   const [one, other] = [found.toFixed(digits), expected.toFixed(digits)];
   if (what === "loss") return `${one} of ${other}${unit}`;
   return `${one}${unit}, ${other} expected`;
 }
 
-/** What lies outside the usual, in a sentence each; the painter's habits. */
-export const claims = (learned: Learned[]): string[] =>
-  learned.filter((one) => one.differs).map((one) => `${TOLD[one.what](one)}${one.of ? ` (${one.of})` : ""}.`);
+/** What lies outside the usual, with a sentence each; the painter's habits. */
+export const claims = (learned: Learned[]): { factor: Learned; words: string }[] =>
+  learned
+    .filter((one) => one.differs)
+    .map((one) => ({ factor: one, words: `${TOLD[one.what](one)}${one.of ? ` (${one.of})` : ""}.` }));
 
 const times = ({ mean }: Learned) => `${mean.toFixed(1)} times`;
 
@@ -68,8 +73,10 @@ export const KINDS: Record<DiaryEntry["kind"], string> = {
   note: "Note",
   astray: "Pile",
   dry: "Dry",
+  weighed: "Weighed",
   air: "Air",
   photo: "Photo",
+  line: "Written",
 };
 
 const timeOf = new Intl.DateTimeFormat("en-GB", { timeStyle: "short" });
@@ -83,9 +90,93 @@ const dayOf = new Intl.DateTimeFormat("en-GB", {
 export const atTime = (at: string): string => timeOf.format(new Date(at));
 export const onDay = (at: string): string => dayOf.format(new Date(at));
 
+const shortDayOf = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" });
+export const shortDay = (at: string): string => shortDayOf.format(new Date(at));
+
 export const sittingWords = ({ number, opened, ended }: DiarySitting): string =>
   `Sitting ${number}, ${onDay(opened)}, ${atTime(opened)}${ended === null ? "" : ` to ${atTime(ended)}`}`;
 
 /** Minutes as they are said of work. */
 export const hours = (minutes: number): string =>
   minutes < 60 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`;
+
+/** Hours as a painter types them, in minutes: "3.5", "3,5", "3:30", "40 min"; null where nothing or no time was typed. */
+export function asMinutes(typed: string): number | null {
+  const text = typed.trim().toLowerCase();
+  const clock = /^(\d+):(\d{2})$/.exec(text);
+  if (clock) return Number(clock[1]) * 60 + Number(clock[2]);
+  const told = /^(\d+(?:[.,]\d+)?)\s*(h|hours?|min|minutes?)?$/.exec(text);
+  if (!told) return null;
+  const [, typedNumber = "", unit] = told;
+  const number = Number(typedNumber.replace(",", "."));
+  return unit?.startsWith("m") ? number : number * 60;
+}
+
+/** What a painting is, in a line: size, hours, paint. */
+export const pageFacts = ({ width_mm, height_mm, minutes, ml: volume, done }: Page): string =>
+  [
+    `${Math.round(width_mm)} × ${Math.round(height_mm)} mm`,
+    minutes == null ? "" : `${hours(minutes)}${done < 1 ? " so far" : ""}`,
+    volume == null ? "" : ml(volume),
+  ]
+    .filter(Boolean)
+    .join(" · ");
+
+/** Where a painting of the logbook is shown in full. */
+export const pageAddress = ({ ref, painting }: Pick<Page, "ref" | "painting">): string =>
+  painting == null ? `/logbook/earlier/${ref}` : `/logbook/${painting}`;
+
+/** Minutes at units against those planned for them. */
+export const rateWords = (over: number | null | undefined): string =>
+  over == null ? "" : `${over.toFixed(2)} ×`;
+
+/** A number with what it lies between eight times in ten. */
+export const spanWords = (
+  { likely, low, high }: Estimate["minutes"],
+  say: (number: number) => string,
+): string => `about ${say(likely)}; ${say(low)} to ${say(high)} eight times in ten`;
+
+const LINES: Record<string, [title: string, say: (number: number) => string]> = {
+  surface: ["Surface", cm2],
+  minutes: ["At work", hours],
+  "minutes a dm2": ["At work, for a square decimetre", hours],
+  "minutes at units": ["At its units", hours],
+  "minutes planned": ["Planned for them", hours],
+  ml: ["Paint mixed", ml],
+  "ml a dm2": ["Paint, for a square decimetre", ml],
+  cost: ["Cost of paint", (number) => money(number)],
+  "cost a dm2": ["Cost, for a square decimetre", (number) => money(number)],
+  mark: ["Your mark", (number) => `${number} of 5`],
+};
+
+/** A line of a comparison: its title and both numbers; what nobody knows stays empty. */
+export function comparedLine(what: string, first: number | null, second: number | null): string[] {
+  const [title, say] = LINES[what] ?? [what, String];
+  return [title, ...[first, second].map((one) => (one === null ? "" : say(one)))];
+}
+
+/** A colour as the server reads it. */
+export const writtenColour = (lab: number[]): string => lab.map((one) => one.toFixed(1)).join(", ");
+
+/** A pile that was mixed before, in a line. */
+export const beforeWords = ({ name, title, away, off_de00 }: MixedSwatch): string =>
+  `${name}${title ? `, for “${title}”` : ""}: ${
+    off_de00 === null ? "planned" : "it came out"
+  } ΔE ${(away ?? 0).toFixed(1)} from this target${
+    off_de00 === null ? "; nobody read how it came out" : ""
+  }.`;
+
+/** What something costs: to the unit where that is near enough. */
+export const money = (amount: number): string =>
+  amount < MONEY_IN_FULL ? amount.toFixed(2) : String(Math.round(amount));
+const MONEY_IN_FULL = 20;
+
+/** How a dry swatch came out against what was planned. */
+export const offWords = (de00: number): string =>
+  de00 < 1
+    ? `ΔE ${de00.toFixed(1)}: as planned`
+    : de00 < 3
+      ? `ΔE ${de00.toFixed(1)}: close`
+      : de00 < 6
+        ? `ΔE ${de00.toFixed(1)}: seen side by side`
+        : `ΔE ${de00.toFixed(1)}: another colour`;

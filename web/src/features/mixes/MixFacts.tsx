@@ -1,6 +1,6 @@
 /** A mix as a painter needs it: what goes into the pile, how it will look dry and wet, how near it comes. */
 import { Box, Button, Slider, Stack, Typography } from "@mui/material";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 
 import { Choice } from "../../shared/ui/Choice";
@@ -25,9 +25,11 @@ interface Props {
   bench: string | null;
   giveBack: () => void;
   choose: (mix: string) => void;
+  /** What the swatch book says of its target. */
+  book?: ReactNode;
 }
 
-export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveBack, choose }: Props) {
+export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveBack, choose, book }: Props) {
   const areasOf = (one: Mix) => [...new Set(one.serves.map((part) => part.area))];
   const served = areasOf(mix);
   const blended = blends
@@ -56,6 +58,7 @@ export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveB
           </Button>
         )}
         {mix.kept && <Button onClick={giveBack}>Give the found recipe back</Button>}
+        {book}
       </Section>
       <Section title="How near it comes">
         {mix.expected_de00 !== null && (

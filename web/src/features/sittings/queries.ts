@@ -36,6 +36,10 @@ export const placesQuery = $api.queryOptions("get", "/api/sittings/places");
 
 export const readClimate = () => answered(api.GET("/api/sittings/climate"));
 
+/** A dose of a pile on the scale, in grams and ml. */
+export const readScale = (painting: number, pile: string, source: string) =>
+  answered(api.POST("/api/easel/{painting_id}/scale", { ...ofPainting(painting), body: { pile, source } }));
+
 export const searchRunQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/sittings/{painting_id}/search", ofPainting(painting_id), {
     refetchInterval: (query) => (isUnderWay(query.state.data) ? POLL_MS : false),

@@ -732,6 +732,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/easel/{painting_id}/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Scale
+         * @description A dose of a pile on the simulated scale.
+         */
+        post: operations["server_sittings_easel_api_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/anew": {
         parameters: {
             query?: never;
@@ -4630,15 +4650,15 @@ export interface components {
          */
         ComparedOut: {
             /** Both */
-            both: components["schemas"]["TubeOut"][];
+            both: components["schemas"]["PageTubeOut"][];
             first: components["schemas"]["PageOut"];
             /** First Alone */
-            first_alone: components["schemas"]["TubeOut"][];
+            first_alone: components["schemas"]["PageTubeOut"][];
             /** Lines */
             lines: components["schemas"]["Beside"][];
             second: components["schemas"]["PageOut"];
             /** Second Alone */
-            second_alone: components["schemas"]["TubeOut"][];
+            second_alone: components["schemas"]["PageTubeOut"][];
         };
         /**
          * ContourOut
@@ -6514,10 +6534,13 @@ export interface components {
         };
         /**
          * NewSwatchIn
-         * @description A pile that was mixed beside the plans: ml or parts by paint key.
+         * @description A pile that was mixed beside the plans: ml or parts by paint key; without a name it is called by its colour.
          */
         NewSwatchIn: {
-            /** Name */
+            /**
+             * Name
+             * @default
+             */
             name: string;
             /**
              * Note
@@ -6790,7 +6813,8 @@ export interface components {
          * PageOut
          * @description A painting as the logbook has it; `ref` is "p" and the number of a painting made here, "e" and that of an earlier one.
          *
-         *     `at` is when it was last worked on; `price` what it costs at the painter's rate, which nobody else sees.
+         *     `at` is when it was last worked on; `done` the share (0-1) of it that is painted,
+         *     `price` what it costs at the painter's rate, which nobody else sees.
          */
         PageOut: {
             /** Area Cm2 */
@@ -6799,6 +6823,8 @@ export interface components {
             at: string;
             /** Cost */
             cost: number | null;
+            /** Done */
+            done: number;
             /** Finished */
             finished: string | null;
             handed: components["schemas"]["HandedData"];
@@ -6819,7 +6845,7 @@ export interface components {
             /** Painting */
             painting: number | null;
             /** Palette */
-            palette: components["schemas"]["TubeOut"][];
+            palette: components["schemas"]["PageTubeOut"][];
             /** Photo Url */
             photo_url: string;
             /** Planned Min */
@@ -6837,6 +6863,18 @@ export interface components {
             units_min: number | null;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * PageTubeOut
+         * @description A paint of a palette: its key, what it is called, its masstone.
+         */
+        PageTubeOut: {
+            /** Colour */
+            colour: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * PagesOut
@@ -6860,7 +6898,7 @@ export interface components {
             /** Total */
             total: number;
             /** Tubes */
-            tubes: components["schemas"]["TubeOut"][];
+            tubes: components["schemas"]["PageTubeOut"][];
             /** Wanted */
             wanted: number;
         };
@@ -9384,15 +9422,48 @@ export interface components {
         };
         /**
          * TubeOut
-         * @description A paint of a palette: its key, what it is called, its masstone.
+         * @description A tube on the shelf; `low` when less than a fifth is left; `source` says what its predictions rest on.
+         *
+         *     `opacity` and `covers_in` are told from films of this very tube, as those of a `PaintOut`.
          */
         TubeOut: {
-            /** Colour */
-            colour: string;
+            /** By Depth */
+            by_depth: boolean;
+            /** Covers In */
+            covers_in: number | null;
+            /** Id */
+            id: number;
             /** Key */
             key: string;
+            /** Left Ml */
+            left_ml: number;
+            /** Low */
+            low: boolean;
+            /** Masstone */
+            masstone: string;
             /** Name */
             name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Nozzle Mm */
+            nozzle_mm: number;
+            /**
+             * Opacity
+             * @enum {string}
+             */
+            opacity: "T" | "ST" | "SO" | "O";
+            /** Price */
+            price?: number | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "catalogue" | "calibrated";
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * TubesLearnedOut
@@ -9686,6 +9757,26 @@ export interface components {
             open_min: number;
             /** What */
             what: string;
+        };
+        /**
+         * WeighIn
+         * @description A dose of a pile, by the tube or pile that it is of.
+         */
+        WeighIn: {
+            /** Pile */
+            pile: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * WeighedOut
+         * @description What the scale shows, and how many ml that are.
+         */
+        WeighedOut: {
+            /** Mass G */
+            mass_g: number;
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * WeightOut
@@ -12393,6 +12484,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EaselOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sittings_easel_api_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighedOut"];
                 };
             };
             /** @description Unauthorized */

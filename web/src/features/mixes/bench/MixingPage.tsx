@@ -1,5 +1,5 @@
 /** The mixing bench: a target on the left, and on the table recipes, dabs by hand, strings, or a pile to be mended. */
-import { useState } from "react";
+import { Suspense, useState, type ReactNode } from "react";
 
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
@@ -41,7 +41,12 @@ type Mode = (typeof MODES)[number][0];
 
 const USUAL_ML = 10;
 
-export default function MixingPage() {
+interface Props {
+  /** What the swatch book says of the target and the pile on the tray. */
+  book?: (pile: { lab: number[] | null; parts: Parts; painting: number | null }) => ReactNode;
+}
+
+export default function MixingPage({ book }: Props) {
   const { search, change: set } = useAddress();
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
@@ -222,6 +227,7 @@ export default function MixingPage() {
           ))}
         </ToggleButtonGroup>
         {table()}
+        <Suspense>{book?.({ lab, parts: mode === "hand" ? parts : {}, painting })}</Suspense>
       </Box>
     </Box>
   );

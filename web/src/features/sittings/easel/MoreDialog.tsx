@@ -16,6 +16,7 @@ import { Link } from "react-router";
 import { inWords } from "../../../shared/api/client";
 import { readClimate } from "../queries";
 import type { ActIn, ActKind, Course, ListedTask, TakenList } from "./queries";
+import { WeighedDoses } from "./WeighedDoses";
 import { pileOf } from "./words";
 
 interface Props {
@@ -58,6 +59,7 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
             </Button>
           </Stack>
         )}
+        {pile && task.kind === "mixing" && <WeighedDoses painting={painting} pile={pile} act={act} />}
         <Button variant="outlined" component={Link} to={`/paintings/${painting}/checks?check=new`}>
           Check the painting with a photo
         </Button>

@@ -78,6 +78,8 @@ function carriedOut(course: Course, act: ActIn, task: ListedTask | undefined, li
       };
     case "air":
       return act.climate ? { ...course, climate: act.climate } : course;
+    case "weighed":
+      return course;
     case "stop":
       return stopped(course, act);
   }

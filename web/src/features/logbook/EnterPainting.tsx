@@ -1,0 +1,187 @@
+/** A painting from before the application, entered in two minutes: photo, size, hours, palette. */
+import { useState } from "react";
+
+import {
+  Alert,
+  Autocomplete,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Stack,
+  TextField,
+  Typography,
+} from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { paintsQuery } from "../materials";
+import { inWords } from "../../shared/api/client";
+import { useUndo } from "../../shared/undo/UndoProvider";
+import { MarkChoice } from "./MarkChoice";
+import { enterPage, putPhoto, takePageOut, type NewPage, type Pages } from "./queries";
+import { asMinutes } from "./words";
+
+const EMPTY = { title: "", size: "", hours: "", ml: "", cost: "", method: "", finished: "", notes: "" };
+
+export default function EnterPainting({ known, close }: { known: Pages; close: () => void }) {
+  const [said, setSaid] = useState(EMPTY);
+  const [tags, setTags] = useState<string[]>([]);
+  const [palette, setPalette] = useState<string[]>([]);
+  const [mark, setMark] = useState<number | null>(null);
+  const [photo, setPhoto] = useState<File | null>(null);
+  const [problem, setProblem] = useState("");
+  const paints = useQuery(paintsQuery);
+  const queries = useQueryClient();
+  const { tell, edit } = useUndo();
+  const name = new Map(paints.data?.map((one) => [one.key, one.name]));
+  const fill = (change: Partial<typeof EMPTY>) => setSaid((now) => ({ ...now, ...change }));
+  const listedAnew = () =>
+    queries.invalidateQueries({
+      predicate: ({ queryKey }) => String(queryKey[1]).startsWith("/api/logbook/p"),
+    });
+  const keep = async () => {
+    try {
+      const page: NewPage = {
+        title: said.title,
+        size: said.size,
+        minutes: asMinutes(said.hours),
+        ml: amount(said.ml),
+        cost: amount(said.cost),
+        method: said.method,
+        finished: said.finished || null,
+        notes: said.notes,
+        tags,
+        palette,
+        mark,
+      };
+      const kept = await enterPage(page);
+      if (photo)
+        await putPhoto(kept.ref, photo).catch((error: unknown) =>
+          tell(`The painting is entered, but not its photo: ${inWords(error)}`),
+        );
+      await listedAnew();
+      void edit(() => Promise.resolve(), {
+        label: `Entered “${kept.title}”`,
+        back: () => takePageOut(kept.ref).then(listedAnew),
+      });
+      close();
+    } catch (error) {
+      setProblem(inWords(error));
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>A painting from before</DialogTitle>
+      <DialogContent>
+        <Stack sx={{ gap: 2, pt: 1 }}>
+          <TextField
+            label="Title"
+            required
+            autoFocus
+            value={said.title}
+            onChange={(event) => fill({ title: event.target.value })}
+          />
+          <Stack direction="row" sx={{ gap: 2 }}>
+            <TextField
+              label="Size"
+              required
+              placeholder="300x200mm or 12x8in"
+              value={said.size}
+              onChange={(event) => fill({ size: event.target.value })}
+            />
+            <TextField
+              label="Hours at work"
+              inputMode="decimal"
+              value={said.hours}
+              onChange={(event) => fill({ hours: event.target.value })}
+            />
+            <TextField
+              label="Finished"
+              type="date"
+              slotProps={{ inputLabel: { shrink: true } }}
+              value={said.finished}
+              onChange={(event) => fill({ finished: event.target.value })}
+            />
+          </Stack>
+          <Autocomplete
+            multiple
+            options={[...name.keys()]}
+            getOptionLabel={(key) => name.get(key) ?? key}
+            value={palette}
+            onChange={(_, to) => setPalette(to)}
+            renderInput={(params) => <TextField {...params} label="Palette" />}
+          />
+          <Autocomplete
+            multiple
+            freeSolo
+            options={known.tags}
+            value={tags}
+            onChange={(_, to) => setTags(to)}
+            renderInput={(params) => (
+              <TextField {...params} label="Subject" helperText="A word, then Enter." />
+            )}
+          />
+          <Autocomplete
+            freeSolo
+            options={known.methods}
+            inputValue={said.method}
+            onInputChange={(_, method) => fill({ method })}
+            renderInput={(params) => <TextField {...params} label="Method" />}
+          />
+          <Stack direction="row" sx={{ gap: 2 }}>
+            <TextField
+              label="Paint, ml"
+              inputMode="decimal"
+              value={said.ml}
+              onChange={(event) => fill({ ml: event.target.value })}
+            />
+            <TextField
+              label="Cost of paint"
+              inputMode="decimal"
+              value={said.cost}
+              onChange={(event) => fill({ cost: event.target.value })}
+            />
+          </Stack>
+          <MarkChoice mark={mark} choose={setMark} />
+          <TextField
+            label="What to remember"
+            multiline
+            minRows={2}
+            value={said.notes}
+            onChange={(event) => fill({ notes: event.target.value })}
+          />
+          <Stack direction="row" sx={{ alignItems: "center", gap: 2 }}>
+            <Button component="label" variant="outlined">
+              {photo ? "Another photo" : "Photo"}
+              <input
+                type="file"
+                accept="image/*"
+                hidden
+                aria-label="Photo of the painting"
+                onChange={(event) => setPhoto(event.target.files?.[0] ?? null)}
+              />
+            </Button>
+            {photo && <Typography noWrap>{photo.name}</Typography>}
+          </Stack>
+          {problem && <Alert severity="error">{problem}</Alert>}
+        </Stack>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Cancel</Button>
+        <Button
+          variant="contained"
+          disabled={!said.title.trim() || !said.size.trim()}
+          onClick={() => void keep()}
+        >
+          Enter it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function amount(typed: string): number | null {
+  const number = Number(typed.replace(",", "."));
+  return typed.trim() === "" || Number.isNaN(number) ? null : number;
+}
