@@ -105,9 +105,9 @@ def log(request: HttpRequest) -> HttpResponse:
 
 
 @router.get("/diaries/{painting_id}", response={200: DiaryOut, **PROBLEMS})
-def diary(request: HttpRequest, painting_id: int) -> DiaryOut:
+def diary(request: HttpRequest, painting_id: int, *, whole: bool = False) -> DiaryOut:
     """What was done in each sitting, and hours by pass."""
-    return diaries.out(painter(request), painting_id)
+    return diaries.out(painter(request), painting_id, whole=whole)
 
 
 @router.post("/diaries/{painting_id}/lines", response={201: DiaryOut, **PROBLEMS})

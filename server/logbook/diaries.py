@@ -117,15 +117,23 @@ def _row(owner: Any, painting_id: int, line_id: int) -> Line:
     return one_of(Line, owner, "line", pk=line_id, painting=painting_of(owner, painting_id))
 
 
-def out(owner: Any, painting_id: int) -> DiaryOut:
-    """The diary for the page."""
+SHOWN = 500
+"""So many entries are shown at first, the newest."""
+
+
+def out(owner: Any, painting_id: int, *, whole: bool = False) -> DiaryOut:
+    """The diary for the page; unless the whole is asked for, its newest `SHOWN` entries."""
     painting = painting_of(owner, painting_id)
     diary = of(painting)
+    times = sorted(entry.at for entry in diary.entries)
+    since = times[-SHOWN] if len(times) > SHOWN and not whole else None
+    earlier = 0 if since is None else sum(at < since for at in times)
     return DiaryOut(
         title=painting.title,
         worked_min=diary.worked_min,
         hours=list(diary.hours),
-        loose=[_entry(entry) for entry in diary.loose],
+        loose=[_entry(entry) for entry in diary.loose if since is None or entry.at >= since],
+        earlier=earlier,
         sittings=[
             DiarySittingOut(
                 number=one.number,
@@ -134,7 +142,7 @@ def out(owner: Any, painting_id: int) -> DiaryOut:
                 worked_min=one.worked_min,
                 temperature_c=one.climate.temperature_c,
                 humidity_pct=one.climate.humidity_pct,
-                entries=[_entry(entry) for entry in one.entries],
+                entries=[_entry(entry) for entry in one.entries if since is None or entry.at >= since],
             )
             for one in diary.sittings
         ],

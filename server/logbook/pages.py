@@ -66,7 +66,8 @@ def _all(owner: Any) -> list[_Kept]:
     made = Gathered.objects.of(owner).filter(told__isnull=False, painting__isnull=False, painting__removed=None)
     rows = made.values_list("told", "painting", "painting__title")
     found = [
-        _made_here(PaintingTold.model_validate(told), painting, title, said.get(painting)) for told, painting, title in rows
+        _made_here(PaintingTold.model_validate(told), painting, title, said.get(painting))
+        for told, painting, title in rows
     ]
     return found + [_earlier(row) for row in Page.objects.of(owner).filter(painting=None, removed=None)]
 

@@ -171,12 +171,13 @@ class DiarySittingOut(Schema):
 
 
 class DiaryOut(Schema):
-    """The diary of a painting, and its hours by pass."""
+    """The diary of a painting, and its hours by pass; `earlier` entries are left out."""
 
     title: str
     worked_min: float
     sittings: list[DiarySittingOut]
     loose: list[DiaryEntryOut]
+    earlier: int
     hours: list[PassHours]
 
 

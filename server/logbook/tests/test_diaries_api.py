@@ -10,6 +10,8 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 
 from server.conftest import photo
+from server.logbook.diaries import SHOWN
+from server.logbook.models import Line
 
 from .test_logbook_api import ask, painted
 
@@ -76,6 +78,18 @@ def test_lines_are_written_changed_taken_out_and_put_back(client, painted):
     assert [row["words"] for row in rows if row["kind"] == "line"] == ["=the shadow is too warm"]
     assert lines(ask(client, "delete", f"logbook/diaries/{pid}/lines/{line['line']}")) == []
     assert len(lines(ask(client, "post", f"logbook/diaries/{pid}/lines/{line['line']}/back"))) == 1
+
+
+def test_of_a_long_diary_the_newest_are_shown_first_and_the_whole_when_asked(client, planned, painter):
+    begin = timezone.now() - timedelta(days=400)
+    Line.objects.bulk_create(
+        Line(owner=painter, painting_id=planned["id"], at=begin + timedelta(minutes=n), text=f"line {n}")
+        for n in range(SHOWN + 30)
+    )
+    found = ask(client, "get", f"logbook/diaries/{planned['id']}")
+    assert (len(found["loose"]), found["earlier"], found["loose"][-1]["words"]) == (SHOWN, 30, f"line {SHOWN + 29}")
+    whole = ask(client, "get", f"logbook/diaries/{planned['id']}?whole=true")
+    assert (len(whole["loose"]), whole["earlier"]) == (SHOWN + 30, 0)
 
 
 def test_a_line_that_says_nothing_or_is_of_tomorrow_is_refused(client, painted):

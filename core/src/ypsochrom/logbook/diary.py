@@ -72,10 +72,14 @@ class Diary:
     loose: tuple[Entry, ...] = ()
 
     @property
+    def entries(self) -> tuple[Entry, ...]:
+        """All there is, sitting after sitting."""
+        return (*(entry for one in self.sittings for entry in one.entries), *self.loose)
+
+    @property
     def last(self) -> datetime | None:
         """When it was last worked on."""
-        times = [at for one in self.sittings for at in (one.opened, *(entry.at for entry in one.entries))]
-        times += [entry.at for entry in self.loose]
+        times = [*(one.opened for one in self.sittings), *(entry.at for entry in self.entries)]
         return max(times, default=None)
 
     @property

@@ -43,7 +43,8 @@ const FILES: [name: DiaryFile, words: string][] = [
 
 export default function DiaryPage() {
   const id = Number(useParams().paintingId);
-  const found = useQuery(diaryQuery(id));
+  const [whole, setWhole] = useState(false);
+  const found = useQuery(diaryQuery(id, whole));
   const page = useQuery({ ...pageQuery(`p${id}`), retry: false });
   const lines = useLines(id);
   if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
@@ -74,6 +75,11 @@ export default function DiaryPage() {
             <Told key={one.at + one.kind + place} entry={one} painting={id} lines={lines} withDay />
           ))}
         </Box>
+      )}
+      {diary.earlier > 0 && (
+        <Button onClick={() => setWhole(true)} sx={{ mt: 2 }}>
+          Show the {diary.earlier} earlier entries
+        </Button>
       )}
       {diary.hours.length > 0 && <Hours hoursOf={diary.hours} />}
       {page.data && <PageFacts page={page.data} />}

@@ -91,7 +91,10 @@ it("keeps what was written when the studio refuses it, and clears it once it is 
     "POST /api/logbook/diaries/4/lines": () =>
       refuse
         ? { status: 422, body: { code: "x", message: "No.", hint: "Try again." } }
-        : { status: 201, body: { title: "Jug", worked_min: 0, sittings: [], loose: [], hours: [] } },
+        : {
+            status: 201,
+            body: { title: "Jug", worked_min: 0, sittings: [], loose: [], earlier: 0, hours: [] },
+          },
   });
   inStudio(<Writing />, "/logbook/4");
   const field = screen.getByLabelText<HTMLTextAreaElement>("Write a line");

@@ -50,8 +50,11 @@ export type DiarySitting = Diary["sittings"][number];
 export type DiaryEntry = DiarySitting["entries"][number];
 export type NewLine = Schemas["LineIn"];
 
-export const diaryQuery = (painting_id: number) =>
-  $api.queryOptions("get", "/api/logbook/diaries/{painting_id}", ofPainting(painting_id));
+/** The newest entries of a diary, or the whole. */
+export const diaryQuery = (painting_id: number, whole = false) =>
+  $api.queryOptions("get", "/api/logbook/diaries/{painting_id}", {
+    params: { path: { painting_id }, query: { whole } },
+  });
 
 const ofLine = (painting_id: number, line_id: number) => ({ params: { path: { painting_id, line_id } } });
 

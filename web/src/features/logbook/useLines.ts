@@ -31,7 +31,10 @@ export function useLines(painting: number): LineActs {
   const queries = useQueryClient();
   const { edit, tell } = useUndo();
   const [changing, setChanging] = useState<DiaryEntry | null>(null);
-  const put = (diary: Diary) => queries.setQueryData(diaryQuery(painting).queryKey, diary);
+  const put = (diary: Diary) => {
+    queries.setQueryData(diaryQuery(painting).queryKey, diary);
+    void queries.invalidateQueries({ queryKey: diaryQuery(painting, true).queryKey });
+  };
   const refused = (error: unknown) => tell(inWords(error));
   return {
     changing,

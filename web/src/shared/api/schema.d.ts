@@ -4828,9 +4828,11 @@ export interface components {
         };
         /**
          * DiaryOut
-         * @description The diary of a painting, and its hours by pass.
+         * @description The diary of a painting, and its hours by pass; `earlier` entries are left out.
          */
         DiaryOut: {
+            /** Earlier */
+            earlier: number;
             /** Hours */
             hours: components["schemas"]["PassHours"][];
             /** Loose */
@@ -12675,7 +12677,9 @@ export interface operations {
     };
     server_logbook_api_diary: {
         parameters: {
-            query?: never;
+            query?: {
+                whole?: boolean;
+            };
             header?: never;
             path: {
                 painting_id: number;
