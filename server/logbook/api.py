@@ -304,9 +304,9 @@ def change_swatch(request: HttpRequest, swatch_id: int, given: SwatchIn) -> Swat
 
 
 @router.post("/swatches/{swatch_id}/colorimeter", response={200: SwatchOut, **PROBLEMS})
-def read_swatch(request: HttpRequest, swatch_id: int) -> SwatchOut:
-    """The dry swatch as the simulated colorimeter reads it."""
-    return swatches.read_instrument(painter(request), swatch_id)
+def read_swatch(request: HttpRequest, swatch_id: int, *, wet: bool = False) -> SwatchOut:
+    """The swatch as the simulated colorimeter reads it, dry or still wet."""
+    return swatches.read_instrument(painter(request), swatch_id, wet=wet)
 
 
 @router.post("/swatches/{swatch_id}/photo", response={200: SwatchOut, **PROBLEMS})

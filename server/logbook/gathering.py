@@ -20,13 +20,15 @@ from ypsochrom.kit import codec
 from ypsochrom.logbook.checks import seen_in_a_photo
 from ypsochrom.logbook.diary import diary_of
 from ypsochrom.logbook.easel import seen_at_the_easel
-from ypsochrom.logbook.mixed import MixedPile, mixed_at_the_easel
+from ypsochrom.logbook.mixed import MixedPile, mixed_at_the_easel, seen_in_swatches
 from ypsochrom.logbook.observation import Observation
 from ypsochrom.materials.shelf import price_per_ml
+from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.passes.schools import school_of
 
 from .models import Fact, Gathered, Swatch
 from .schemas import GatheredOut, PaintingTold
+from .swatches import mixed_pile
 
 DERIVED = 1
 """Counted up when the same acts and checks tell something else than before."""
@@ -52,7 +54,7 @@ def gather(owner: Any) -> GatheredOut:
 
 
 def _keys(owner: Any) -> dict[int, str]:
-    """Of every painting with acts or checks what says whether they are still the same; three queries."""
+    """Of every painting with acts or checks what says whether they are still the same; four queries."""
     found: dict[int, list[Any]] = defaultdict(lambda: [DERIVED])
     acts = ActRow.objects.of(owner).order_by().values("painting").annotate(count=Count("pk"), last=Max("pk"))
     lists = dict(
@@ -66,6 +68,11 @@ def _keys(owner: Any) -> dict[int, str]:
         found[row["painting"]] += [row["count"], row["last"], lists.get(row["painting"])]
     checks = CheckRow.objects.of(owner).filter(report__isnull=False)
     for painting, *said in checks.values_list("painting", "pk", "number", "told", "asked"):
+        found[painting].append(said)
+    read = Swatch.objects.of(owner).filter(
+        painting__isnull=False, wet__isnull=False, came_out__isnull=False, removed=None
+    )
+    for painting, *said in read.values_list("painting", "pk", "wet", "came_out"):
         found[painting].append(said)
     return {painting: codec.fingerprint(told) for painting, told in found.items()}
 
@@ -123,6 +130,14 @@ def _told(painting: Painting, prices: dict[str, float]) -> tuple[list[Observatio
                 width_mm=brief.support.width_mm,
                 height_mm=brief.support.height_mm,
             ).model_dump()
+    read = Swatch.objects.of(painting.owner).filter(
+        painting=painting, wet__isnull=False, came_out__isnull=False, removed=None
+    )
+    mixed = [mixed_pile(row) for row in read]
+    if mixed:
+        keys = {key for one in mixed for key in one.parts}
+        box = Paintbox.of(paint(key) for key in sorted(keys))
+        facts += seen_in_swatches(mixed, box, str(painting.pk))
     for check in CheckRow.objects.filter(painting=painting, report__isnull=False):
         report = report_of(check)
         if report is not None:

@@ -108,6 +108,7 @@ class Swatch(Owned):
     at = models.DateTimeField()
     parts = models.JSONField()
     planned = models.JSONField()
+    wet = models.JSONField(null=True)
     came_out = models.JSONField(null=True)
     how = models.CharField(max_length=20, blank=True)
     note = models.CharField(max_length=400, blank=True)

@@ -11,7 +11,7 @@ from ypsochrom.logbook.diary import EntryKind, PassHours
 from ypsochrom.logbook.hand_over import Price
 from ypsochrom.logbook.pages import Beside, Rate, Span
 
-What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
+What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
 
 
 class LearnedOut(Schema):
@@ -350,7 +350,8 @@ class SwatchPartOut(Schema):
 
 
 class SwatchOut(Schema):
-    """A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000).
+    """A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000); `wet` as it
+    was read wet.
 
     `away` is its distance from the colour that was asked for.
     """
@@ -364,6 +365,8 @@ class SwatchOut(Schema):
     parts: list[SwatchPartOut]
     planned: str
     planned_lab: list[float]
+    planned_wet: str
+    wet: str | None
     came_out: str | None
     came_out_lab: list[float] | None
     off_de00: float | None
@@ -396,12 +399,13 @@ class NewSwatchIn(Schema):
 
 
 class SwatchIn(Schema):
-    """How a dry swatch came out (`came_out` with `how`), or a note to it; None leaves it as it is.
+    """How a swatch came out dry (`came_out` with `how`), how it looked `wet`, or a note to it; None leaves it as it is.
 
     `unread` takes a reading back.
     """
 
     came_out: LabIn | None = None
+    wet: LabIn | None = None
     how: How = "typed"
     note: Annotated[str, Field(max_length=400)] | None = None
     unread: bool = False

@@ -25,6 +25,7 @@ _TITLES = {
     "ml": "Paint taken",
     "loss": "Lost in brush and palette",
     "minutes": "Minutes at a unit",
+    "where": "Minutes, by depth",
     "mixing": "Minutes at mixing a pile",
     "drying": "Time until a coat is dry",
     "shift": "From wet to dry",

@@ -53,21 +53,27 @@ def _rows(owner: Any) -> QuerySet[Swatch]:
     return Swatch.objects.of(owner).filter(removed=None)
 
 
-def _pile(row: Swatch) -> MixedPile:
-    came_out = None if row.came_out is None else triple(np.array(row.came_out))
-    return MixedPile(str(row.pk), row.at, row.name, row.parts, triple(np.array(row.planned)), came_out)
+def mixed_pile(row: Swatch) -> MixedPile:
+    """A kept pile as the core knows it."""
+    return MixedPile(
+        str(row.pk), row.at, row.name, row.parts, triple(np.array(row.planned)), _triple(row.came_out), _triple(row.wet)
+    )
+
+
+def _triple(lab: list[float] | None) -> LabTriple | None:
+    return None if lab is None else triple(np.array(lab))
 
 
 def book(owner: Any) -> SwatchesOut:
     """The newest piles, laid by colour."""
     rows = {str(row.pk): row for row in _rows(owner).order_by("-at", "-id")[:MOST_SHOWN]}
-    laid = by_colour(_pile(row) for row in rows.values())
+    laid = by_colour(mixed_pile(row) for row in rows.values())
     return _book(owner, [(rows[one.id], one, None) for one in laid])
 
 
 def near(owner: Any, target: LabTriple) -> SwatchesOut:
     """What was mixed that is near a dry colour, the nearest first."""
-    piles = {one.id: one for one in map(_pile, _rows(owner))}
+    piles = {one.id: one for one in map(mixed_pile, _rows(owner))}
     found = alike(piles.values(), np.array(target))
     rows = _rows(owner).in_bulk([int(one.id) for one, _ in found])
     return _book(owner, [(rows[int(one.id)], one, away) for one, away in found], lab_to_hex(np.array(target)))
@@ -94,6 +100,7 @@ def _book(owner: Any, rows: Sequence[tuple[Swatch, MixedPile, float | None]], ta
 
 
 def _out(row: Swatch, pile: MixedPile, away: float | None = None) -> SwatchOut:
+    box = Paintbox.of(paint(key) for key in pile.parts)
     return SwatchOut(
         id=row.pk,
         name=row.name,
@@ -107,6 +114,8 @@ def _out(row: Swatch, pile: MixedPile, away: float | None = None) -> SwatchOut:
         ],
         planned=lab_to_hex(np.array(pile.planned)),
         planned_lab=list(pile.planned),
+        planned_wet=lab_to_hex(appearance.wet_lab(appearance.parts_vector(pile.parts, box), box)),
+        wet=None if pile.wet is None else lab_to_hex(np.array(pile.wet)),
         came_out=None if pile.came_out is None else lab_to_hex(np.array(pile.came_out)),
         came_out_lab=None if pile.came_out is None else list(pile.came_out),
         off_de00=pile.off_de00,
@@ -135,7 +144,7 @@ def keep(owner: Any, given: NewSwatchIn) -> SwatchOut:
         planned=list(triple(planned)),
         note=given.note,
     )
-    return _out(row, _pile(row))
+    return _out(row, mixed_pile(row))
 
 
 def change(owner: Any, swatch: int, given: SwatchIn) -> SwatchOut:
@@ -146,19 +155,21 @@ def change(owner: Any, swatch: int, given: SwatchIn) -> SwatchOut:
             raise BadSetting("That is no colour.", "L* is 0 to 100.")
         row.came_out, row.how = list(given.came_out), given.how
     elif given.unread:
-        row.came_out, row.how = None, ""
+        row.came_out, row.wet, row.how = None, None, ""
+    if given.wet is not None:
+        row.wet = list(given.wet)
     if given.note is not None:
         row.note = given.note
-    row.save(update_fields=["came_out", "how", "note"])
-    return _out(row, _pile(row))
+    row.save(update_fields=["came_out", "wet", "how", "note"])
+    return _out(row, mixed_pile(row))
 
 
-def read_instrument(owner: Any, swatch: int) -> SwatchOut:
-    """The dry swatch as the simulated colorimeter reads it."""
+def read_instrument(owner: Any, swatch: int, *, wet: bool = False) -> SwatchOut:
+    """The swatch, dry or wet, as the simulated colorimeter reads it."""
     row = one_of(Swatch, owner, "swatch", pk=swatch)
-    measured = simulated_bench().pile(row.parts, shelf_box(owner).only(row.parts))
-    lab = SimulatedColorimeter(SIMULATED_BENCH_SEED + row.pk).read(measured)
-    return change(owner, swatch, SwatchIn(came_out=list(lab), how="colorimeter"))
+    measured = simulated_bench().pile(row.parts, shelf_box(owner).only(row.parts), wet=wet)
+    lab = list(SimulatedColorimeter(SIMULATED_BENCH_SEED + row.pk).read(measured))
+    return change(owner, swatch, SwatchIn(wet=lab) if wet else SwatchIn(came_out=lab, how="colorimeter"))
 
 
 def read_from_photo(

@@ -1,5 +1,6 @@
 """What the easel tells the log, from acts at known times."""
 
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -10,7 +11,7 @@ from ypsochrom.paint.drying import WetFilm, overcoat_minutes
 from ypsochrom.passes.factors import USUAL_FACTORS, Factor, Factors
 from ypsochrom.sittings.easel.acts import Act
 from ypsochrom.sittings.easel.clocks import Laid
-from ypsochrom.sittings.easel.worklist import ListedPile, ListedTask, WorkList
+from ypsochrom.sittings.easel.worklist import ListedArea, ListedPile, ListedTask, Passage, WorkList
 from ypsochrom.sky.air import Climate
 
 AIR = Climate(18, 60)
@@ -83,3 +84,15 @@ def test_what_was_only_ticked_off_or_cannot_have_been_is_left_out():
     found = seen([(1, "start", {"task": "u1"}), (1.2, "done", {"task": "u1"})])
     assert found == {}
     assert seen([(2, "done", {"task": "u1"}), (3, "dry", {"task": "nowhere"})]) == {}
+
+
+def test_units_of_one_depth_tell_the_pace_there_and_those_of_several_do_not():
+    made = worklist()
+    first, second = (replace(task, passages=(Passage("a1"),)) for task in made.tasks[1:])
+    areas = (ListedArea("a1", 0, "wall", (0.5, 0.5), "back"), ListedArea("a2", 1, "jug", (0.5, 0.5), "front"))
+    one = replace(made, areas=areas, tasks=(made.tasks[0], first, second))
+    both = replace(one, tasks=(made.tasks[0], replace(first, passages=(Passage("a1"), Passage("a2"))), second))
+    found = [o for o in seen_at_the_easel(acts(*DONE), one, AIR, BEGINS + timedelta(hours=4), "7") if o.what == "where"]
+    assert [(o.of, o.expected, o.found) for o in found] == [("back", 10.0, 15.0)]
+    told = seen_at_the_easel(acts(*DONE), both, AIR, BEGINS + timedelta(hours=4), "7")
+    assert "where" not in {o.what for o in told}

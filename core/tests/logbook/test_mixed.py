@@ -9,8 +9,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ypsochrom.logbook.easel import seen_at_the_easel
-from ypsochrom.logbook.mixed import MixedPile, alike, by_colour, in_tubes, mixed_at_the_easel
+from ypsochrom.logbook.mixed import MixedPile, alike, by_colour, in_tubes, mixed_at_the_easel, seen_in_swatches
 from ypsochrom.mixes.told import ToldDose
+from ypsochrom.paint import appearance
+from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.sittings.easel.acts import Act
 from ypsochrom.sittings.easel.worklist import ListedPile, ListedTask, WorkList
 
@@ -85,3 +87,15 @@ def test_a_pile_lies_where_it_came_out_and_says_how_far_off_that_was():
 def test_the_book_lies_the_same_whatever_came_first(order):
     piles = [pile(n, (20.0 + 12 * n, 20.0 * (n % 2), 0.0)) for n in range(6)]
     assert [one.id for one in by_colour(piles[n] for n in order)] == ["5", "4", "3", "2", "1", "0"]
+
+
+def test_a_pile_read_wet_and_dry_tells_how_far_it_went_against_what_is_usual():
+    box = Paintbox.of(paint(key) for key in ("PW6", "PB29"))
+    parts = {"PW6": 6.0, "PB29": 1.0}
+    own = appearance.parts_vector(parts, box)
+    dry, wet = appearance.dry_lab(own, box), appearance.wet_lab(own, box)
+    twice = tuple(map(float, dry + 2 * (wet - dry)))
+    read = MixedPile("7", AT, "x", parts, tuple(map(float, dry)), tuple(map(float, dry)), twice)
+    (found,) = seen_in_swatches([read, pile(8, (50.0, 0.0, 0.0))], box, "3")
+    assert (found.what, found.of, found.id) == ("shift", paint("PB29").name, "3/shift/7")
+    assert found.found / found.expected == pytest.approx(2.0)

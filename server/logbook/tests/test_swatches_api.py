@@ -50,6 +50,17 @@ def test_how_it_came_out_is_read_kept_through_gathering_and_taken_back(client, p
     assert ask(client, "put", f"logbook/swatches/{swatch['id']}", {"came_out": [140, 0, 0]}, 422)["hint"]
 
 
+def test_a_pile_read_wet_and_dry_teaches_how_far_its_tube_goes(client, painted):
+    swatch = ask(client, "get", "logbook/swatches")["swatches"][0]
+    wet = ask(client, "post", f"logbook/swatches/{swatch['id']}/colorimeter?wet=true")
+    assert wet["wet"] != wet["planned"]
+    assert wet["came_out"] is None
+    assert ask(client, "post", "logbook/gather")["gathered"] == 0
+    ask(client, "post", f"logbook/swatches/{swatch['id']}/colorimeter")
+    assert ask(client, "post", "logbook/gather")["gathered"] == 1
+    assert ask(client, "get", "logbook/learned/shift")["total"] == 1
+
+
 def test_a_pile_mixed_beside_the_plans_is_kept_taken_out_and_put_back(client, shelf):
     kept = ask(client, "post", "logbook/swatches", {"name": "hull grey", "parts": {"PW6": 5, "PB29": 1}}, 201)
     assert kept["planned_lab"][2] < 0

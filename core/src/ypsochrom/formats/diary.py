@@ -10,7 +10,7 @@ from ..logbook.diary import Diary, Entry
 
 DONE = {
     "painted": "painted", "mixed": "mixed", "job": "done", "left out": "left out", "note": "note", "astray": "pile",
-    "dry": "dry", "weighed": "weighed", "air": "air", "photo": "photo", "line": "line",
+    "dry": "dry", "left": "left", "weighed": "weighed", "air": "air", "photo": "photo", "line": "line",
 }  # fmt: skip
 
 

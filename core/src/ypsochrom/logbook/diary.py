@@ -10,7 +10,9 @@ from ..sittings.easel.course import SittingCourse, course_of
 from ..sittings.easel.worklist import ListedTask, WorkList
 from ..sky.air import Climate
 
-EntryKind = Literal["painted", "mixed", "job", "left out", "note", "astray", "dry", "weighed", "air", "photo", "line"]
+EntryKind = Literal[
+    "painted", "mixed", "job", "left out", "note", "astray", "dry", "left", "weighed", "air", "photo", "line"
+]
 
 
 @dataclass(frozen=True)
@@ -140,6 +142,8 @@ def _of_act(act: Act, worklist: WorkList) -> Entry | None:
             return Entry(act.at, "left out", about, act.text, pass_number=task.pass_number)
         case "astray" if pile is not None:
             return Entry(act.at, "astray", pile.name, "came out wrong", colours=(pile.dry,))
+        case "left" if pile is not None and act.ml is not None:
+            return Entry(act.at, "left", pile.name, f"{act.ml:.1f} ml left", colours=(pile.dry,))
         case "dry" if task is not None:
             return Entry(act.at, "dry", about, "dry to the touch", pass_number=task.pass_number)
         case "weighed" if pile is not None and act.ml is not None:

@@ -55,6 +55,15 @@ def _minutes(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: dat
         if found >= TICKED * expected and task.kind in ("unit", "mixing"):
             what: What = "minutes" if task.kind == "unit" else "mixing"
             yield f"{what}/{task.id}", went.done_at, what, task.technique, expected, found
+            plane = _plane(task, worklist)
+            if plane:
+                yield f"where/{task.id}", went.done_at, "where", plane, expected, found
+
+
+def _plane(task: ListedTask, worklist: WorkList) -> str:
+    """The plane of depth that a unit paints; "" where it paints several, or nobody said."""
+    planes = {area.plane for area in worklist.areas if area.id in task.areas}
+    return planes.pop() if task.kind == "unit" and len(planes) == 1 else ""
 
 
 def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:

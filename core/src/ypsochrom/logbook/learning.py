@@ -28,6 +28,7 @@ PRIORS: Mapping[What, Prior] = {
     "ml": Prior(0.0, 0.35, 0.02, 0.2),
     "loss": Prior(math.log(0.2 / 0.8), 0.8, 0.2, 0.4),
     "minutes": Prior(0.0, 0.4, 0.02, 0.2),
+    "where": Prior(0.0, 0.4, 0.2, 0.3),
     "mixing": Prior(0.0, 0.4, 0.1, 0.4),
     "drying": Prior(0.0, 0.3, 0.15, 0.25),
     "shift": Prior(0.0, 0.3, 0.2, 0.3),
@@ -122,7 +123,8 @@ def lessons(
     overall, groups = [], []
     for what, posterior in found.items():
         own = seen[what]
-        overall.append(_told(what, "", posterior.overall, own, posterior.trust))
+        if what != "where":  # over all planes it is what the minutes say
+            overall.append(_told(what, "", posterior.overall, own, posterior.trust))
         for of, believed in posterior.groups.items():
             pairs = [(one, trust) for one, trust in zip(own, posterior.trust, strict=True) if one.of == of]
             groups.append(_told(what, of, believed, [one for one, _ in pairs], [trust for _, trust in pairs]))

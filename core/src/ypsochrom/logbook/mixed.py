@@ -9,10 +9,14 @@ import numpy as np
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Lab, LabTriple, triple
 from ..colour.written import read_colour
+from ..kit.errors import YpsochromError
 from ..mixes.piles import is_tube
 from ..mixes.told import ToldDose
+from ..paint import appearance
+from ..paint.catalogue import Paintbox
 from ..sittings.easel.acts import Act
 from ..sittings.easel.worklist import ListedPile, WorkList
+from .observation import Observation
 
 NEAR_DE00 = 6.0
 """A pile that came out within this of a target has been mixed before, to a painter's eye: a touch of something mends it."""
@@ -22,7 +26,10 @@ MOST_ALIKE = 8
 
 @dataclass(frozen=True)
 class MixedPile:
-    """A pile as it was mixed: `parts` are ml by tube (paint key), `planned` its dry colour as planned, `came_out` as measured."""
+    """A pile as it was mixed: `parts` are ml by tube (paint key), `planned` its dry colour as planned, `came_out` as measured.
+
+    `wet` is its colour as it was read wet.
+    """
 
     id: str
     at: datetime
@@ -30,6 +37,7 @@ class MixedPile:
     parts: Mapping[str, float]
     planned: LabTriple
     came_out: LabTriple | None = None
+    wet: LabTriple | None = None
 
     @property
     def lab(self) -> LabTriple:
@@ -103,6 +111,27 @@ def alike(piles: Iterable[MixedPile], target: Lab, most: int = MOST_ALIKE) -> tu
     away = np.atleast_1d(delta_e_2000(np.array([one.lab for one in own]), np.asarray(target, dtype=float)))
     order = sorted(range(len(own)), key=lambda at: (away[at], own[at].came_out is None, -own[at].at.timestamp()))
     return tuple((own[at], float(away[at])) for at in order[:most])
+
+
+def seen_in_swatches(piles: Iterable[MixedPile], box: Paintbox, painting: str) -> tuple[Observation, ...]:
+    """How far piles that were read wet and dry went from one to the other, against what is usual for such a mix.
+
+    Told of the tube there is most of beside white.
+    """
+    found = []
+    for pile in piles:
+        if pile.wet is None or pile.came_out is None:
+            continue
+        own = box.only(pile.parts)
+        parts = appearance.parts_vector(pile.parts, own)
+        usual = float(np.linalg.norm(appearance.wet_lab(parts, own) - appearance.dry_lab(parts, own)))
+        went = float(np.linalg.norm(np.array(pile.wet) - np.array(pile.came_out)))
+        of = max(own.paints, key=lambda one: (not one.is_white, pile.parts[one.key], one.key)).name
+        try:
+            found.append(Observation(f"{painting}/shift/{pile.id}", pile.at, painting, "shift", of, usual, went))
+        except YpsochromError:
+            continue
+    return tuple(found)
 
 
 def by_colour(piles: Iterable[MixedPile]) -> tuple[MixedPile, ...]:

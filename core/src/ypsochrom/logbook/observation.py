@@ -13,10 +13,11 @@ from typing import Literal, get_args
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
 
-What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose"]
+What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose"]
 WHATS: tuple[What, ...] = get_args(What)
-"""Paint taken, and what of it (ml) was lost in brush and palette; minutes at a unit, at mixing a pile, until a coat was dry; how
-far paint went from wet to dry (CIELAB); a value that a place dried to (Munsell steps); parts of a dose."""
+"""Paint taken, and what of it (ml) was lost in brush and palette; minutes at a unit, the same by the plane of depth that it
+paints, at mixing a pile, until a coat was dry; how far paint went from wet to dry (CIELAB); a value that a place dried to (Munsell
+steps); parts of a dose."""
 
 ABSURD = 20.0
 """What is found so many times what was expected, or so many times less, was typed or ticked wrong."""
@@ -27,7 +28,8 @@ _VALUE_MOST = 10.0
 
 @dataclass(frozen=True)
 class Observation:
-    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a medium, a tube, a value step.
+    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a plane of depth, a medium, a tube,
+    a value step.
 
     `found` and `expected` have the unit of `what`; for a loss `expected` is what was taken.
     """

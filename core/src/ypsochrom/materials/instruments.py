@@ -138,11 +138,13 @@ class SimulatedTubes:
         rng = np.random.default_rng([self.seed, *what.encode()])
         return volume_ml * float(np.exp(rng.normal(0, slip)))
 
-    def pile(self, parts: Mapping[str, float], box: Paintbox, *, slip: float = 0.1) -> Reflectance:
-        """Measured reflectance of a pile mixed by hand: every part is off by a share of about `slip`."""
+    def pile(self, parts: Mapping[str, float], box: Paintbox, *, slip: float = 0.1, wet: bool = False) -> Reflectance:
+        """Measured reflectance of a pile mixed by hand, wet or dry: every part is off by a share of about `slip`."""
         ours = Paintbox.of(self.truth(paint) for paint in box.only(parts).paints)
         rng = np.random.default_rng([self.seed, *"".join(sorted(parts)).encode()])
         amounts = appearance.parts_vector(parts, ours) * np.exp(rng.normal(0, slip, len(ours)))
+        if wet:
+            return appearance.wet_reflectance_of(*appearance.coefficients(amounts, ours))
         return appearance.dry_reflectance(amounts, ours)
 
 

@@ -59,6 +59,11 @@ def wet_lab(parts: Float, box: Paintbox, finish: surface.Finish = "satin") -> La
 
 def wet_lab_of(absorption: Float, scattering: Float, finish: surface.Finish = "satin") -> Lab:
     """The same from K and S themselves, shape (..., 36)."""
+    return spectra.reflectance_to_lab(wet_reflectance_of(absorption, scattering, finish))
+
+
+def wet_reflectance_of(absorption: Float, scattering: Float, finish: surface.Finish = "satin") -> Reflectance:
+    """What an instrument held over wet paint measures, shape (..., 36)."""
     emulsion = EMULSION_SCATTERING_PER_UM / SCATTERING_UNIT_PER_UM
     wet = kubelka_munk.masstone(WET_SHARE * absorption, WET_SCATTERING_GAIN * WET_SHARE * scattering + emulsion)
-    return spectra.reflectance_to_lab(surface.seen(wet, surface.wet(finish)))
+    return surface.seen(wet, surface.wet(finish))

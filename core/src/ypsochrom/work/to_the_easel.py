@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from ..areas.area import AreaMap
+from ..areas.facts import planes_as_decided
 from ..areas.found import FoundAreas
 from ..areas.names import in_words
 from ..colour.cielab import lab_to_hex
@@ -47,6 +48,7 @@ def worklist_of(work: Work) -> WorkList:
     """The work list of a painting that is planned; what is missing or out of date is made."""
     found: FoundAreas = work.now("areas")
     names = names_of(found, work.inputs.brief)
+    planes = planes_as_decided(found.facts, work.inputs.brief.decisions)
     marked: PassPlan = work.now("passes")
     plan = plan_in_words(marked, names)
     tasks = tasks_in(work, marked)
@@ -99,7 +101,10 @@ def worklist_of(work: Work) -> WorkList:
             for mix in plan.mixes
         ),
         laid=laid,
-        areas=tuple(ListedArea(area.id, area.index, names[area.id], area.centre) for area in found.map.areas),
+        areas=tuple(
+            ListedArea(area.id, area.index, names[area.id], area.centre, planes.get(area.id, ""))
+            for area in found.map.areas
+        ),
         cautions=(*(_CAUTION_OF[id_] for id_ in _AT_THE_START), *cautions_for(need.key for need in plan.paint)),
         factors=work.inputs.factors,
     )

@@ -31,6 +31,7 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
   const back = () => changeSwatch(swatch.id, before);
   const patches = [
     ["as planned, dry", swatch.planned],
+    ...(swatch.wet ? ([["read wet", swatch.wet]] as const) : []),
     ...(swatch.came_out ? ([["as it came out", swatch.came_out]] as const) : []),
   ] as const;
   return (
@@ -84,6 +85,11 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
           >
             Read with the colorimeter
           </Button>
+          {!swatch.wet && (
+            <Button onClick={() => keep(`Read ${swatch.name} wet`, () => readSwatch(swatch.id, true), back)}>
+              It is wet now: read it
+            </Button>
+          )}
           {swatch.came_out && (
             <Button
               onClick={() =>

@@ -162,9 +162,13 @@ export const changeSwatch = (id: number, change: Schemas["SwatchIn"]): Promise<M
 export const keepSwatch = (parts: Record<string, number>, painting: number | null): Promise<MixedSwatch> =>
   answered(api.POST("/api/logbook/swatches", { body: { name: "", parts, painting, note: "" } }));
 
-/** The dry swatch as the simulated colorimeter reads it. */
-export const readSwatch = (id: number): Promise<MixedSwatch> =>
-  answered(api.POST("/api/logbook/swatches/{swatch_id}/colorimeter", ofSwatch(id)));
+/** The swatch as the simulated colorimeter reads it, dry or still wet. */
+export const readSwatch = (swatch_id: number, wet = false): Promise<MixedSwatch> =>
+  answered(
+    api.POST("/api/logbook/swatches/{swatch_id}/colorimeter", {
+      params: { path: { swatch_id }, query: { wet } },
+    }),
+  );
 
 export const takeSwatchOut = (id: number) => api.DELETE("/api/logbook/swatches/{swatch_id}", ofSwatch(id));
 export const putSwatchBack = (id: number) => api.POST("/api/logbook/swatches/{swatch_id}/back", ofSwatch(id));

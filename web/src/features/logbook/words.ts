@@ -28,6 +28,7 @@ const UNITS: Partial<Record<What, string>> = {
   ml: "ml",
   loss: "ml",
   minutes: "min",
+  where: "min",
   mixing: "min",
   drying: "min",
   dose: "ml",
@@ -37,7 +38,11 @@ const UNITS: Partial<Record<What, string>> = {
 export function seen(what: What, { expected, found }: Entry): string {
   const unit = UNITS[what] ? ` ${UNITS[what]}` : "";
   const digits =
-    what === "minutes" || what === "mixing" || what === "drying" ? 0 : what.startsWith("dos") ? 2 : 1;
+    what === "minutes" || what === "where" || what === "mixing" || what === "drying"
+      ? 0
+      : what.startsWith("dos")
+        ? 2
+        : 1;
   const [one, other] = [found.toFixed(digits), expected.toFixed(digits)];
   if (what === "loss") return `${one} of ${other}${unit}`;
   return `${one}${unit}, ${other} expected`;
@@ -47,7 +52,12 @@ export function seen(what: What, { expected, found }: Entry): string {
 export const claims = (learned: Learned[]): { factor: Learned; words: string }[] =>
   learned
     .filter((one) => one.differs)
-    .map((one) => ({ factor: one, words: `${TOLD[one.what](one)}${one.of ? ` (${one.of})` : ""}.` }));
+    .map((one) => ({
+      factor: one,
+      words: `${TOLD[one.what](one)}${one.of && one.what !== "where" ? ` (${one.of})` : ""}.`,
+    }));
+
+const PLANES: Record<string, string> = { front: "foreground", middle: "middle ground", back: "background" };
 
 const times = ({ mean }: Learned) => `${mean.toFixed(1)} times`;
 
@@ -55,6 +65,7 @@ const TOLD: Record<What, (one: Learned) => string> = {
   ml: (one) => `You take ${times(one)} the paint of a usual plan`,
   loss: ({ mean }) => `${Math.round(mean * 100)} % of your paint stays in brush and palette`,
   minutes: (one) => `Your units take ${times(one)} the usual minutes`,
+  where: ({ mean, of }) => `Your ${PLANES[of] ?? of} takes ${mean.toFixed(1)} times the usual minutes`,
   mixing: (one) => `Mixing a pile takes you ${times(one)} the usual minutes`,
   drying: (one) => `Your coats dry in ${times(one)} the usual time`,
   shift: (one) => `Your paint goes ${times(one)} as far from wet to dry`,
@@ -73,6 +84,7 @@ export const KINDS: Record<DiaryEntry["kind"], string> = {
   note: "Note",
   astray: "Pile",
   dry: "Dry",
+  left: "Left over",
   weighed: "Weighed",
   air: "Air",
   photo: "Photo",

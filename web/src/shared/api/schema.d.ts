@@ -1371,7 +1371,7 @@ export interface paths {
         put?: never;
         /**
          * Read Swatch
-         * @description The dry swatch as the simulated colorimeter reads it.
+         * @description The swatch as the simulated colorimeter reads it, dry or still wet.
          */
         post: operations["server_logbook_api_read_swatch"];
         delete?: never;
@@ -4806,7 +4806,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "weighed" | "air" | "photo" | "line";
+            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "left" | "weighed" | "air" | "photo" | "line";
             /** Line */
             line: number | null;
             /** Mark */
@@ -5871,7 +5871,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * LeaveOutIn
@@ -5971,7 +5971,8 @@ export interface components {
         };
         /**
          * ListedArea
-         * @description An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1).
+         * @description An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1), `plane` its depth ("" in lists
+         *     that an earlier version took to the easel).
          */
         ListedArea: {
             /** Centre */
@@ -5985,6 +5986,11 @@ export interface components {
             index: number;
             /** Name */
             name: string;
+            /**
+             * Plane
+             * @default
+             */
+            plane: string;
         };
         /**
          * ListedPile
@@ -8079,7 +8085,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * ResidualOut
@@ -8990,7 +8996,7 @@ export interface components {
         };
         /**
          * SwatchIn
-         * @description How a dry swatch came out (`came_out` with `how`), or a note to it; None leaves it as it is.
+         * @description How a swatch came out dry (`came_out` with `how`), how it looked `wet`, or a note to it; None leaves it as it is.
          *
          *     `unread` takes a reading back.
          */
@@ -9010,10 +9016,13 @@ export interface components {
              * @default false
              */
             unread: boolean;
+            /** Wet */
+            wet?: number[] | null;
         };
         /**
          * SwatchOut
-         * @description A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000).
+         * @description A pile of the swatch book: as planned and, once it was read dry, as it came out, and how far off (CIEDE2000); `wet` as it
+         *     was read wet.
          *
          *     `away` is its distance from the colour that was asked for.
          */
@@ -9046,8 +9055,12 @@ export interface components {
             planned: string;
             /** Planned Lab */
             planned_lab: number[];
+            /** Planned Wet */
+            planned_wet: string;
             /** Title */
             title: string;
+            /** Wet */
+            wet: string | null;
         };
         /**
          * SwatchPartOut
@@ -13570,7 +13583,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+                what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
             };
             cookie?: never;
         };
@@ -15076,7 +15089,9 @@ export interface operations {
     };
     server_logbook_api_read_swatch: {
         parameters: {
-            query?: never;
+            query?: {
+                wet?: boolean;
+            };
             header?: never;
             path: {
                 swatch_id: number;

@@ -11,7 +11,8 @@ from .plan_json import advice_json
 LEARN_VERSION = 1
 
 _NAMES = {
-    "ml": "paint taken", "loss": "loss", "minutes": "pace", "mixing": "mixing", "drying": "drying", "shift": "wet to dry",
+    "ml": "paint taken", "loss": "loss", "minutes": "pace", "where": "pace by depth", "mixing": "mixing",
+    "drying": "drying", "shift": "wet to dry",
     "value": "value bias", "dose": "dose", "dosing hand": "dosing hand",
 }  # fmt: skip
 

@@ -88,12 +88,16 @@ class ListedPile:
 
 @dataclass(frozen=True)
 class ListedArea:
-    """An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1)."""
+    """An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1), `plane` its depth.
+
+    The depth is "" in lists that an earlier version took to the easel.
+    """
 
     id: str
     index: int
     name: str
     centre: tuple[float, float]
+    plane: str = ""
 
 
 @dataclass(frozen=True)
