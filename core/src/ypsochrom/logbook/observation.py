@@ -16,8 +16,8 @@ from ..kit.errors import BadSetting
 What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose"]
 WHATS: tuple[What, ...] = get_args(What)
 """Paint taken, and what of it (ml) was lost in brush and palette; minutes at a unit, the same by the plane of depth that it
-paints, at mixing a pile, until a coat was dry; how far paint went from wet to dry (CIELAB); a value that a place dried to (Munsell
-steps); parts of a dose."""
+paints, at mixing a pile, until a coat was dry; how far paint went from wet to dry (CIELAB); a value that a place dried to
+(Munsell steps); parts of a dose."""
 
 ABSURD = 20.0
 """What is found so many times what was expected, or so many times less, was typed or ticked wrong."""

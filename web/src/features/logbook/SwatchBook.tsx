@@ -10,13 +10,15 @@ import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { SwatchFacts } from "./SwatchFacts";
 import { swatchesQuery, SWATCHES, type Book, type MixedSwatch } from "./queries";
+import { isColour } from "./words";
 
 const TubesFromPiles = lazy(() => import("./TubesFromPiles"));
 const FEWEST_READ = 6;
 
 export default function SwatchBook() {
   const [asked, setAsked] = useSearchParams();
-  const near = asked.get("near") ?? "";
+  const typed = asked.get("near") ?? "";
+  const near = isColour(typed) ? typed : "";
   const found = useQuery({ ...swatchesQuery(useDeferredValue(near)), placeholderData: keepPreviousData });
   const [chosen, setChosen] = useState<number | null>(null);
   const queries = useQueryClient();
@@ -36,14 +38,15 @@ export default function SwatchBook() {
         <Stack direction="row" sx={{ gap: 2, alignItems: "center", flexWrap: "wrap", mb: 2 }}>
           <TextField
             label="Have I mixed this before?"
-            placeholder="L* a* b*, or #rrggbb"
+            placeholder="62,14,28 or #a07850"
             size="small"
-            value={near}
+            value={typed}
+            helperText={typed && !near ? "As in 62,14,28 or #a07850" : undefined}
             onChange={(event) => look(event.target.value)}
             slotProps={{ inputLabel: { shrink: true } }}
             sx={{ width: 260 }}
           />
-          {near && <Button onClick={() => look("")}>The whole book</Button>}
+          {typed && <Button onClick={() => look("")}>The whole book</Button>}
           {book && !near && book.total > 0 && (
             <Typography color="text.secondary">
               {book.total} piles, {book.read} read when dry

@@ -98,10 +98,12 @@ export default function WhatWasLearned() {
           </Button>
           <Suspense>
             <Charts />
-            <Teaching />
           </Suspense>
         </>
       )}
+      <Suspense>
+        <Teaching />
+      </Suspense>
     </Box>
   );
 }

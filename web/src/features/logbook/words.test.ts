@@ -9,6 +9,7 @@ import {
   comparedLine,
   counted,
   hours,
+  isColour,
   money,
   pageAddress,
   pageFacts,
@@ -99,6 +100,11 @@ it("tells estimates with their span and prices no nearer than they are known", (
     "about 1.5 h; 45 min to 3.0 h eight times in ten",
   );
   expect([money(4.256), money(325.85)]).toEqual(["4.26", "326"]);
+});
+
+it("knows a colour from one that is still being typed", () => {
+  expect(["62,14,28", "#a07850", "50; -3.5; 4", "A07850"].map(isColour)).toEqual([true, true, true, true]);
+  expect(["62,14", "#a078", "mauve", ""].map(isColour)).toEqual([false, false, false, false]);
 });
 
 it("says of a pile mixed before how it came out, or that nobody read it", () => {

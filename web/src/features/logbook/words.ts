@@ -167,6 +167,10 @@ export function comparedLine(what: string, first: number | null, second: number 
   return [title, ...[first, second].map((one) => (one === null ? "" : say(one)))];
 }
 
+/** Whether a text is a colour as the server reads it, or still being typed. */
+export const isColour = (typed: string): boolean =>
+  /^#?[0-9a-f]{6}$/i.test(typed.trim()) || /^\s*\d+(\.\d+)?(\s*[,;]\s*-?\d+(\.\d+)?){2}\s*$/.test(typed);
+
 /** A colour as the server reads it. */
 export const writtenColour = (lab: number[]): string => lab.map((one) => one.toFixed(1)).join(", ");
 
