@@ -34,6 +34,13 @@ VIEWS = {
     "/paintings/3/checks?check=1&tab=photo": "Measure again",
     "/paintings/3/checks?check=new": "Take a photo",
     "/paintings/1/sheet/1": "Print",
+    "/logbook": "Enter a painting from before",
+    "/logbook/swatches": "Kettle, closer",
+    "/logbook/learned": "Let its lessons go",
+    "/logbook/next": "Estimate it",
+    "/logbook/3": "Write it",
+    "/logbook/compare?first=p3&second=e8": "Kettle, first try",
+    "/logbook/earlier/e8": "Save the sheet",
 }
 
 

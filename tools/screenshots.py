@@ -18,7 +18,6 @@ FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "-
 VIEWS = {
     "studio": "/",
     "shelf": "/materials",
-    "measure": "/materials/tubes/11",
     "mixing-bench": "/mixes?painting=1&mix=m08",
     "by-hand": "/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3",
     "subject": "/paintings/1/subject",
@@ -28,6 +27,7 @@ VIEWS = {
     "areas": "/paintings/1/areas",
     "mixes": "/paintings/1/mixes?area=a15",
     "logbook": "/logbook",
+    "swatch-book": "/logbook/swatches",
     "passes": "/paintings/1/passes?pass=2&unit=1",
     "amounts": "/paintings/1/passes?tab=amounts",
     "schools": "/paintings/1/passes?pass=4&tab=method",
@@ -53,7 +53,6 @@ def _serve(data: str) -> subprocess.Popen[bytes]:
 PRESSED: dict[str, list[str]] = {
     "amounts": ["The whole table", "Tubes"],
     "drawing": ["show it on the picture", "White paper"],
-    "logbook": ["Minutes at a unit"],
     "schools": ["Try all methods on this picture"],
 }
 """Buttons and switches to press before a picture is taken."""

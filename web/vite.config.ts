@@ -20,7 +20,7 @@ const offline = VitePWA({
   },
   workbox: {
     globPatterns: ["static/*.{js,css,woff2}", "favicon.svg"],
-    globIgnores: ["**/*.{gz,br}"],
+    globIgnores: ["**/*.{gz,br}", "static/Charts-*.js"], // a tablet at the easel draws no charts
     navigateFallback: null,
     skipWaiting: true,
     clientsClaim: true,

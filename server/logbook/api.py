@@ -29,6 +29,7 @@ from .schemas import (
     PageIn,
     PageOut,
     PagesOut,
+    PlanEffectOut,
     RateIn,
     ResetIn,
     SwatchesOut,
@@ -84,6 +85,12 @@ def anew(request: HttpRequest, given: ResetIn) -> LearnedAllOut:
 def use(request: HttpRequest, given: UseIn) -> LearnedAllOut:
     """Plan with what was learned, or with the usual factors again."""
     return services.use(painter(request), learned=given.learned)
+
+
+@router.get("/effects", response={200: list[PlanEffectOut], **PROBLEMS})
+def effects(request: HttpRequest) -> list[PlanEffectOut]:
+    """What taking up what was learned does to the plans that are up to date."""
+    return services.effects(painter(request))
 
 
 @router.get("/teaching", response={200: list[TeachingOut], **PROBLEMS})

@@ -9,6 +9,7 @@ from pydantic import Field
 from server.site.fields import Keys, LabIn, Moment, Parts, RowId
 from ypsochrom.logbook.diary import EntryKind, PassHours
 from ypsochrom.logbook.hand_over import Price
+from ypsochrom.logbook.learning import PlanChange
 from ypsochrom.logbook.pages import Beside, Rate, Span
 
 What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
@@ -50,6 +51,14 @@ class LearnedAllOut(Schema):
     own: bool
     fewest: int
     anew: dict[str, str]
+
+
+class PlanEffectOut(Schema):
+    """A plan that is up to date, and about what it would take by what was learned."""
+
+    painting: int
+    title: str
+    change: PlanChange
 
 
 class EntryOut(Schema):

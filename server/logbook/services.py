@@ -9,15 +9,16 @@ from django.db.models import Count
 from django.utils import timezone
 
 from server.records.habits import anew_since, factors_in, habits_of, learn_anew, leave_out, take_factors
-from server.records.models import Habits
+from server.records.models import Habits, Painting
 from server.site.owned import one_of
 from server.site.problems import NotFound
-from ypsochrom.logbook.learning import FEWEST, MOST, PRIORS, Learned, Lessons, changes_plans, lessons
+from server.work import desk
+from ypsochrom.logbook.learning import FEWEST, MOST, PRIORS, Learned, Lessons, changes_plans, lessons, plan_change
 from ypsochrom.logbook.observation import Observation, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
 
 from .models import Fact, Gathered
-from .schemas import BehindOut, EntryOut, LearnedAllOut, LearnedOut, TeachingOut
+from .schemas import BehindOut, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
 
 PAGE = 50
 
@@ -169,6 +170,24 @@ def use(owner: Any, *, learned: bool) -> LearnedAllOut:
     """Plan with what was learned from now on, or with the usual factors again; plans in work become out of date by it."""
     log = _Log.of(owner)
     return _all(owner, _Log.taught(log.observations, take_factors(owner, log.found.factors if learned else None)))
+
+
+def effects(owner: Any) -> list[PlanEffectOut]:
+    """What taking up what was learned does to the plans that are up to date, of the paintings last changed."""
+    log = _Log.of(owner)
+    in_use, found = factors_in(log.habits), []
+    for painting in (
+        Painting.objects.of(owner).filter(removed=None, results__node="passes").order_by("-changed")[:_PLANS]
+    ):
+        work = desk.opened(painting)
+        plan = work.last("passes") if work.state("passes") == "current" else None
+        if plan is not None:
+            change = plan_change(plan.pace.hours, plan.pace.wait_minutes, in_use, log.found.factors)
+            found.append(PlanEffectOut(painting=painting.pk, title=painting.title, change=change))
+    return found
+
+
+_PLANS = 4
 
 
 def teaching(owner: Any) -> list[TeachingOut]:

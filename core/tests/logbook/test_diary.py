@@ -47,6 +47,8 @@ def test_a_photo_between_two_sittings_stands_with_the_one_before():
     assert first.entries[0] == before
     assert first.entries[-1] == photo
     assert photo not in second.entries
+    overnight = Entry(BEGINS + timedelta(hours=20), "line", "", "dry and too light", line=1, mark=2)
+    assert "- 2 Jun 05:00 line: dry and too light (2 of 5)" in diary_md(told(photos=[overnight]), "Jug", UTC)
 
 
 def test_hours_by_pass_hold_what_was_worked_against_what_was_planned():

@@ -97,6 +97,17 @@ def test_plans_take_up_what_was_learned_only_when_asked_and_go_back(client, pain
     assert factors_of(Painting.objects.get(pk=pid)) == USUAL_FACTORS
 
 
+def test_what_taking_it_up_does_to_a_plan_is_told_and_comes_true(client, painted):
+    pid = painted["id"]
+    (told,) = ask(client, "get", "logbook/effects")
+    assert told["change"]["hours"] == pytest.approx(ask(client, "get", f"passes/{pid}")["pace"]["hours"])
+    ask(client, "put", "logbook/use", {"learned": True})
+    assert ask(client, "get", "logbook/effects") == []
+    ask(client, "post", f"desk/{pid}/plan", status=202)
+    planned = ask(client, "get", f"passes/{pid}")
+    assert planned["pace"]["hours"] == pytest.approx(told["change"]["hours_after"], rel=0.1)
+
+
 def test_what_lies_behind_a_factor_is_shown_and_can_be_left_out(client, painted):
     behind = ask(client, "get", "logbook/learned/minutes")
     assert behind["total"] == len(behind["observations"]) >= 3

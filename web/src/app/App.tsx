@@ -18,11 +18,8 @@ const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage
 const ShelfPage = lazy(() => import("../features/materials/ShelfPage"));
 const SheetPage = lazy(() => import("../features/sittings/SheetPage"));
 const StudioPage = lazy(() => import("./StudioPage"));
-const ComparePage = lazy(() => import("../features/logbook/ComparePage"));
-const DiaryPage = lazy(() => import("../features/logbook/DiaryPage"));
-const EarlierPage = lazy(() => import("../features/logbook/EarlierPage"));
 const IntoTheBook = lazy(() => import("../features/logbook/IntoTheBook"));
-const LogbookPage = lazy(() => import("../features/logbook/LogbookPage"));
+const LogbookRoutes = lazy(() => import("./LogbookRoutes"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
@@ -60,13 +57,7 @@ function AtTheDesk() {
             <Route path="materials/tubes/:tubeId" element={<CalibrationPage />} />
             <Route path="materials/:part?" element={<ShelfPage />} />
             <Route path="mixes" element={<MixingPage book={(pile) => <IntoTheBook {...pile} />} />} />
-            <Route path="logbook" element={<LogbookPage />} />
-            <Route path="logbook/compare" element={<ComparePage />} />
-            <Route path="logbook/earlier/:ref" element={<EarlierPage />} />
-            <Route path="logbook/:paintingId" element={<DiaryPage />} />
-            {["swatches", "learned", "next"].map((part) => (
-              <Route key={part} path={`logbook/${part}`} element={<LogbookPage part={part} />} />
-            ))}
+            <Route path="logbook/*" element={<LogbookRoutes />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

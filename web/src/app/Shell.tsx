@@ -8,7 +8,7 @@ import UndoIcon from "@mui/icons-material/Undo";
 import { useQueryClient } from "@tanstack/react-query";
 import { NavLink } from "react-router";
 
-import { useSurround } from "../shared/ui/Viewer";
+import { useSurround } from "../shared/ui/Surround";
 import { useUndo } from "../shared/undo/UndoProvider";
 import { logOut, type Studio } from "./queries";
 import { Saving } from "./Saving";

@@ -13,7 +13,7 @@ import { ProblemError } from "../shared/api/client";
 import { followRevisions } from "../shared/api/freshness";
 import { revisions } from "../shared/api/revisions";
 import { StudioClient } from "../shared/api/StudioClient";
-import { SurroundProvider } from "../shared/ui/Viewer";
+import { SurroundProvider } from "../shared/ui/Surround";
 import { UndoProvider } from "../shared/undo/UndoProvider";
 import { App } from "./App";
 import { fontReady } from "./fonts";

@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Iterator
-from datetime import UTC, tzinfo
+from datetime import UTC, datetime, tzinfo
 from typing import Any
 
 from ..kit.text import csv_text, one_line
@@ -24,7 +24,7 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
             "",
             f"{one.worked_min:.0f} minutes at work, {one.climate.temperature_c:g} °C, {one.climate.humidity_pct:g} % humidity.",
             "",
-            *(f"- {entry.at.astimezone(zone):%H:%M} {_line(entry)}" for entry in one.entries),
+            *(f"- {clock(entry.at, one.opened, zone)} {_line(entry)}" for entry in one.entries),
             "",
         ]
     if diary.loose:
@@ -37,6 +37,12 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
         for one in diary.hours
     ]
     return "\n".join(lines) + "\n"
+
+
+def clock(at: datetime, opened: datetime, zone: tzinfo) -> str:
+    """The time of an entry, with its day where that is not the sitting's."""
+    here = at.astimezone(zone)
+    return f"{here:%H:%M}" if here.date() == opened.astimezone(zone).date() else f"{here:%d %b %H:%M}".lstrip("0")
 
 
 def _line(entry: Entry) -> str:

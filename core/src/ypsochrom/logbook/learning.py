@@ -94,7 +94,7 @@ class Lessons:
 
     def stands_out(self, group: Learned) -> bool:
         """Whether a group differs from the usual, and from what holds over all groups: else that says enough."""
-        overall = self.of(group.what)
+        overall = self.of("minutes" if group.what == "where" else group.what)
         return group.differs and (overall is None or not group.low <= overall.mean <= group.high)
 
     def of(self, what: str) -> Learned | None:
@@ -146,6 +146,29 @@ def changes_plans(learned: Factors, in_use: Factors) -> bool:
     media = {*learned.drying_with, *in_use.drying_with}
     pairs += [(learned.drying_of(medium), in_use.drying_of(medium)) for medium in media]
     return any(abs(one / other - 1) > CHANGES_PLANS for one, other in pairs)
+
+
+@dataclass(frozen=True)
+class PlanChange:
+    """What a plan takes now, and about what it would take by what was learned: hours of work, minutes of waiting."""
+
+    hours: float
+    hours_after: float
+    wait_min: float
+    wait_min_after: float
+
+
+def plan_change(hours: float, wait_min: float, in_use: Factors, learned: Factors) -> PlanChange:
+    """What taking up what was learned does to a plan made with `in_use`.
+
+    Of paint nothing is said before it is planned: thicker films need fewer coats.
+    """
+    return PlanChange(
+        hours,
+        hours * learned.pace.value / in_use.pace.value,
+        wait_min,
+        wait_min * learned.drying.value / in_use.drying.value,
+    )
 
 
 def _told(what: What, of: str, believed: Believed, own: Sequence[Observation], trust: Sequence[float]) -> Learned:

@@ -155,7 +155,13 @@ function Sitting({ sitting, painting, lines }: { sitting: DiarySitting; painting
       </Typography>
       <Box component="ol" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
         {sitting.entries.map((one, place) => (
-          <Told key={one.at + one.kind + place} entry={one} painting={painting} lines={lines} />
+          <Told
+            key={one.at + one.kind + place}
+            entry={one}
+            painting={painting}
+            lines={lines}
+            withDay={onDay(one.at) !== onDay(sitting.opened)}
+          />
         ))}
       </Box>
     </Box>
@@ -180,7 +186,7 @@ function Told({ entry, painting, lines, withDay = false }: ToldProps) {
       direction="row"
       sx={{ gap: 1.5, py: 0.75, alignItems: "start", borderTop: 1, borderColor: "divider" }}
     >
-      <Typography sx={{ width: withDay ? 150 : 52, flex: "none" }}>
+      <Typography sx={{ width: 52, flex: "none" }}>
         {withDay ? `${onDay(entry.at)}, ` : ""}
         {atTime(entry.at)}
       </Typography>

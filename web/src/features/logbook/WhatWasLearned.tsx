@@ -20,6 +20,7 @@ import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import {
   behindQuery,
+  effectsQuery,
   learnAnew,
   learnedQuery,
   leaveOut,
@@ -28,7 +29,7 @@ import {
   type Learned,
   type LearnedAll,
 } from "./queries";
-import { between, claims, counted, said, seen } from "./words";
+import { between, claims, counted, effectWords, said, seen } from "./words";
 
 const PAGE = 50;
 const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -56,6 +57,7 @@ export default function WhatWasLearned() {
   return (
     <Box sx={{ maxWidth: 1080 }}>
       <NowFirst all={all} use={(learned) => void keep(() => planWith(learned))} />
+      {all.offered && <Effects />}
       {told.length > 0 && (
         <Box component="ul" sx={{ pl: 2.5, my: 2 }} aria-label="What differs from the usual">
           {told.map(({ factor, words }) => (
@@ -139,6 +141,26 @@ function NowFirst({ all, use }: { all: LearnedAll; use: (learned: boolean) => vo
         </Button>
       )}
     </Stack>
+  );
+}
+
+/** What taking it up does to the plans that there are. */
+function Effects() {
+  const found = useQuery(effectsQuery);
+  if (!found.data?.length) return null;
+  return (
+    <Table size="small" aria-label="What it does to your plans" sx={{ maxWidth: 760, mb: 2 }}>
+      <TableBody>
+        {found.data.map((one) => (
+          <TableRow key={one.painting}>
+            <TableCell>{one.title}</TableCell>
+            {effectWords(one.change).map((words) => (
+              <TableCell key={words}>{words}</TableCell>
+            ))}
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
   );
 }
 

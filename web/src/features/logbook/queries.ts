@@ -25,6 +25,11 @@ export const behindQuery = (what: What, of: string, page: number) =>
     params: { path: { what }, query: { of, page } },
   });
 
+export type PlanChange = Schemas["PlanEffectOut"]["change"];
+
+/** What taking up what was learned does to the plans that are up to date. */
+export const effectsQuery = $api.queryOptions("get", "/api/logbook/effects");
+
 /** Leave an observation out of learning, or take it in again. */
 export const leaveOut = (id: string, out: boolean): Promise<LearnedAll> =>
   answered(api.PUT("/api/logbook/left-out", { body: { id, out } }));

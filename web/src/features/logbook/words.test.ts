@@ -8,6 +8,7 @@ import {
   claims,
   comparedLine,
   counted,
+  effectWords,
   hours,
   isColour,
   money,
@@ -100,6 +101,12 @@ it("tells estimates with their span and prices no nearer than they are known", (
     "about 1.5 h; 45 min to 3.0 h eight times in ten",
   );
   expect([money(4.256), money(325.85)]).toEqual(["4.26", "326"]);
+});
+
+it("tells what a plan takes now and by what was learned", () => {
+  const change = { hours: 7.4, hours_after: 6, wait_min: 50, wait_min_after: 70 };
+  expect(effectWords(change)[0]).toBe("7.4 h → about 6.0 h of work");
+  expect(effectWords(change)[1]).toBe("50 min → about 1.2 h of waiting");
 });
 
 it("knows a colour from one that is still being typed", () => {

@@ -1,6 +1,16 @@
 /** Factors, diaries and paintings in a painter's words. */
 import { cm2, ml } from "../../shared/ui/numbers";
-import type { DiaryEntry, DiarySitting, Entry, Estimate, Learned, MixedSwatch, Page, What } from "./queries";
+import type {
+  DiaryEntry,
+  DiarySitting,
+  Entry,
+  Estimate,
+  Learned,
+  MixedSwatch,
+  Page,
+  PlanChange,
+  What,
+} from "./queries";
 
 const SHARES: What[] = ["loss", "dosing hand"];
 
@@ -141,6 +151,12 @@ export const pageAddress = ({ ref, painting }: Pick<Page, "ref" | "painting">): 
 /** Minutes at units against those planned for them. */
 export const rateWords = (over: number | null | undefined): string =>
   over == null ? "" : `${over.toFixed(2)} ×`;
+
+/** What a plan takes now and would take, a figure each. */
+export const effectWords = (change: PlanChange): string[] => [
+  `${hours(60 * change.hours)} → about ${hours(60 * change.hours_after)} of work`,
+  `${hours(change.wait_min)} → about ${hours(change.wait_min_after)} of waiting`,
+];
 
 /** A number with what it lies between eight times in ten. */
 export const spanWords = (

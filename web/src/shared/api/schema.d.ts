@@ -976,6 +976,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logbook/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Effects
+         * @description What taking up what was learned does to the plans that are up to date.
+         */
+        get: operations["server_logbook_api_effects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/logbook/gather": {
         parameters: {
             query?: never;
@@ -5971,8 +5991,9 @@ export interface components {
         };
         /**
          * ListedArea
-         * @description An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1), `plane` its depth ("" in lists
-         *     that an earlier version took to the easel).
+         * @description An area as it lies in the picture: `index` in the picture of parts, `centre` as shares (0-1), `plane` its depth.
+         *
+         *     The depth is "" in lists that an earlier version took to the easel.
          */
         ListedArea: {
             /** Centre */
@@ -7675,6 +7696,31 @@ export interface components {
              * @default
              */
             waits_for: string;
+        };
+        /**
+         * PlanChange
+         * @description What a plan takes now, and about what it would take by what was learned: hours of work, minutes of waiting.
+         */
+        PlanChange: {
+            /** Hours */
+            hours: number;
+            /** Hours After */
+            hours_after: number;
+            /** Wait Min */
+            wait_min: number;
+            /** Wait Min After */
+            wait_min_after: number;
+        };
+        /**
+         * PlanEffectOut
+         * @description A plan that is up to date, and about what it would take by what was learned.
+         */
+        PlanEffectOut: {
+            change: components["schemas"]["PlanChange"];
+            /** Painting */
+            painting: number;
+            /** Title */
+            title: string;
         };
         /**
          * PortionOut
@@ -13396,6 +13442,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DiaryOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_logbook_api_effects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanEffectOut"][];
                 };
             };
             /** @description Unauthorized */

@@ -21,39 +21,7 @@ import RemoveIcon from "@mui/icons-material/Remove";
 import SurroundIcon from "@mui/icons-material/Tonality";
 
 import { fitted, panned, toPicture, zoomedAt, type Size, type Viewport } from "../geometry/viewport";
-
-const SURROUNDS = ["light", "middle", "dark"] as const;
-type Surround = (typeof SURROUNDS)[number];
-
-interface SurroundState {
-  surround: Surround;
-  next: () => void;
-}
-
-const SurroundContext = createContext<SurroundState>({ surround: "middle", next: () => {} });
-
-/** Which grey lies around the picture; kept on this device. */
-export function SurroundProvider({ children }: { children: ReactNode }) {
-  const [surround, setSurround] = useState<Surround>(() => {
-    const stored = localStorage.getItem("surround");
-    return SURROUNDS.find((s) => s === stored) ?? "middle";
-  });
-  const next = useCallback(
-    () =>
-      setSurround((now) => {
-        const after = SURROUNDS[(SURROUNDS.indexOf(now) + 1) % SURROUNDS.length]!;
-        localStorage.setItem("surround", after);
-        return after;
-      }),
-    [],
-  );
-  const value = useMemo(() => ({ surround, next }), [surround, next]);
-  return <SurroundContext value={value}>{children}</SurroundContext>;
-}
-
-export function useSurround(): SurroundState {
-  return useContext(SurroundContext);
-}
+import { useSurround } from "./Surround";
 
 type Zoom = [Viewport | null, Dispatch<SetStateAction<Viewport | null>>];
 

@@ -1,14 +1,14 @@
 """The diary to print: sitting by sitting, photos beside what was planned, piles as swatches, hours by pass."""
 
 from collections.abc import Callable
-from datetime import datetime, tzinfo
+from datetime import UTC, datetime, tzinfo
 
 from reportlab.lib.colors import HexColor
 from reportlab.platypus import Flowable
 
 from ...colour.types import Srgb8
 from ...logbook.diary import Diary, Entry
-from ..diary import DONE
+from ..diary import DONE, clock
 from . import flow
 from .flow import Chapter, Fill, Swatches, gap, rows, small, words
 from .page import Paper
@@ -16,7 +16,7 @@ from .page import Paper
 Pictures = Callable[[str], Srgb8 | None]
 """A stored picture by its name; None where it is gone."""
 
-_TIME, _KIND, _SWATCH, _MINUTES = 44.0, 52.0, 64.0, 62.0
+_TIME, _KIND, _SWATCH, _MINUTES = 56.0, 52.0, 64.0, 62.0
 _PHOTO_HIGH = 130.0
 _MOST_SWATCHES = 4
 
@@ -31,10 +31,10 @@ def diary_pdf(diary: Diary, title: str, zone: tzinfo, picture: Pictures, paper: 
             f"{one.worked_min:.0f} minutes at work, {one.climate.temperature_c:g} °C, "
             f"{one.climate.humidity_pct:g} % humidity."
         )
-        story = [words(about, grey=0.3, after=6), *_entries(one.entries, zone, picture, width)]
+        story = [words(about, grey=0.3, after=6), *_entries(one.entries, one.opened, zone, picture, width)]
         chapters.append(Chapter(f"Sitting {one.number}, {opened:%d %B %Y, %H:%M}".replace(" 0", " "), story))
     if diary.loose:
-        chapters.append(Chapter("Notes", _entries(diary.loose, zone, picture, width)))
+        chapters.append(Chapter("Notes", _entries(diary.loose, _LONG_AGO, zone, picture, width)))
     if diary.hours:
         cells = [["Pass", "Units done", "Worked", "Planned for them"]]
         cells += [
@@ -45,7 +45,13 @@ def diary_pdf(diary: Diary, title: str, zone: tzinfo, picture: Pictures, paper: 
     return flow.document(title, paper, chapters or [Chapter(title, [words("Nothing was written yet.")])])
 
 
-def _entries(entries: tuple[Entry, ...], zone: tzinfo, picture: Pictures, width: float) -> list[Flowable]:
+_LONG_AGO = datetime(1, 1, 2, tzinfo=UTC)
+"""What no entry was written on: every one tells its day."""
+
+
+def _entries(
+    entries: tuple[Entry, ...], opened: datetime, zone: tzinfo, picture: Pictures, width: float
+) -> list[Flowable]:
     found: list[Flowable] = []
     about = width - _TIME - _KIND - _SWATCH - _MINUTES
     for one in entries:
@@ -55,7 +61,7 @@ def _entries(entries: tuple[Entry, ...], zone: tzinfo, picture: Pictures, width:
         minutes = mark if one.minutes is None else f"{one.minutes:.0f} min"
         swatches: Flowable | str = Swatches(fills, 12.0, 10.0) if fills else ""
         found.append(
-            rows([[_clock(one.at, zone), DONE[one.kind], swatches, told or "", minutes]],
+            rows([[small(clock(one.at, opened, zone)), DONE[one.kind], swatches, told or "", minutes]],
                  [_TIME, _KIND, _SWATCH, about, _MINUTES])
         )  # fmt: skip
         shown = [seen for name in (one.photo, one.planned) if name and (seen := picture(name)) is not None]
@@ -68,10 +74,6 @@ def _entries(entries: tuple[Entry, ...], zone: tzinfo, picture: Pictures, width:
 
 def _told(entry: Entry) -> list[str]:
     return [text for text in (entry.title, entry.words) if text]
-
-
-def _clock(at: datetime, zone: tzinfo) -> str:
-    return f"{at.astimezone(zone):%H:%M}"
 
 
 def _fill(colour: str) -> Fill:
