@@ -10,7 +10,6 @@ from server.site.fields import Share
 from server.site.files import PaperSize, to_save, uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
-from ypsochrom.logbook.pages import Wanted
 
 from . import diaries, pages, services, swatches
 from .gathering import gather as gather_log
@@ -39,6 +38,7 @@ from .schemas import (
     TeachingOut,
     TubesLearnedOut,
     UseIn,
+    WantedIn,
     What,
 )
 
@@ -46,7 +46,6 @@ router = Router()
 
 ZoneName = Annotated[str, Query(max_length=60)]
 Words = Annotated[str, Query(max_length=120)]
-Cm2 = Annotated[float | None, Query(ge=0, le=250_000)]
 Ref = Annotated[str, Query(pattern=r"^[pe]\d{1,15}$")]
 PageNumber = Annotated[int, Query(ge=1, le=10_000)]
 
@@ -188,20 +187,9 @@ def hours_file(request: HttpRequest, painting_id: int) -> HttpResponse:
 
 
 @router.get("/pages", response={200: PagesOut, **PROBLEMS})
-def all_pages(
-    request: HttpRequest,
-    words: Words = "",
-    method: Words = "",
-    tag: Words = "",
-    tube: Words = "",
-    least_cm2: Cm2 = None,
-    most_cm2: Cm2 = None,
-    least_mark: Annotated[int | None, Query(ge=1, le=5)] = None,
-    page: PageNumber = 1,
-) -> PagesOut:
+def all_pages(request: HttpRequest, asked: Query[WantedIn]) -> PagesOut:
     """Paintings of the logbook that are wanted."""
-    wanted = Wanted(words, method, tag, tube, least_cm2, most_cm2, least_mark)
-    return pages.listed(painter(request), wanted, page)
+    return pages.listed(painter(request), asked)
 
 
 @router.post("/pages", response={201: PageOut, **PROBLEMS})

@@ -41,6 +41,7 @@ from .schemas import (
     PageTubeOut,
     PaintingTold,
     RateIn,
+    WantedIn,
 )
 
 SHOWN = 24
@@ -113,14 +114,14 @@ def _earlier(row: Page) -> _Kept:
     return _Kept(page, None, row.photo, 0, row.notes, row.finished, row.handed)
 
 
-def listed(owner: Any, wanted: core.Wanted, page: int) -> PagesOut:
+def listed(owner: Any, asked: WantedIn) -> PagesOut:
     """Pages that are wanted, with rates by method of all of them."""
     kept = {one.page.id: one for one in _all(owner)}
     every = [one.page for one in kept.values()]
-    found = core.wanted_of(every, wanted)
+    found = core.wanted_of(every, core.Wanted(**asked.model_dump(exclude={"page"})))
     habits = habits_of(owner)
     return PagesOut(
-        pages=[_out(kept[one.id], habits) for one in found[(page - 1) * SHOWN : page * SHOWN]],
+        pages=[_out(kept[one.id], habits) for one in found[(asked.page - 1) * SHOWN : asked.page * SHOWN]],
         wanted=len(found),
         total=len(every),
         rates=list(core.rates(found)),

@@ -253,6 +253,19 @@ class NewPageIn(Schema):
     finished: date | None = None
 
 
+class WantedIn(Schema):
+    """Paintings that are looked for; empty and None ask for nothing. `tube` is a paint key, `page` the page of what is found."""
+
+    words: Annotated[str, Field(max_length=120)] = ""
+    method: Annotated[str, Field(max_length=120)] = ""
+    tag: Annotated[str, Field(max_length=120)] = ""
+    tube: Annotated[str, Field(max_length=120)] = ""
+    least_cm2: Annotated[float, Field(ge=0, le=250_000)] | None = None
+    most_cm2: Annotated[float, Field(ge=0, le=250_000)] | None = None
+    least_mark: Mark | None = None
+    page: Annotated[int, Field(ge=1, le=10_000)] = 1
+
+
 class PageTubeOut(Schema):
     """A paint of a palette: its key, what it is called, its masstone."""
 

@@ -9806,6 +9806,43 @@ export interface components {
             words: string;
         };
         /**
+         * WantedIn
+         * @description Paintings that are looked for; empty and None ask for nothing. `tube` is a paint key, `page` the page of what is found.
+         */
+        WantedIn: {
+            /** Least Cm2 */
+            least_cm2?: number | null;
+            /** Least Mark */
+            least_mark?: number | null;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            /** Most Cm2 */
+            most_cm2?: number | null;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Tag
+             * @default
+             */
+            tag: string;
+            /**
+             * Tube
+             * @default
+             */
+            tube: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
          * Way
          * @description One way to more time: what is done, the minutes it then stays open, and how many more that is.
          */
