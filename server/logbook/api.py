@@ -6,7 +6,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
-from server.site.fields import Share
 from server.site.files import PaperSize, to_save, uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
@@ -267,19 +266,6 @@ def keep_swatch(request: HttpRequest, given: NewSwatchIn) -> Status[SwatchOut]:
     return Status(201, swatches.keep(painter(request), given))
 
 
-@router.post("/swatches/near-photo", response={200: SwatchesOut, **PROBLEMS})
-def near_photo(
-    request: HttpRequest,
-    photo: Annotated[UploadedFile, File()],
-    card_x: Share,
-    card_y: Share,
-    patch_x: Share,
-    patch_y: Share,
-) -> SwatchesOut:
-    """What was mixed near a place in a photo beside a grey card."""
-    return swatches.near_photo(painter(request), uploaded(photo), (card_x, card_y), (patch_x, patch_y))
-
-
 @router.get("/swatches/tubes", response={200: TubesLearnedOut, **PROBLEMS})
 def tubes_learned(request: HttpRequest) -> TubesLearnedOut:
     """What piles that were read when dry say of the tubes."""
@@ -302,21 +288,6 @@ def change_swatch(request: HttpRequest, swatch_id: int, given: SwatchIn) -> Swat
 def read_swatch(request: HttpRequest, swatch_id: int, *, wet: bool = False) -> SwatchOut:
     """The swatch as the simulated colorimeter reads it, dry or still wet."""
     return swatches.read_instrument(painter(request), swatch_id, wet=wet)
-
-
-@router.post("/swatches/{swatch_id}/photo", response={200: SwatchOut, **PROBLEMS})
-def photo_swatch(
-    request: HttpRequest,
-    swatch_id: int,
-    photo: Annotated[UploadedFile, File()],
-    card_x: Share,
-    card_y: Share,
-    patch_x: Share,
-    patch_y: Share,
-) -> SwatchOut:
-    """The dry swatch from a photo of it beside a grey card."""
-    place, at = (card_x, card_y), (patch_x, patch_y)
-    return swatches.read_from_photo(painter(request), swatch_id, uploaded(photo), place, at)
 
 
 @router.delete("/swatches/{swatch_id}", response={204: None, **PROBLEMS})

@@ -140,6 +140,7 @@ def out(owner: Any, painting_id: int, *, whole: bool = False) -> DiaryOut:
                 opened=one.opened.isoformat(),
                 ended=None if one.ended is None else one.ended.isoformat(),
                 worked_min=one.worked_min,
+                waited_min=one.waited_min,
                 temperature_c=one.climate.temperature_c,
                 humidity_pct=one.climate.humidity_pct,
                 entries=[_entry(entry) for entry in one.entries if since is None or entry.at >= since],

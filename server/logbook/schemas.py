@@ -168,12 +168,13 @@ class DiaryEntryOut(Schema):
 
 
 class DiarySittingOut(Schema):
-    """A sitting with what happened in it; `temperature_c` and `humidity_pct` are of its begin."""
+    """A sitting with what happened in it; `waited_min` was no work, `temperature_c` and `humidity_pct` are of its begin."""
 
     number: int
     opened: str
     ended: str | None
     worked_min: float
+    waited_min: float
     temperature_c: float
     humidity_pct: float
     entries: list[DiaryEntryOut]

@@ -17,7 +17,6 @@ from server.materials.calibrations import (
 )
 from server.materials.palettes import shelf_box
 from server.materials.services import laid_thick, masstone, tube_rows, tubes_of
-from server.mixes.tray import read_photo
 from server.records.history import painting_of, shelf_change
 from server.site.owned import one_of
 from server.site.problems import Conflict
@@ -82,11 +81,6 @@ def near(owner: Any, target: LabTriple) -> SwatchesOut:
 def near_typed(owner: Any, written: str) -> SwatchesOut:
     """The same for a colour as people write it: CIELAB or #rrggbb."""
     return near(owner, triple(read_colour(written)))
-
-
-def near_photo(owner: Any, content: bytes, card: tuple[float, float], patch: tuple[float, float]) -> SwatchesOut:
-    """The same for a place in a photo beside a grey card."""
-    return near(owner, triple(np.array(read_photo(content, card, patch).lab)))
 
 
 def _book(owner: Any, rows: Sequence[tuple[Swatch, MixedPile, float | None]], target: str | None = None) -> SwatchesOut:
@@ -170,14 +164,6 @@ def read_instrument(owner: Any, swatch: int, *, wet: bool = False) -> SwatchOut:
     measured = simulated_bench().pile(row.parts, shelf_box(owner).only(row.parts), wet=wet)
     lab = list(SimulatedColorimeter(SIMULATED_BENCH_SEED + row.pk).read(measured))
     return change(owner, swatch, SwatchIn(wet=lab) if wet else SwatchIn(came_out=lab, how="colorimeter"))
-
-
-def read_from_photo(
-    owner: Any, swatch: int, content: bytes, card: tuple[float, float], patch: tuple[float, float]
-) -> SwatchOut:
-    """The dry swatch from a photo of it beside a grey card."""
-    one_of(Swatch, owner, "swatch", pk=swatch)
-    return change(owner, swatch, SwatchIn(came_out=read_photo(content, card, patch).lab, how="photo"))
 
 
 def take_out(owner: Any, swatch: int, *, back: bool = False) -> None:

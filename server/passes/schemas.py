@@ -137,7 +137,7 @@ class ChoicesData(Schema):
 
 
 class PassesOut(Schema):
-    """The pass plan; empty until the first plan.
+    """The pass plan; empty until the first plan. `basis` says what its minutes, paint and drying rest on.
 
     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
     for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
@@ -163,6 +163,7 @@ class PassesOut(Schema):
     findings: list[FindingOut]
     lost_moves: int
     up_to_date: bool
+    basis: str
 
 
 class AreaNeedOut(Schema):

@@ -130,7 +130,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
         return PassesOut(
             choices=chosen, school=chosen.school, ground=None, mixes=[], passes=[], jobs=[], volumes={}, doses={}, paint=[],
             mediums=[], kept=[], pace=None, held_back=0.0, price=0.0, unpriced=[], advice=[],
-            findings=[], lost_moves=0, up_to_date=False,
+            findings=[], lost_moves=0, up_to_date=False, basis=work.inputs.factors.in_words,
         )  # fmt: skip
     names = names_of(found, brief)
     plan = plan_in_words(plan, names)
@@ -165,6 +165,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
         findings=findings(work, found, on_areas) if on_areas else [],
         lost_moves=len(plan.lost_moves),
         up_to_date=work.state("stages") == "current",
+        basis=work.inputs.factors.in_words,
     )
 
 

@@ -1,10 +1,14 @@
 """The diary told from acts at known times, and how it is written down."""
 
+from dataclasses import replace
 from datetime import UTC, timedelta
 from zoneinfo import ZoneInfo
 
+import pytest
+
 from ypsochrom.formats.diary import diary_md, hours_csv
 from ypsochrom.logbook.diary import Entry, diary_of
+from ypsochrom.mixes.told import ToldDose
 from ypsochrom.sittings.easel.acts import Act
 from ypsochrom.sky.air import Climate
 
@@ -64,3 +68,21 @@ def test_markdown_and_csv_say_the_same_and_mean_nothing_by_marks():
     assert "- 18:22 note: the wall: \\*too\\* cool \\# and \\| flat" in text
     assert diary_md(diary, "x", UTC).count("\n- ") == 4
     assert hours_csv(diary).splitlines()[1].endswith("1,2,15.0,10.0")
+
+
+def test_what_was_weighed_stands_with_the_dose_and_what_was_put_back_stands_there():
+    dose = ToldDose("PB29", "ultramarine blue", 3, 1.5, None, 2.0, "")
+    listed = worklist()
+    listed = replace(listed, piles=(replace(listed.piles[0], doses=(dose,)),))
+    done = acts(
+        (1, "weighed", {"pile": "m1", "ml": 1.72, "text": "PB29"}), *DONE,
+        (30, "back", {"task": "u1", "text": "too warm"}), (40, "left", {"pile": "m1", "ml": 0.8}), (45, "stop", {}),
+    )  # fmt: skip
+    (sitting,) = diary_of(done, listed, AIR, NEXT_DAY).sittings
+    told = {entry.kind: entry for entry in sitting.entries}
+    assert told["mixed"].words == "5.0 ml: 3 ultramarine blue (1.72 ml weighed)"
+    assert told["weighed"].words == "1.72 ml ultramarine blue"
+    assert (told["put back"].title, told["put back"].words) == ("the wall", "too warm")
+    assert told["left"].words == "0.8 ml left"
+    assert "painted" not in told
+    assert sitting.worked_min + sitting.waited_min == pytest.approx(45)

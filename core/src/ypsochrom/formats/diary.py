@@ -6,11 +6,11 @@ from datetime import UTC, datetime, tzinfo
 from typing import Any
 
 from ..kit.text import csv_text, one_line
-from ..logbook.diary import Diary, Entry
+from ..logbook.diary import Diary, DiarySitting, Entry
 
 DONE = {
     "painted": "painted", "mixed": "mixed", "job": "done", "left out": "left out", "note": "note", "astray": "pile",
-    "dry": "dry", "left": "left", "weighed": "weighed", "air": "air", "photo": "photo", "line": "line",
+    "dry": "dry", "left": "left", "weighed": "weighed", "put back": "put back", "air": "air", "photo": "photo", "line": "line",
 }  # fmt: skip
 
 
@@ -22,7 +22,8 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
         lines += [
             f"## Sitting {one.number}, {opened:%Y-%m-%d %H:%M}",
             "",
-            f"{one.worked_min:.0f} minutes at work, {one.climate.temperature_c:g} °C, {one.climate.humidity_pct:g} % humidity.",
+            f"{one.worked_min:.0f} minutes at work{waited(one)}, {one.climate.temperature_c:g} °C, "
+            f"{one.climate.humidity_pct:g} % humidity.",
             "",
             *(f"- {clock(entry.at, one.opened, zone)} {_line(entry)}" for entry in one.entries),
             "",
@@ -37,6 +38,14 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
         for one in diary.hours
     ]
     return "\n".join(lines) + "\n"
+
+
+def waited(sitting: DiarySitting) -> str:
+    """What of a sitting was not work, where that is worth a word."""
+    return f", {sitting.waited_min:.0f} waiting or away" if sitting.waited_min >= _WORTH_A_WORD_MIN else ""
+
+
+_WORTH_A_WORD_MIN = 2.0
 
 
 def clock(at: datetime, opened: datetime, zone: tzinfo) -> str:

@@ -1,6 +1,6 @@
 """The diary of a painting: what was done in each sitting, from the acts at the easel and the photos that were checked."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Literal
@@ -11,7 +11,19 @@ from ..sittings.easel.worklist import ListedTask, WorkList
 from ..sky.air import Climate
 
 EntryKind = Literal[
-    "painted", "mixed", "job", "left out", "note", "astray", "dry", "left", "weighed", "air", "photo", "line"
+    "painted",
+    "mixed",
+    "job",
+    "left out",
+    "note",
+    "astray",
+    "dry",
+    "left",
+    "weighed",
+    "put back",
+    "air",
+    "photo",
+    "line",
 ]
 
 
@@ -40,12 +52,13 @@ class Entry:
 
 @dataclass(frozen=True)
 class DiarySitting:
-    """A sitting with its entries in the order of time; `climate` is the air at its begin."""
+    """A sitting with its entries in the order of time; `waited_min` is what was not work, `climate` the air at its begin."""
 
     number: int
     opened: datetime
     ended: datetime | None
     worked_min: float
+    waited_min: float
     climate: Climate
     entries: tuple[Entry, ...]
 
@@ -99,10 +112,11 @@ def diary_of(
     """The diary from acts in their order (`acts.in_order`); `more` are entries of checks, and lines the painter wrote."""
     course = course_of(acts, worklist, climate, now)
     told: list[Entry] = list(more)
+    weighed = {(act.pile, act.text): act.ml for act in acts if act.kind == "weighed" and act.ml is not None}
     for task in worklist.tasks:
         went = course.tasks.get(task.id)
         if went is not None and went.state == "done" and went.done_at is not None:
-            told.append(replace(_of_task(task, worklist, went.done_at), minutes=went.worked_s / 60))
+            told.append(replace(_of_task(task, worklist, went.done_at, weighed), minutes=went.worked_s / 60))
     said = (_of_act(act, worklist) for act in acts)
     told += [one for one in said if one is not None]
     sittings = _with_entries(course.sittings, told, acts, climate)
@@ -119,11 +133,18 @@ def _in_order(entries: Iterable[Entry]) -> tuple[Entry, ...]:
     return tuple(sorted(entries, key=lambda entry: entry.at))
 
 
-def _of_task(task: ListedTask, worklist: WorkList, at: datetime) -> Entry:
+def _of_task(
+    task: ListedTask, worklist: WorkList, at: datetime, weighed: Mapping[tuple[str | None, str], float]
+) -> Entry:
+    """A task that was done; of a pile its doses, those that were weighed as they really were."""
     dry = tuple(worklist.pile_of[pile].dry for pile in task.piles if pile in worklist.pile_of)
     if task.kind == "mixing" and task.subject in worklist.pile_of:
         pile = worklist.pile_of[task.subject]
-        doses = ", ".join(f"{dose.parts:g} {dose.name}" for dose in pile.doses)
+        doses = ", ".join(
+            f"{dose.parts:g} {dose.name}"
+            + (f" ({ml:.2f} ml weighed)" if (ml := weighed.get((pile.id, dose.source))) else "")
+            for dose in pile.doses
+        )
         return Entry(
             at, "mixed", pile.name, f"{pile.volume_ml:.1f} ml: {doses}", planned_min=task.minutes, colours=(pile.dry,)
         )
@@ -146,6 +167,8 @@ def _of_act(act: Act, worklist: WorkList) -> Entry | None:
             return Entry(act.at, "left", pile.name, f"{act.ml:.1f} ml left", colours=(pile.dry,))
         case "dry" if task is not None:
             return Entry(act.at, "dry", about, "dry to the touch", pass_number=task.pass_number)
+        case "back" if task is not None:
+            return Entry(act.at, "put back", about, act.text or "to be done again", pass_number=task.pass_number)
         case "weighed" if pile is not None and act.ml is not None:
             name = next((dose.name for dose in pile.doses if dose.source == act.text), act.text)
             return Entry(act.at, "weighed", pile.name, f"{act.ml:.2f} ml {name}", colours=(pile.dry,))
@@ -171,6 +194,7 @@ def _with_entries(
                 one.opened,
                 one.ended,
                 one.worked_s / 60,
+                max(0.0, ((one.ended or one.last) - one.opened).total_seconds() - one.worked_s) / 60,
                 air[-1] if air else climate,
                 _in_order(own),
             )

@@ -52,10 +52,32 @@ class Factors:
         """Paint that a plan with these factors takes, against one by the usual ones: film / (1 - loss)."""
         return self.film.value * (1 - _USUAL_LOSS.value) / (1 - self.loss.value)
 
+    @property
+    def in_words(self) -> str:
+        """What estimates rest on, as in "Minutes by your own pace (0.81 times the usual, from 13); paint and drying by common
+        practice."."""
+        kinds = (
+            ("minutes", self.pace.value, self.pace.observations),
+            ("paint", self.taken, max(self.film.observations, self.loss.observations)),
+            ("drying", self.drying.value, self.drying.observations),
+        )
+        own = [
+            f"{what} by your own ({value:.2f} times the usual, from {count})" for what, value, count in kinds if count
+        ]
+        usual = [what for what, _, count in kinds if not count]
+        if not usual:
+            return _sentence("; ".join(own))
+        listed = " and ".join([", ".join(usual[:-1]), usual[-1]] if len(usual) > 1 else usual)
+        return _sentence("; ".join([*own, f"{listed} by common practice"]))
+
     def drying_of(self, medium: MediumKind | None) -> float:
         """By how much this painter's coats with a medium dry slower than usual."""
         own = None if medium is None else self.drying_with.get(medium)
         return self.drying.value * (1.0 if own is None else own.value)
+
+
+def _sentence(text: str) -> str:
+    return f"{text[0].upper()}{text[1:]}."
 
 
 USUAL_FACTORS = Factors()

@@ -17,10 +17,9 @@ import { BarChart } from "@mui/x-charts/BarChart";
 import { ScatterChart } from "@mui/x-charts/ScatterChart";
 import { useQuery } from "@tanstack/react-query";
 
-import { behindQuery, pagesQuery } from "./queries";
+import { ANYTHING, behindQuery, pagesQuery } from "./queries";
 import { atTime, hours, onDay } from "./words";
 
-const ANYTHING = { words: "", method: "", tag: "", tube: "", page: 1 };
 const FEWEST = 3;
 const HIGH = 240;
 

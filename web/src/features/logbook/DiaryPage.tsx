@@ -150,7 +150,9 @@ function Sitting({ sitting, painting, lines }: { sitting: DiarySitting; painting
     <Box component="section" aria-label={`Sitting ${sitting.number}`} sx={{ mt: 3 }}>
       <Typography variant="h2">{sittingWords(sitting)}</Typography>
       <Typography color="text.secondary">
-        {hours(sitting.worked_min)} at work, {sitting.temperature_c} °C, {sitting.humidity_pct} % humidity
+        {hours(sitting.worked_min)} at work
+        {sitting.waited_min >= WORTH_A_WORD_MIN ? `, ${hours(sitting.waited_min)} waiting or away` : ""},{" "}
+        {sitting.temperature_c} °C, {sitting.humidity_pct} % humidity
         {sitting.ended === null ? "; still open" : ""}
       </Typography>
       <Box component="ol" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
@@ -245,6 +247,7 @@ function Picture({ url, label, words }: { url: string; label: string; words: str
 }
 
 const MOST_SWATCHES = 4;
+const WORTH_A_WORD_MIN = 2;
 
 /** What an entry is of, as a way there where it has one. */
 function Where({ entry, painting, children }: { entry: DiaryEntry; painting: number; children: ReactNode }) {

@@ -9,10 +9,8 @@ import { inWords } from "../../shared/api/client";
 import { ml } from "../../shared/ui/numbers";
 import { Choice } from "../../shared/ui/Choice";
 import { Loading } from "../../shared/ui/States";
-import { estimate, keepRate, PAGES, pagesQuery, type Estimate, type Pages } from "./queries";
+import { ANYTHING, estimate, keepRate, PAGES, pagesQuery, type Estimate, type Pages } from "./queries";
 import { hours, money, pageAddress, pageFacts, spanWords } from "./words";
-
-const ANYTHING = { words: "", method: "", tag: "", tube: "", page: 1 };
 
 export default function NextOne() {
   const found = useQuery(pagesQuery(ANYTHING));

@@ -22,11 +22,10 @@ import { Link, useNavigate } from "react-router";
 import { Choice } from "../../shared/ui/Choice";
 import { Failed, Loading } from "../../shared/ui/States";
 import { Swatch } from "../../shared/ui/Swatch";
-import { pagesQuery, type Page, type Pages, type Wanted } from "./queries";
-import { hours, pageAddress, pageFacts, rateWords, shortDay } from "./words";
+import { ANYTHING, pagesQuery, type Page, type Pages, type Wanted } from "./queries";
+import { hours, pageAddress, pageFacts, rateWords, shortDay, SIZES } from "./words";
 
 const EnterPainting = lazy(() => import("./EnterPainting"));
-const ANYTHING: Wanted = { words: "", method: "", tag: "", tube: "", page: 1 };
 const A_PAGE = 24;
 
 export default function Paintings() {
@@ -107,18 +106,19 @@ function Search({ pages, wanted, want }: { pages: Pages; wanted: Wanted; want: (
         size="small"
         value={wanted.words}
         onChange={(event) => ask({ words: event.target.value })}
-        sx={{ width: 230 }}
+        sx={{ width: 210 }}
       />
       {(
         [
           ["Method", "method", pages.methods.map((one) => [one, one] as const)],
           ["Subject", "tag", pages.tags.map((one) => [one, one] as const)],
           ["With the tube", "tube", pages.tubes.map((one) => [one.key, one.name] as const)],
+          ["Size", "size", SIZES.slice(1)],
         ] as const
       ).map(
         ([label, name, options]) =>
           options.length > 1 && (
-            <Box key={name} sx={{ width: 170 }}>
+            <Box key={name} sx={{ width: 150 }}>
               <Choice
                 label={label}
                 value={wanted[name]}

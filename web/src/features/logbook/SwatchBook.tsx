@@ -5,12 +5,13 @@ import { Box, Button, ButtonBase, Stack, TextField, Typography } from "@mui/mate
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 
+import { PilePhoto } from "../mixes";
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { SwatchFacts } from "./SwatchFacts";
 import { swatchesQuery, SWATCHES, type Book, type MixedSwatch } from "./queries";
-import { isColour } from "./words";
+import { isColour, writtenColour } from "./words";
 
 const TubesFromPiles = lazy(() => import("./TubesFromPiles"));
 const FEWEST_READ = 6;
@@ -53,6 +54,12 @@ export default function SwatchBook() {
             </Typography>
           )}
         </Stack>
+        <Box component="details" sx={{ mb: 2, maxWidth: 560 }}>
+          <Box component="summary" sx={{ py: 1, fontWeight: 650, cursor: "pointer" }}>
+            Look for a colour of a photo
+          </Box>
+          <PilePhoto painting={null} wet={false} found={(colour) => look(writtenColour(colour.lab))} />
+        </Box>
         {found.isError ? (
           near ? (
             <Typography>{inWords(found.error)}</Typography>

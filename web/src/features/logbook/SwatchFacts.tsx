@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Box, Button, Stack, TextField, Typography } from "@mui/material";
 import { Link } from "react-router";
 
+import { PilePhoto } from "../mixes";
 import { Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
@@ -125,6 +126,22 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
           </Button>
         </Stack>
       </Section>
+      <Box component="details" sx={{ mb: 2 }}>
+        <Box component="summary" sx={{ py: 1, fontWeight: 650, cursor: "pointer" }}>
+          Read it in a photo
+        </Box>
+        <PilePhoto
+          painting={null}
+          wet={false}
+          found={(colour) =>
+            keep(
+              `Read ${swatch.name}`,
+              () => changeSwatch(swatch.id, { came_out: colour.lab, how: "photo", unread: false }),
+              back,
+            )
+          }
+        />
+      </Box>
       <TextField
         key={swatch.note}
         fullWidth

@@ -110,13 +110,18 @@ export interface Wanted {
   method: string;
   tag: string;
   tube: string;
+  /** From and to in cm2, as "300-800". */
+  size: string;
   page: number;
 }
 
-export const pagesQuery = ({ words, method, tag, tube, page }: Wanted) =>
-  $api.queryOptions("get", "/api/logbook/pages", {
-    params: { query: { words, method, tag, tube, page } },
-  });
+export const ANYTHING: Wanted = { words: "", method: "", tag: "", tube: "", size: "", page: 1 };
+
+export const pagesQuery = ({ size, ...wanted }: Wanted) => {
+  const [least, most] = size.split("-");
+  const between = least && most ? { least_cm2: Number(least), most_cm2: Number(most) } : {};
+  return $api.queryOptions("get", "/api/logbook/pages", { params: { query: { ...wanted, ...between } } });
+};
 
 export const PAGES = ["get", "/api/logbook/pages"] as const;
 

@@ -96,6 +96,7 @@ export const KINDS: Record<DiaryEntry["kind"], string> = {
   dry: "Dry",
   left: "Left over",
   weighed: "Weighed",
+  "put back": "Put back",
   air: "Air",
   photo: "Photo",
   line: "Written",
@@ -133,6 +134,15 @@ export function asMinutes(typed: string): number | null {
   const number = Number(typedNumber.replace(",", "."));
   return unit?.startsWith("m") ? number : number * 60;
 }
+
+/** Sizes to look for, in cm2. */
+export const SIZES: readonly (readonly [key: string, title: string])[] = [
+  ["", "any"],
+  ["0-300", "under 300 cm²"],
+  ["300-800", "300 to 800 cm²"],
+  ["800-2000", "800 to 2,000 cm²"],
+  ["2000-250000", "over 2,000 cm²"],
+];
 
 /** What a painting is, in a line: size, hours, paint. */
 export const pageFacts = ({ width_mm, height_mm, minutes, ml: volume, done }: Page): string =>

@@ -1,4 +1,5 @@
 export { AreaMixes, MixFacts, MixList } from "./MixFacts";
+export { PilePhoto } from "./bench/PilePhoto";
 export { PaletteChoice } from "./palette/PaletteChoice";
 export { ReachOverlay } from "./palette/ReachOverlay";
 export {

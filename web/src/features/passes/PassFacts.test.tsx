@@ -119,6 +119,7 @@ const passes: Passes = {
   mediums: [],
   kept: [],
   pace: null,
+  basis: "Minutes, paint and drying by common practice.",
   held_back: 0,
   price: 0,
   unpriced: [],

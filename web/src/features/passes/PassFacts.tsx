@@ -62,6 +62,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           {ml(pass.volume_ml)} of paint
           {pass.medium === "none" ? "" : `; ${pass.medium}`}
         </Typography>
+        <Typography color="text.secondary">{passes.basis}</Typography>
         {pass.readable !== null && !drawnAgain && share(pass.readable) !== share(1) && !last && (
           <Fact name="Drawing still visible">{share(pass.readable)} of what is needed</Fact>
         )}

@@ -1292,26 +1292,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/logbook/swatches/near-photo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Near Photo
-         * @description What was mixed near a place in a photo beside a grey card.
-         */
-        post: operations["server_logbook_api_near_photo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/logbook/swatches/tubes": {
         parameters: {
             query?: never;
@@ -1394,26 +1374,6 @@ export interface paths {
          * @description The swatch as the simulated colorimeter reads it, dry or still wet.
          */
         post: operations["server_logbook_api_read_swatch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/logbook/swatches/{swatch_id}/photo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Photo Swatch
-         * @description The dry swatch from a photo of it beside a grey card.
-         */
-        post: operations["server_logbook_api_photo_swatch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4826,7 +4786,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "left" | "weighed" | "air" | "photo" | "line";
+            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "left" | "weighed" | "put back" | "air" | "photo" | "line";
             /** Line */
             line: number | null;
             /** Mark */
@@ -4866,7 +4826,7 @@ export interface components {
         };
         /**
          * DiarySittingOut
-         * @description A sitting with what happened in it; `temperature_c` and `humidity_pct` are of its begin.
+         * @description A sitting with what happened in it; `waited_min` is what was not work, `temperature_c` and `humidity_pct` are of its begin.
          */
         DiarySittingOut: {
             /** Ended */
@@ -4881,6 +4841,8 @@ export interface components {
             opened: string;
             /** Temperature C */
             temperature_c: number;
+            /** Waited Min */
+            waited_min: number;
             /** Worked Min */
             worked_min: number;
         };
@@ -7377,7 +7339,7 @@ export interface components {
         };
         /**
          * PassesOut
-         * @description The pass plan; empty until the first plan.
+         * @description The pass plan; empty until the first plan. `basis` says what its minutes, paint and drying rest on.
          *
          *     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
          *     for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
@@ -7386,6 +7348,8 @@ export interface components {
         PassesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
+            /** Basis */
+            basis: string;
             choices: components["schemas"]["ChoicesData"];
             /** Doses */
             doses: {
@@ -14824,86 +14788,6 @@ export interface operations {
             };
         };
     };
-    server_logbook_api_near_photo: {
-        parameters: {
-            query: {
-                card_x: number;
-                card_y: number;
-                patch_x: number;
-                patch_y: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /**
-                     * Photo
-                     * Format: binary
-                     */
-                    photo: string;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SwatchesOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_logbook_api_tubes_learned: {
         parameters: {
             query?: never;
@@ -15247,88 +15131,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SwatchOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_logbook_api_photo_swatch: {
-        parameters: {
-            query: {
-                card_x: number;
-                card_y: number;
-                patch_x: number;
-                patch_y: number;
-            };
-            header?: never;
-            path: {
-                swatch_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /**
-                     * Photo
-                     * Format: binary
-                     */
-                    photo: string;
-                };
-            };
-        };
         responses: {
             /** @description OK */
             200: {

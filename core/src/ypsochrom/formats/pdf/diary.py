@@ -8,7 +8,7 @@ from reportlab.platypus import Flowable
 
 from ...colour.types import Srgb8
 from ...logbook.diary import Diary, Entry
-from ..diary import DONE, clock
+from ..diary import DONE, clock, waited
 from . import flow
 from .flow import Chapter, Fill, Swatches, gap, rows, small, words
 from .page import Paper
@@ -28,7 +28,7 @@ def diary_pdf(diary: Diary, title: str, zone: tzinfo, picture: Pictures, paper: 
     for one in diary.sittings:
         opened = one.opened.astimezone(zone)
         about = (
-            f"{one.worked_min:.0f} minutes at work, {one.climate.temperature_c:g} °C, "
+            f"{one.worked_min:.0f} minutes at work{waited(one)}, {one.climate.temperature_c:g} °C, "
             f"{one.climate.humidity_pct:g} % humidity."
         )
         story = [words(about, grey=0.3, after=6), *_entries(one.entries, one.opened, zone, picture, width)]
