@@ -1,9 +1,18 @@
 """Photos of the painting and what was measured in them."""
 
+from typing import Any, ClassVar
+
 from django.db import models
 
 from server.records.models import Painting
-from server.site.owned import Owned
+from server.site.owned import Owned, OwnedRows
+
+
+class _InUse(models.Manager.from_queryset(OwnedRows)):  # type: ignore[misc]  # made by Django
+    """Checks that are not in the bin."""
+
+    def get_queryset(self) -> models.QuerySet[Any]:
+        return super().get_queryset().filter(removed=None)
 
 
 class CheckRow(Owned):
@@ -12,7 +21,7 @@ class CheckRow(Owned):
     `asked` is what the page says (`schemas.AskedIn`), `report` a document of `ypsochrom.checks.report`, `told` its main figures
     for the strip (`schemas.Told`); `flat` is the painting put straight, `planned` what it should look like, both of one size.
     `wanted` says that it has yet to be measured; `message` and `hint` why it could not be. `plan` is the digest of the plan it
-    was measured against.
+    was measured against. `removed` is when it went to the bin; only `with_removed` finds it there.
     """
 
     painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="checks")
@@ -29,8 +38,18 @@ class CheckRow(Owned):
     plan = models.CharField(max_length=64, blank=True)
     message = models.CharField(max_length=400, blank=True)
     hint = models.CharField(max_length=400, blank=True)
+    removed = models.DateTimeField(null=True)
 
+    with_removed: ClassVar[Any] = OwnedRows.as_manager()
+    objects: ClassVar[Any] = _InUse()
     picture_fields = ("photo", "second", "flat", "planned")
 
     class Meta:
         ordering = ["taken", "id"]
+        default_manager_name = "with_removed"
+
+    @property
+    def title(self) -> str:
+        """What the check is called in the bin."""
+        shown = f"after pass {self.number}" if self.number else "the drawing"
+        return f"{self.painting.title}, {shown}"

@@ -82,8 +82,10 @@ def ask(owner: Any, painting_id: int, check_id: int, given: AskedIn) -> CheckRow
 
 
 def remove(owner: Any, painting_id: int, check_id: int) -> None:
-    """Remove a check with its photo."""
-    row_of(owner, painting_id, check_id).delete()
+    """Put a check into the bin, with its photo and what was measured in it."""
+    row = row_of(owner, painting_id, check_id)
+    row.removed = timezone.now()
+    row.save(update_fields=["removed"])
 
 
 def simulated(
@@ -120,8 +122,19 @@ def _again(row: CheckRow) -> CheckRow:
 
 def _begin(painting: Painting) -> None:
     """Measure in the background what has yet to be; a run that is under way does it as well."""
-    if not runs.is_under_way(painting, KIND):
-        tasks.enqueue(runs.begin(painting.owner, painting.pk, KIND))
+    if runs.is_under_way(painting, KIND):
+        return
+    try:
+        run = runs.begin(painting.owner, painting.pk, KIND)
+    except Conflict:  # another request was quicker: its run does it as well
+        return
+    tasks.enqueue(run)
+
+
+def measure_what_came_late(run: Run) -> None:
+    """Photos that were kept while a run was ending: nobody has measured them, and nobody else will."""
+    if run.state == Run.State.DONE and CheckRow.objects.filter(painting=run.painting, wanted=True).exists():
+        _begin(run.painting)
 
 
 def measure(run: Run, progress: Progress) -> dict[str, Any]:

@@ -7,6 +7,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from server.checks.models import CheckRow
 from server.materials.services import masstone
 from server.records import pictures
 from server.records.habits import habits_of
@@ -351,5 +352,7 @@ def _shown(owner: Any, kept: _Kept) -> str:
     if kept.painting is None:
         return kept.photo
     painting: Painting = painting_of(owner, kept.painting)
-    photos = painting.checks.exclude(flat="").order_by("-taken").values_list("flat", flat=True)
+    photos = (
+        CheckRow.objects.filter(painting=painting).exclude(flat="").order_by("-taken").values_list("flat", flat=True)
+    )
     return photos.first() or ""

@@ -1,4 +1,4 @@
-"""The bin: paintings and tubes that were removed can be had back for thirty days, with everything that hung on them."""
+"""The bin: paintings, tubes and checks that were removed can be had back for thirty days, with everything that hung on them."""
 
 from dataclasses import dataclass
 from datetime import datetime
@@ -8,12 +8,12 @@ from django.apps import apps
 from django.db import transaction
 from django.utils import timezone
 
-from server.site.owned import one_of
+from server.site.owned import one_of, one_of_rows
 
 from .history import KEPT_FOR, shelf_change
 from .models import Painting
 
-What = Literal["painting", "tube"]
+What = Literal["painting", "tube", "check"]
 
 
 @dataclass(frozen=True)
@@ -43,9 +43,11 @@ def listed(owner: Any) -> list[InBin]:
         for one in Painting.objects.of(owner).filter(removed__gt=since)
         if one.removed is not None
     ]
+    others: tuple[tuple[What, Any], ...] = (("tube", _tubes()), ("check", _checks().filter(painting__removed=None)))
     found += [
-        InBin("tube", one.pk, one.title, one.removed, one.removed + KEPT_FOR)
-        for one in _tubes().filter(owner=owner, removed__gt=since)
+        InBin(what, one.pk, one.title, one.removed, one.removed + KEPT_FOR)
+        for what, rows in others
+        for one in rows.filter(owner=owner, removed__gt=since)
     ]
     return sorted(found, key=lambda one: one.removed, reverse=True)
 
@@ -57,6 +59,11 @@ def restore(owner: Any, what: What, number: int) -> None:
         painting = one_of(Painting, owner, "painting", pk=number, removed__isnull=False)
         painting.removed = None
         painting.save(update_fields=["removed"])
+        return
+    if what == "check":
+        check = one_of_rows(_checks(), owner, "check", pk=number, removed__isnull=False)
+        check.removed = None
+        check.save(update_fields=["removed"])
         return
     with shelf_change(owner, "Took a tube back out of the bin"):
         tube = one_of(_tubes().model, owner, "tube", pk=number, removed__isnull=False)
@@ -71,7 +78,12 @@ def empty_old(owner: Any) -> int:
     before = timezone.now() - KEPT_FOR
     gone, _ = Painting.objects.of(owner).filter(removed__lte=before).delete()
     tubes, _ = _tubes().filter(owner=owner, removed__lte=before).delete()
-    return gone + tubes
+    checks, _ = _checks().filter(owner=owner, removed__lte=before).delete()
+    return gone + tubes + checks
+
+
+def _checks() -> Any:
+    return apps.get_model("checks", "CheckRow").with_removed.select_related("painting")
 
 
 def _tubes() -> Any:

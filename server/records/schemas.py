@@ -23,7 +23,7 @@ class TurnedOut(HistoryOut):
 class BinOut(Schema):
     """One thing in the bin; it can be had back until then."""
 
-    what: Literal["painting", "tube"]
+    what: Literal["painting", "tube", "check"]
     id: int
     title: str
     removed: datetime

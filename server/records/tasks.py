@@ -21,12 +21,17 @@ WORK = {
 }
 """Where the work of every kind of run is done."""
 
+AFTER = {"check": "server.checks.services.measure_what_came_late"}
+"""What is called once a run has ended: for kinds whose work may come in while one ends."""
+
 
 @task()
 def carry_out(run_id: int) -> None:
     """Carry out a run of any kind."""
     kind = Run.objects.values_list("kind", flat=True).get(pk=run_id)
     runs.carry_out(run_id, import_string(WORK[kind]))
+    if kind in AFTER:
+        import_string(AFTER[kind])(Run.objects.select_related("painting", "painting__owner").get(pk=run_id))
 
 
 def enqueue(run: Run) -> Run:

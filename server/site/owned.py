@@ -35,7 +35,12 @@ Row = TypeVar("Row", bound=Owned)
 
 def one_of(model: type[Row], owner: Any, what: str, **which: Any) -> Row:
     """The owner's row, or `NotFound`; another painter's row is not found either."""
-    row = model.objects.of(owner).filter(**which).first()
+    return one_of_rows(model.objects.all(), owner, what, **which)
+
+
+def one_of_rows(rows: Any, owner: Any, what: str, **which: Any) -> Any:
+    """The same out of some rows of a kind."""
+    row = rows.filter(owner=owner, **which).first()
     if row is None:
         raise NotFound(what)
     row.owner = owner  # known: it need not be asked for again

@@ -2,6 +2,7 @@
 
 import io
 import json
+from datetime import timedelta
 
 import numpy as np
 import pytest
@@ -11,6 +12,7 @@ from PIL import Image
 
 from server.checks import services
 from server.checks.models import CheckRow
+from server.records.bin import empty_old
 from server.records.history import painting_of
 from server.records.models import Painting
 from server.records.pictures import names_in_use
@@ -103,7 +105,7 @@ def test_what_the_painter_says_of_a_photo_is_kept_and_measured_anew(client, plan
     assert moved["dx_mm"] > 2 * landmark["off_mm"] + 2
 
 
-def test_a_second_photo_is_joined_and_a_check_removed_with_its_photos(client, painter, planned, taken):
+def test_a_second_photo_is_joined_and_a_check_goes_to_the_bin_with_its_photos(client, painter, planned, taken):
     check = upload(client, planned, taken[0].jpeg)
     both = upload(client, planned, taken[0].jpeg, path=f"{check['id']}/second")
     assert both["second_url"]
@@ -112,8 +114,34 @@ def test_a_second_photo_is_joined_and_a_check_removed_with_its_photos(client, pa
     assert names <= names_in_use(painter)
     ask(client, "delete", f"{planned['id']}/{check['id']}", status=204)
     assert not CheckRow.objects.exists()
+    assert names <= names_in_use(painter)
+    (in_bin,) = client.get("/api/desk/bin").json()
+    assert (in_bin["what"], in_bin["title"]) == ("check", f"{planned['title']}, after pass {NUMBER}")
+    assert client.post(f"/api/desk/bin/check/{in_bin['id']}").status_code == 204
+    assert CheckRow.objects.get().photo == row.photo
+    ask(client, "delete", f"{planned['id']}/{check['id']}", status=204)
+    CheckRow.with_removed.update(removed=timezone.now() - timedelta(days=31))
+    empty_old(painter)
     names -= {row.planned}  # a small painting's stage is the same picture, and stays with the plan
     assert not names & names_in_use(painter)
+
+
+def test_a_photo_that_comes_while_a_run_ends_is_measured_by_the_next(client, planned, taken, monkeypatch):
+    first = upload(client, planned, taken[0].jpeg)
+    row = CheckRow.objects.get(pk=first["id"])
+    done = services.measure
+    late: list[int] = []
+
+    def measure(run, progress):
+        found = done(run, progress)
+        if not late:
+            late.append(CheckRow.objects.filter(pk=row.pk).update(wanted=True))  # kept when nobody looks any more
+        return found
+
+    monkeypatch.setattr(services, "measure", measure)
+    ask(client, "put", f"{planned['id']}/{row.pk}", {**row.asked, "number": NUMBER}, status=202)
+    assert late
+    assert not CheckRow.objects.filter(wanted=True).exists()
 
 
 def test_the_simulated_camera_photographs_the_stage(client, planned):

@@ -65,5 +65,9 @@ export const takeOffer = (painting_id: number, check_id: number, place: number):
     }),
   );
 
+/** Take a check out of the bin. */
+export const putCheckBack = (number: number) =>
+  api.POST("/api/desk/bin/{what}/{number}", { params: { path: { what: "check", number } } });
+
 export const removeCheck = (painting_id: number, check_id: number) =>
   answered(api.DELETE("/api/checks/{painting_id}/{check_id}", ofCheck(painting_id, check_id)));

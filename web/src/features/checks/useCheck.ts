@@ -5,6 +5,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { useWatchedRun } from "../../shared/api/runs";
+import { useUndo } from "../../shared/undo/UndoProvider";
 import {
   addPhoto,
   addSecond,
@@ -12,6 +13,7 @@ import {
   checkQuery,
   checkRunQuery,
   checksQuery,
+  putCheckBack,
   removeCheck,
   simulatePhoto,
   type Asked,
@@ -20,6 +22,7 @@ import {
 
 export function useCheck(id: number, chosen: number | null) {
   const queries = useQueryClient();
+  const { edit } = useUndo();
   const [isSending, setSending] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const check = useQuery({ ...checkQuery(id, chosen ?? 0), enabled: chosen !== null });
@@ -56,7 +59,17 @@ export function useCheck(id: number, chosen: number | null) {
     simulate: (number: number, seed: number) => send(() => simulatePhoto(id, number, seed)).then(kept),
     join: (photo: Blob) => send(() => addSecond(id, chosen!, photo)).then(kept),
     ask: (asked: Asked) => send(() => askAgain(id, chosen!, asked)).then(kept),
-    remove: () => send(() => removeCheck(id, chosen!), false),
+    /** Whether it is gone; it lies in the bin then. */
+    remove: async () => {
+      const gone = chosen!;
+      const removed = await send(() => removeCheck(id, gone).then(() => true), false);
+      if (removed)
+        void edit(() => Promise.resolve(), {
+          label: "Put the check into the bin",
+          back: () => putCheckBack(gone).then(() => anew(false)),
+        });
+      return removed;
+    },
   };
 }
 

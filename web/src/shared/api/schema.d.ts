@@ -4052,7 +4052,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "painting" | "tube";
+            what: "painting" | "tube" | "check";
         };
         /**
          * BorderIn
@@ -4826,7 +4826,7 @@ export interface components {
         };
         /**
          * DiarySittingOut
-         * @description A sitting with what happened in it; `waited_min` is what was not work, `temperature_c` and `humidity_pct` are of its begin.
+         * @description A sitting with what happened in it; `waited_min` was no work, `temperature_c` and `humidity_pct` are of its begin.
          */
         DiarySittingOut: {
             /** Ended */
@@ -11450,7 +11450,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                what: "painting" | "tube";
+                what: "painting" | "tube" | "check";
                 number: number;
             };
             cookie?: never;
