@@ -41,6 +41,7 @@ VIEWS = {
     "/logbook/3": "Write it",
     "/logbook/compare?first=p3&second=e8": "Kettle, first try",
     "/logbook/earlier/e8": "Save the sheet",
+    "/practice": "Five minutes",
 }
 
 

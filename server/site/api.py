@@ -9,6 +9,7 @@ from server.logbook.api import router as logbook
 from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
+from server.practice.api import router as practice
 from server.sittings.api import router as sittings
 from server.sittings.easel.api import router as easel
 from server.subject.api import router as subject
@@ -35,3 +36,4 @@ api.add_router("/sittings", sittings, tags=["sittings"])
 api.add_router("/easel", easel, tags=["easel"])
 api.add_router("/checks", checks, tags=["checks"])
 api.add_router("/logbook", logbook, tags=["logbook"])
+api.add_router("/practice", practice, tags=["practice"])

@@ -60,6 +60,7 @@ INSTALLED_APPS = [
     "server.sittings",
     "server.checks",
     "server.logbook",
+    "server.practice",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -20,6 +20,7 @@ const SheetPage = lazy(() => import("../features/sittings/SheetPage"));
 const StudioPage = lazy(() => import("./StudioPage"));
 const IntoTheBook = lazy(() => import("../features/logbook/IntoTheBook"));
 const LogbookRoutes = lazy(() => import("./LogbookRoutes"));
+const PracticePage = lazy(() => import("../features/practice/PracticePage"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
@@ -58,6 +59,7 @@ function AtTheDesk() {
             <Route path="materials/:part?" element={<ShelfPage />} />
             <Route path="mixes" element={<MixingPage book={(pile) => <IntoTheBook {...pile} />} />} />
             <Route path="logbook/*" element={<LogbookRoutes />} />
+            <Route path="practice" element={<PracticePage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

@@ -88,6 +88,7 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
             ["/materials", "Shelf"],
             ["/mixes", "Mixing bench"],
             ["/logbook", "Logbook"],
+            ["/practice", "Practice"],
           ].map(([to, label]) => (
             <NavLink
               key={to}

@@ -4,7 +4,7 @@ import workflow from "../../../../workflow.json";
 import { isWord, WORDS } from "./words";
 
 /** Words that are of the studio, not of one painting. */
-const OF_THE_STUDIO = ["materials", "logbook"];
+const OF_THE_STUDIO = ["materials", "logbook", "practice"];
 
 it("shows every built word of a painting's work, in the order of workflow.json", () => {
   const built = workflow.words

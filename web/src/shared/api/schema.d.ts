@@ -2648,6 +2648,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Judge an answer and keep it.
+         */
+        post: operations["server_practice_api_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Question
+         * @description The next question, of a kind or of the one whose turn it is.
+         */
+        get: operations["server_practice_api_question"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Progress
+         * @description How far the painter is, and what comes next.
+         */
+        get: operations["server_practice_api_progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/climate": {
         parameters: {
             query?: never;
@@ -3636,6 +3696,35 @@ export interface components {
             tubes: {
                 [key: string]: number;
             };
+        };
+        /**
+         * AnswerIn
+         * @description An answer: places among the options (`chosen`), or a `number`; after so many seconds. `dim`: the screen's check failed.
+         */
+        AnswerIn: {
+            /**
+             * Chosen
+             * @default []
+             */
+            chosen: number[];
+            /**
+             * Dim
+             * @default false
+             */
+            dim: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            /** Number */
+            number?: number | null;
+            /** Ratio */
+            ratio: number;
+            /** Seconds */
+            seconds: number;
+            /** Seed */
+            seed: number;
         };
         /**
          * AppearanceOut
@@ -5157,6 +5246,67 @@ export interface components {
             price: components["schemas"]["Span"] | null;
         };
         /**
+         * Exercise
+         * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for numbers it is 0.
+         *
+         *     `shown` and `lines` are looked at, `options` chosen from; with none of them a number between `least` and `most` is asked for.
+         */
+        Exercise: {
+            /**
+             * In Order
+             * @default false
+             */
+            in_order: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            /**
+             * Least
+             * @default 0
+             */
+            least: number;
+            /** Level */
+            level: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: components["schemas"]["Line"][];
+            /**
+             * Most
+             * @default 0
+             */
+            most: number;
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "values" | "colour" | "shapes";
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["Patch"][];
+            /** Question */
+            question: string;
+            /** Seed */
+            seed: number;
+            /**
+             * Shown
+             * @default []
+             */
+            shown: components["schemas"]["Patch"][];
+            /**
+             * Step
+             * @default 0
+             */
+            step: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * FaceData
          * @description The support that is painted on: its own colour (CIELAB; null is white priming), its texture, and how thirsty it is.
          */
@@ -5920,6 +6070,22 @@ export interface components {
             light: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Line
+         * @description A straight line in a square of side 1, from its upper left; both ends are (x, y).
+         */
+        Line: {
+            /** Begins */
+            begins: [
+                number,
+                number
+            ];
+            /** Ends */
+            ends: [
+                number,
+                number
+            ];
         };
         /**
          * LineIn
@@ -7392,6 +7558,24 @@ export interface components {
             };
         };
         /**
+         * Patch
+         * @description A colour (`#rrggbb`) with what lies around it; `words` are its name where it has one.
+         */
+        Patch: {
+            /**
+             * Around
+             * @default
+             */
+            around: string;
+            /** Colour */
+            colour: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
          * PatchData
          * @description How a photo is laid over the base; see the core's `Patch`.
          */
@@ -7687,6 +7871,20 @@ export interface components {
             title: string;
         };
         /**
+         * PointOut
+         * @description How far the painter was on a day: size with its interval of eight in ten.
+         */
+        PointOut: {
+            /** Day */
+            day: string;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Size */
+            size: number;
+        };
+        /**
          * PortionOut
          * @description One thing that goes into the pile; `let_down_with` says in what it is let down 1:9.
          */
@@ -7723,6 +7921,46 @@ export interface components {
             turn_deg: number;
         };
         /**
+         * PractisedOut
+         * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
+         *
+         *     `bias` is how far numbers are off on the mean; `usual` where practice begins; `curve` the same day by day; `why_not` says
+         *     why it cannot be practised now.
+         */
+        PractisedOut: {
+            /** Bias */
+            bias: number | null;
+            /** Count */
+            count: number;
+            /** Curve */
+            curve: components["schemas"]["PointOut"][];
+            /** High */
+            high: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            /** Last */
+            last: string | null;
+            /** Low */
+            low: number | null;
+            /** Needs */
+            needs: string;
+            /** Size */
+            size: number | null;
+            /** Title */
+            title: string;
+            /** Trains */
+            trains: string;
+            /** Unit */
+            unit: string;
+            /** Usual */
+            usual: number;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
          * Price
          * @description What a painting costs: work, materials, what is put on top, and all of it.
          */
@@ -7747,6 +7985,40 @@ export interface components {
             hint: string;
             /** Message */
             message: string;
+        };
+        /**
+         * ProgressOut
+         * @description All kinds, and which comes next; `beside` is how far values were off in checked paintings (steps), the newest first.
+         */
+        ProgressOut: {
+            /** Beside */
+            beside: number[];
+            /** Kinds */
+            kinds: components["schemas"]["PractisedOut"][];
+            /**
+             * Next Kind
+             * @enum {string}
+             */
+            next_kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+        };
+        /**
+         * QuestionOut
+         * @description A question; `seed` and `ratio` are sent back with the answer, so that the same one is judged.
+         *
+         *     `note` says what was odd about the answers before.
+         */
+        QuestionOut: {
+            exercise: components["schemas"]["Exercise"];
+            /** Note */
+            note: string;
+            /** Ratio */
+            ratio: number;
+            /** Seed */
+            seed: number;
+            /** Title */
+            title: string;
+            /** Trains */
+            trains: string;
         };
         /**
          * Rate
@@ -9753,6 +10025,24 @@ export interface components {
             up_to_date: boolean;
             /** Widest Brush Mm */
             widest_brush_mm: number;
+        };
+        /**
+         * VerdictOut
+         * @description What is told after an answer: whether it was right, by how much a number was off, what is right, and why.
+         */
+        VerdictOut: {
+            /** Counts */
+            counts: boolean;
+            /** Is Right */
+            is_right: boolean;
+            /** Number */
+            number: number | null;
+            /** Off */
+            off: number | null;
+            /** Right */
+            right: number[];
+            /** Why */
+            why: string;
         };
         /**
          * WaitingOut
@@ -20160,6 +20450,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerdictOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_question: {
+        parameters: {
+            query?: {
+                kind?: ("lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle") | null;
+                shapes_only?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_progress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressOut"];
                 };
             };
             /** @description Unauthorized */

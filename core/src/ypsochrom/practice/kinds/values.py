@@ -1,0 +1,137 @@
+"""Judging values: greys on grounds that deceive, a value named, greys put in order, colours that look lighter than they are."""
+
+import numpy as np
+
+from ...colour.apparent import colour_lifts, lifted
+from ...colour.cielab import lab_to_hex
+from ...colour.munsell import lab_to_value, value_to_lightness
+from ...colour.types import Lab
+from ..exercise import Answer, Exercise, Patch
+
+Made = tuple[Exercise, Answer]
+
+_FROM, _TO = 2.5, 8.5
+_DARK, _LIGHT = 1.5, 9.0
+_GREYS = 5
+_WORTH_TELLING = 0.1
+
+
+def grey(value: float) -> str:
+    """A neutral of a Munsell value for the screen."""
+    return lab_to_hex(np.array([float(value_to_lightness(np.array(value))), 0.0, 0.0]))
+
+
+def lighter(seed: int, level: float) -> Made:
+    """Which of two greys is lighter; the ground of one is dark, of the other light."""
+    random = np.random.default_rng(seed)
+    middle = float(random.uniform(_FROM + 0.5, _TO - 0.5))
+    values = [middle - level / 2, middle + level / 2]
+    grounds = [_DARK, _LIGHT] if random.random() < 0.7 else [_LIGHT, _DARK]  # mostly the ground speaks against the grey
+    order = random.permutation(2)
+    options = tuple(Patch(grey(values[at]), grey(grounds[at]), f"grey {place + 1}") for place, at in enumerate(order))
+    right = int(np.flatnonzero(order == 1)[0])
+    lifts = [lifted(value, ground) for value, ground in zip(values, grounds, strict=True)]
+    why = (
+        f"It is {_steps(level)} lighter. The dark ground lifts what lies on it by {_steps(max(lifts))}, the light one presses it "
+        f"down by {_steps(-min(lifts))}: cover the grounds and look again."
+    )
+    return Exercise("lighter", seed, level, "Which grey is lighter?", "steps", "values", options=options), Answer(
+        (right,), why
+    )
+
+
+def value(seed: int, _: float) -> Made:
+    """The value of a grey on a ground, named on the scale."""
+    random = np.random.default_rng(seed)
+    true = round(float(random.uniform(1.5, 9.0)) * 4) / 4
+    ground = float(random.choice([_DARK, 5.0, _LIGHT]))
+    lift = lifted(true, ground)
+    surround = (
+        f"Its ground makes it seem {_steps(abs(lift))} {'lighter' if lift > 0 else 'darker'}: cover it and look again."
+        if abs(lift) >= _WORTH_TELLING
+        else "Its ground hardly changes it."
+    )
+    exercise = Exercise(
+        "value", seed, 0.0, "What value is it? 0 is black, 10 white.", "steps", "values",
+        shown=(Patch(grey(true), grey(ground)),), least=0.0, most=10.0, step=0.25,
+    )  # fmt: skip
+    return exercise, Answer(true, f"It is {true:g}. {surround}")
+
+
+def ladder(seed: int, level: float) -> Made:
+    """Greys to be put in order, the lightest first; `level` is the step between neighbours."""
+    random = np.random.default_rng(seed)
+    room = (_TO - _FROM) - level * (_GREYS - 1)
+    first = _FROM + float(random.uniform(0, max(room, 0.0)))
+    values = first + level * np.arange(_GREYS)
+    order = random.permutation(_GREYS)
+    options = tuple(Patch(grey(float(values[at])), grey(5.0), f"grey {place + 1}") for place, at in enumerate(order))
+    right = tuple(int(at) for at in np.argsort(-values[order]))
+    why = f"Each is {_steps(level)} from the next. Squint: what runs together first is nearest."
+    return Exercise(
+        "ladder",
+        seed,
+        level,
+        "Put them in order, the lightest first.",
+        "steps",
+        "values",
+        options=options,
+        in_order=True,
+    ), Answer(right, why)
+
+
+_HUES = (
+    ("red", 30.0, 55.0),
+    ("blue", 285.0, 45.0),
+    ("green", 145.0, 40.0),
+    ("violet", 320.0, 45.0),
+    ("orange", 60.0, 60.0),
+)
+
+
+def deceiving(seed: int, level: float) -> Made:
+    """Which is lighter, a colour or a grey; strong colours look lighter than they are."""
+    random = np.random.default_rng(seed)
+    name, hue, chroma = _HUES[int(random.integers(len(_HUES)))]
+    true = float(random.uniform(4.0, 6.0))
+    angle = np.radians(hue)
+    lab = np.array([float(value_to_lightness(np.array(true))), chroma * np.cos(angle), chroma * np.sin(angle)])
+    shown = lab_to_hex(lab)
+    real = _value_on_screen(shown)
+    sign = 1 if random.random() < 0.7 else -1  # mostly the colour seems lighter than the grey, and is darker
+    patches = [Patch(shown, grey(5.0), name), Patch(grey(real + sign * level), grey(5.0), "grey")]
+    order = random.permutation(2)
+    options = tuple(patches[at] for at in order)
+    right = int(np.flatnonzero(order == (1 if sign > 0 else 0))[0])
+    lift = colour_lifts(lab)
+    told = (
+        f"Strong colour looks lighter than it is, this {name} by {_steps(lift)}."
+        if lift >= _WORTH_TELLING
+        else f"This {name} looks as light as it is."
+    )
+    why = f"The {'grey' if sign > 0 else name} is {_steps(level)} lighter. {told} Squint until the colour is gone."
+    return Exercise("deceiving", seed, level, "Which is lighter?", "steps", "colour", options=options), Answer(
+        (right,), why
+    )
+
+
+def _value_on_screen(colour: str) -> float:
+    """The value of what the screen shows: a colour that it cannot show is another one there."""
+    from ...colour.written import read_colour
+
+    seen: Lab = read_colour(colour)
+    return float(lab_to_value(seen))
+
+
+_WORDS = (
+    (0.17, "a tenth of a step"),
+    (0.29, "a quarter of a step"),
+    (0.42, "a third of a step"),
+    (0.62, "half a step"),
+)
+
+
+def _steps(size: float) -> str:
+    """A difference of value in words."""
+    near = next((words for end, words in _WORDS if size < end), "")
+    return near or (f"{size:.1f} steps" if abs(size - 1) > _WORTH_TELLING else "one step")

@@ -1,0 +1,92 @@
+"""Questions of every kind: the same seed asks the same, what is right is right, and how hard it is comes out as asked."""
+
+from collections import Counter
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from ypsochrom.colour.ciede2000 import delta_e_2000
+from ypsochrom.colour.munsell import lab_to_value
+from ypsochrom.colour.written import read_colour
+from ypsochrom.kit.errors import BadSetting, BadShelf
+from ypsochrom.materials.shelf import starter_shelf, usable_box
+from ypsochrom.paint.catalogue import Paintbox, paint
+from ypsochrom.practice.course import JUDGEMENTS, made, verdict
+from ypsochrom.practice.exercise import KINDS
+
+BOX = usable_box(starter_shelf())
+SEEDS = st.integers(0, 10**6)
+
+
+def value_of(patch):
+    return float(lab_to_value(read_colour(patch.colour)))
+
+
+@pytest.mark.parametrize("kind", KINDS)
+@settings(max_examples=12, deadline=None)
+@given(seed=SEEDS, ratio=st.floats(0.3, 4))
+def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):
+    exercise, answer = made(kind, seed, ratio, BOX)
+    assert made(kind, seed, ratio, BOX) == (exercise, answer)
+    assert exercise.question
+    assert answer.why.endswith(".")
+    if isinstance(answer.right, tuple):
+        assert set(answer.right) <= set(range(len(exercise.options)))
+        assert exercise.level > 0
+        assert verdict(exercise, answer, answer.right, 2.0)[0].is_right
+        wrong = answer.right[::-1] if exercise.in_order else ((answer.right[0] + 1) % len(exercise.options),)
+        assert not verdict(exercise, answer, wrong, 2.0)[0].is_right
+    else:
+        assert exercise.least <= answer.right <= exercise.most
+        assert verdict(exercise, answer, answer.right + exercise.step, 2.0)[0].off == pytest.approx(exercise.step)
+        assert not verdict(exercise, answer, answer.right + 3 * exercise.step, 2.0)[0].is_right
+
+
+@pytest.mark.parametrize("kind", ["lighter", "deceiving"])
+@given(seed=SEEDS)
+@settings(max_examples=30, deadline=None)
+def test_the_lighter_of_two_is_the_lighter_and_by_so_much(kind, seed):
+    exercise, answer = made(kind, seed, 1.0, BOX)
+    values = [value_of(patch) for patch in exercise.options]
+    assert int(np.argmax(values)) == answer.right[0]
+    assert abs(values[0] - values[1]) == pytest.approx(exercise.level, abs=0.06)
+
+
+@given(seed=SEEDS, ratio=st.floats(0.6, 4))
+@settings(max_examples=30, deadline=None)
+def test_greys_in_order_are_in_order(seed, ratio):
+    exercise, answer = made("ladder", seed, ratio, BOX)
+    values = [value_of(exercise.options[at]) for at in answer.right]
+    assert values == sorted(values, reverse=True)
+
+
+@given(seed=SEEDS)
+@settings(max_examples=30, deadline=None)
+def test_warmer_is_nearer_to_orange_at_one_value(seed):
+    exercise, answer = made("warmer", seed, 2.0, BOX)
+    labs = [read_colour(patch.colour) for patch in exercise.options]
+    towards = [lab[1] * np.cos(np.radians(50)) + lab[2] * np.sin(np.radians(50)) for lab in labs]
+    assert int(np.argmax(towards)) == answer.right[0]
+    assert abs(value_of(exercise.options[0]) - value_of(exercise.options[1])) < 0.1
+    assert float(delta_e_2000(*labs)) == pytest.approx(exercise.level, rel=0.35)
+
+
+def test_a_touch_brings_a_pile_nearer_and_the_right_one_nearest():
+    rights = Counter(made("needs", seed, 1.0, BOX)[1].right for seed in range(30))
+    assert len(rights) == 3
+
+
+@pytest.mark.parametrize("kind", ["wet to dry", "mix", "needs"])
+def test_two_tubes_are_too_few_to_practise_mixing_and_it_is_said(kind):
+    few = Paintbox.of(paint(key) for key in ("PW6", "PB29", "PBr7bu"))
+    with pytest.raises(BadShelf, match="too few"):
+        made(kind, 1, 1.0, few)
+    assert made("value", 1, 1.0, few)
+
+
+def test_a_kind_that_nobody_knows_is_refused():
+    with pytest.raises(BadSetting):
+        made("juggling", 1, 1.0, BOX)
+    assert set(JUDGEMENTS) == set(KINDS)

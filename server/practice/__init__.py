@@ -1,0 +1,1 @@
+"""Practice: questions asked and answered, and how far the painter is."""

@@ -1,0 +1,91 @@
+"""Practice over HTTP."""
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import Field
+
+from server.site.fields import Number
+from ypsochrom.practice import exercise
+from ypsochrom.practice.exercise import Exercise
+
+Kind = exercise.Kind
+Seed = Annotated[int, Field(ge=0, le=2**31 - 1)]
+Ratio = Annotated[float, Field(ge=0.05, le=16)]
+
+
+class QuestionOut(Schema):
+    """A question; `seed` and `ratio` are sent back with the answer, so that the same one is judged.
+
+    `note` says what was odd about the answers before.
+    """
+
+    exercise: Exercise
+    seed: int
+    ratio: float
+    title: str
+    trains: str
+    note: str
+
+
+class AnswerIn(Schema):
+    """An answer: places among the options (`chosen`), or a `number`; after so many seconds. `dim`: the screen's check failed."""
+
+    kind: Kind
+    seed: Seed
+    ratio: Ratio
+    chosen: Annotated[list[Annotated[int, Field(ge=0, le=40)]], Field(max_length=12)] = []
+    number: Number | None = None
+    seconds: Annotated[float, Field(ge=0, le=86_400)]
+    dim: bool = False
+
+
+class VerdictOut(Schema):
+    """What is told after an answer: whether it was right, by how much a number was off, what is right, and why."""
+
+    is_right: bool
+    off: float | None
+    right: list[int]
+    number: float | None
+    why: str
+    counts: bool
+
+
+class PointOut(Schema):
+    """How far the painter was on a day: size with its interval of eight in ten."""
+
+    day: str
+    size: float
+    low: float
+    high: float
+
+
+class PractisedOut(Schema):
+    """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
+
+    `bias` is how far numbers are off on the mean; `usual` where practice begins; `curve` the same day by day; `why_not` says
+    why it cannot be practised now.
+    """
+
+    kind: Kind
+    title: str
+    trains: str
+    unit: str
+    needs: str
+    usual: float
+    size: float | None
+    low: float | None
+    high: float | None
+    bias: float | None
+    count: int
+    last: str | None
+    curve: list[PointOut]
+    why_not: str
+
+
+class ProgressOut(Schema):
+    """All kinds, and which comes next; `beside` is how far values were off in checked paintings (steps), the newest first."""
+
+    kinds: list[PractisedOut]
+    next_kind: Kind
+    beside: list[float]

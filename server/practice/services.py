@@ -1,0 +1,169 @@
+"""Questions made by the core, answers judged by it again from their seed, and kept."""
+
+import secrets
+from collections import defaultdict
+from collections.abc import Sequence
+from typing import Any, cast
+
+from django.utils import timezone
+
+from server.logbook.models import Fact
+from server.materials.palettes import shelf_box
+from ypsochrom.kit.errors import BadSetting, BadShelf
+from ypsochrom.paint.catalogue import Paintbox
+from ypsochrom.practice import course
+from ypsochrom.practice.course import JUDGEMENTS, Given
+from ypsochrom.practice.exercise import KINDS, Exercise, Kind
+from ypsochrom.practice.kinds.mixing import checked
+
+from .models import PracticeAnswer
+from .schemas import AnswerIn, PointOut, PractisedOut, ProgressOut, QuestionOut, VerdictOut
+
+KEPT = 2000
+"""So many of the newest answers are looked at."""
+
+_BESIDE = 40
+
+
+def _answers(owner: Any) -> list[Given]:
+    rows = PracticeAnswer.objects.of(owner).order_by("-at", "-id")[:KEPT]
+    return [
+        Given(
+            kind=cast(Kind, row.kind),
+            at=row.at,
+            level=row.level,
+            is_right=row.is_right,
+            off=row.off,
+            seconds=row.seconds,
+            choice=row.choice,
+            counts=row.counts and not row.dim,
+        )
+        for row in rows[::-1]
+        if row.kind in JUDGEMENTS
+    ]
+
+
+def _why_not(box: Paintbox) -> str:
+    """Why mixing cannot be practised with this shelf; "" where it can."""
+    try:
+        checked(box)
+    except BadShelf as problem:
+        return f"{problem.message} {problem.hint}"
+    return ""
+
+
+def _open(box: Paintbox) -> list[Kind]:
+    """The kinds that can be practised with a shelf."""
+    without = _why_not(box)
+    return [kind for kind in KINDS if not (without and JUDGEMENTS[kind].of_tubes)]
+
+
+def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
+    """The next question, of this kind or of the one whose turn it is; `BadShelf` where the shelf has too few tubes for it."""
+    answers, box = _answers(owner), shelf_box(owner)
+    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or one in ("ratio", "angle")]
+    chosen = kind or course.next_kind(answers, timezone.now(), kinds)
+    ratio, seed = course.next_ratio(chosen, answers), secrets.randbelow(2**31)
+    exercise, _ = course.made(chosen, seed, ratio, box)
+    return QuestionOut(
+        exercise=exercise,
+        seed=seed,
+        ratio=ratio,
+        title=JUDGEMENTS[chosen].title,
+        trains=JUDGEMENTS[chosen].trains,
+        note=course.noticed(answers),
+    )
+
+
+def answer(owner: Any, given: AnswerIn) -> VerdictOut:
+    """Judge an answer and keep it; `BadSetting` where it is no answer to this question."""
+    exercise, right = course.made(given.kind, given.seed, given.ratio, shelf_box(owner))
+    said = _said(exercise, given)
+    verdict, counts = course.verdict(exercise, right, said, given.seconds)
+    PracticeAnswer.objects.create(
+        owner=owner,
+        kind=given.kind,
+        seed=given.seed,
+        ratio=given.ratio,
+        level=exercise.level,
+        is_right=verdict.is_right,
+        off=verdict.off,
+        seconds=given.seconds,
+        choice=said[0] if isinstance(said, tuple) and len(said) == 1 else None,
+        counts=counts,
+        dim=given.dim and exercise.needs != "shapes",
+    )
+    places = verdict.right if isinstance(verdict.right, tuple) else ()
+    return VerdictOut(
+        is_right=verdict.is_right,
+        off=verdict.off,
+        right=list(places),
+        number=None if isinstance(verdict.right, tuple) else verdict.right,
+        why=verdict.why,
+        counts=counts,
+    )
+
+
+def _said(exercise: Exercise, given: AnswerIn) -> tuple[int, ...] | float:
+    if not exercise.options:
+        if given.number is None or not exercise.least <= given.number <= exercise.most:
+            raise BadSetting("That is no answer.", f"Give a number from {exercise.least:g} to {exercise.most:g}.")
+        return given.number
+    count = len(exercise.options) if exercise.in_order else 1
+    if len(set(given.chosen)) != count or max(given.chosen, default=count) >= len(exercise.options):
+        raise BadSetting("That is no answer.", f"Choose {'all of them in order' if count > 1 else 'one of them'}.")
+    return tuple(given.chosen)
+
+
+def progress(owner: Any) -> ProgressOut:
+    """How far the painter is with every kind, and what comes next."""
+    answers, box = _answers(owner), shelf_box(owner)
+    without = _why_not(box)
+    off = Fact.objects.of(owner).filter(what="value", gathered__teaches=True).order_by("-at", "-id")
+    return ProgressOut(
+        kinds=[_standing_out(kind, answers, without if JUDGEMENTS[kind].of_tubes else "") for kind in KINDS],
+        next_kind=course.next_kind(answers, timezone.now(), _open(box)),
+        beside=[found - expected for found, expected in off.values_list("found", "expected")[:_BESIDE]],
+    )
+
+
+_NEEDS = {
+    "ratio": "shapes", "angle": "shapes", "lighter": "values", "value": "values", "ladder": "values",
+}  # fmt: skip
+
+
+def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> PractisedOut:
+    judgement, told = JUDGEMENTS[kind], course.standing(kind, answers)
+    return PractisedOut(
+        kind=kind,
+        title=judgement.title,
+        trains=judgement.trains,
+        unit=judgement.unit,
+        needs=_NEEDS.get(kind, "colour"),
+        usual=judgement.usual,
+        size=told.size,
+        low=told.low,
+        high=told.high,
+        bias=told.bias,
+        count=told.count,
+        last=None if told.last is None else told.last.isoformat(),
+        curve=_curve(kind, answers),
+        why_not=why_not,
+    )
+
+
+_DAYS = 12
+
+
+def _curve(kind: Kind, answers: Sequence[Given]) -> list[PointOut]:
+    """The standing at the end of each of the newest days on which the kind was practised."""
+    own = [one for one in answers if one.kind == kind]
+    by_day: dict[str, int] = defaultdict(int)
+    for place, one in enumerate(own, start=1):
+        by_day[one.at.date().isoformat()] = place
+    found = []
+    for day, upto in list(by_day.items())[-_DAYS:]:
+        told = course.standing(kind, own[:upto])
+        if told.size is not None and told.low is not None and told.high is not None:
+            found.append(PointOut(day=day, size=told.size, low=told.low, high=told.high))
+    return found

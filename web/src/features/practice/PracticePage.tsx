@@ -1,0 +1,219 @@
+/** Practice: five minutes of questions whose turn it is, or one judgement alone, and how far the painter is with each. */
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import {
+  Alert,
+  Box,
+  Button,
+  FormControlLabel,
+  LinearProgress,
+  Stack,
+  Switch,
+  Typography,
+} from "@mui/material";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { inWords } from "../../shared/api/client";
+import { Failed, Loading } from "../../shared/ui/States";
+import { Question as Asked, type Said } from "./Question";
+import { ScreenCheck } from "./ScreenCheck";
+import { Standings } from "./Standings";
+import { nextQuestion, progressQuery, sendAnswer, type Kind, type Question, type Verdict } from "./queries";
+import { clock, NEEDS, verdictWords } from "./words";
+
+const SESSION_S = 300;
+
+export default function PracticePage() {
+  const progress = useQuery(progressQuery);
+  const [session, setSession] = useState<{ kind: Kind | null } | null>(null);
+  const [shapesOnly, setShapesOnly] = useState(false);
+  const queries = useQueryClient();
+  const end = useCallback(() => {
+    setSession(null);
+    void queries.invalidateQueries({ queryKey: progressQuery.queryKey });
+  }, [queries]);
+  if (progress.isError) return <Failed error={progress.error} again={() => void progress.refetch()} />;
+  if (!progress.data) return <Loading what="your practice" />;
+  return (
+    <Box component="main" sx={{ px: 3, py: 2.5, maxWidth: 1080, mx: "auto" }}>
+      <title>Practice · Ypsochrom</title>
+      {session ? (
+        <Session kind={session.kind} shapesOnly={shapesOnly} end={end} />
+      ) : (
+        <>
+          <Typography variant="h1">Practice</Typography>
+          <Typography sx={{ my: 1.5, maxWidth: 640 }}>
+            Five minutes before you paint: values, temperature, mixes of your own tubes, proportions. What is
+            weak or long ago comes first.
+          </Typography>
+          <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap", mb: 3 }}>
+            <Button variant="contained" size="large" onClick={() => setSession({ kind: null })}>
+              Five minutes
+            </Button>
+            <FormControlLabel
+              control={<Switch checked={shapesOnly} onChange={(_, on) => setShapesOnly(on)} />}
+              label="Only what needs no grey and no colour, told in numbers, too"
+            />
+          </Stack>
+          <Standings progress={progress.data} practise={(kind) => setSession({ kind })} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+interface SessionProps {
+  kind: Kind | null;
+  shapesOnly: boolean;
+  end: () => void;
+}
+
+/** Whether the screen passed its check today; null before it was checked. */
+function screenToday(): boolean | null {
+  const kept = sessionStorage.getItem(SCREEN);
+  return kept === null ? null : kept === "good";
+}
+const SCREEN = "screen-check";
+
+function Session({ kind, shapesOnly, end }: SessionProps) {
+  const [question, setQuestion] = useState<Question | null>(null);
+  const [verdict, setVerdict] = useState<Verdict | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
+  const [problem, setProblem] = useState("");
+  const [bare, setBare] = useState(false);
+  const [screen, setScreen] = useState(screenToday);
+  const [asked, setAsked] = useState(0);
+  const left = useTimeLeft(SESSION_S);
+  const since = useRef(0);
+
+  const next = useCallback(() => {
+    setVerdict(null);
+    setSaid(null);
+    setBare(false);
+    setQuestion(null);
+    setProblem("");
+    setAsked((now) => now + 1);
+  }, []);
+  useEffect(() => {
+    let here = true;
+    nextQuestion(kind, shapesOnly).then(
+      (one) => {
+        if (!here) return;
+        setQuestion(one);
+        since.current = performance.now();
+      },
+      (error: unknown) => here && setProblem(inWords(error)),
+    );
+    return () => void (here = false);
+  }, [kind, shapesOnly, asked]);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.key === "Escape") end();
+      if (event.key === "Enter" && verdict) {
+        event.preventDefault();
+        next();
+      }
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [verdict, next, end]);
+
+  const answer = async (now: Said) => {
+    if (!question || said) return;
+    setSaid(now);
+    try {
+      const { exercise, seed, ratio } = question;
+      const seconds = (performance.now() - since.current) / 1000;
+      setVerdict(
+        await sendAnswer({ kind: exercise.kind, seed, ratio, ...now, seconds, dim: screen === false }),
+      );
+    } catch (error) {
+      setSaid(null);
+      setProblem(inWords(error));
+    }
+  };
+  const checked = (seen: boolean) => {
+    sessionStorage.setItem(SCREEN, seen ? "good" : "dim");
+    setScreen(seen);
+    since.current = performance.now();
+  };
+  const over = left <= 0 && (verdict !== null || question === null);
+  if (question && question.exercise.needs !== "shapes" && screen === null)
+    return <ScreenCheck done={checked} />;
+  return (
+    <Stack sx={{ gap: 2 }}>
+      <Stack direction="row" sx={{ alignItems: "baseline", gap: 2 }}>
+        <Typography variant="h2" component="h1" sx={{ flex: 1 }}>
+          {question?.exercise.question ?? ""}
+        </Typography>
+        <Typography aria-label="Time left">{clock(Math.max(0, left))}</Typography>
+        <Button onClick={end}>Stop</Button>
+      </Stack>
+      {problem && <Alert severity="info">{problem}</Alert>}
+      {!question && !problem && <LinearProgress aria-label="The next question" />}
+      {question && (
+        <>
+          {question.note && <Alert severity="info">{question.note}</Alert>}
+          {screen === false && question.exercise.needs !== "shapes" && (
+            <Typography color="text.secondary">
+              This screen does not show what it should: answers are kept and do not count.
+            </Typography>
+          )}
+          <Asked
+            key={question.seed}
+            exercise={question.exercise}
+            verdict={verdict}
+            said={said}
+            answer={(now) => void answer(now)}
+            bare={bare}
+          />
+          <Box aria-live="polite" sx={{ minHeight: 120, textAlign: "center" }}>
+            {verdict ? (
+              <>
+                <Typography variant="h2" component="p">
+                  {verdictWords(verdict, question.exercise)}
+                </Typography>
+                <Typography sx={{ maxWidth: 680, mx: "auto", my: 1 }}>{verdict.why}</Typography>
+                {!verdict.counts && (
+                  <Typography color="text.secondary">
+                    That was faster than anybody sees; it is not counted.
+                  </Typography>
+                )}
+                <Stack direction="row" sx={{ gap: 1.5, justifyContent: "center", mt: 1.5 }}>
+                  {hasGround(question) && (
+                    <Button variant="outlined" onClick={() => setBare(!bare)}>
+                      {bare ? "With the grounds" : "Without the grounds"}
+                    </Button>
+                  )}
+                  <Button variant="contained" size="large" onClick={over ? end : next}>
+                    {over ? "Time is up: see how far you are" : "Next"}
+                  </Button>
+                </Stack>
+              </>
+            ) : (
+              <Typography color="text.secondary">
+                {question.title}: {NEEDS[question.exercise.needs]}.
+                {(question.exercise.options ?? []).length > 0 ? " Tap, or press its number." : ""}
+              </Typography>
+            )}
+          </Box>
+        </>
+      )}
+    </Stack>
+  );
+}
+
+/** Whether a ground deceives in a question, so that it is worth taking away. */
+const hasGround = ({ exercise }: Question): boolean =>
+  exercise.kind === "lighter" || exercise.kind === "value";
+
+/** Seconds left of so many, counted once a second. */
+function useTimeLeft(seconds: number): number {
+  const [begun] = useState(() => performance.now());
+  const [now, setNow] = useState(begun);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(performance.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return seconds - (now - begun) / 1000;
+}

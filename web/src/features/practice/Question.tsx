@@ -1,0 +1,243 @@
+/** One question, large and neutral: patches to choose from or to put in order, a number to name, a drawing to judge. */
+import { useEffect, useState } from "react";
+
+import { Box, Button, ButtonBase, Slider, Stack, Typography } from "@mui/material";
+
+import type { Exercise, Verdict } from "./queries";
+import { linesInNumbers } from "./words";
+
+export interface Said {
+  chosen: number[];
+  number: number | null;
+}
+
+interface Props {
+  exercise: Exercise;
+  /** Once it was answered. */
+  verdict: Verdict | null;
+  said: Said | null;
+  answer: (said: Said) => void;
+  /** Whether the grounds are taken away, to see what they did. */
+  bare: boolean;
+}
+
+export function Question({ exercise, verdict, said, answer, bare }: Props) {
+  const options = exercise.options ?? [];
+  return (
+    <Stack sx={{ gap: 2.5, alignItems: "center" }}>
+      {(exercise.shown ?? []).length > 0 && <Shown exercise={exercise} bare={bare} />}
+      {(exercise.lines ?? []).length > 0 && <Drawing lines={exercise.lines!} />}
+      {options.length === 0 ? (
+        <Naming exercise={exercise} verdict={verdict} answer={answer} />
+      ) : exercise.in_order ? (
+        <Ordering exercise={exercise} verdict={verdict} answer={answer} />
+      ) : (
+        <Choosing exercise={exercise} verdict={verdict} said={said} answer={answer} bare={bare} />
+      )}
+    </Stack>
+  );
+}
+
+const BIG = 190;
+
+function Shown({ exercise, bare }: { exercise: Exercise; bare: boolean }) {
+  return (
+    <Stack direction="row">
+      {exercise.shown!.map((patch) => (
+        <Box key={patch.colour + patch.words}>
+          <Ground colour={patch.around ?? ""} bare={bare}>
+            <Box
+              role="img"
+              aria-label={patch.words || "the patch"}
+              sx={{ width: BIG, height: BIG * 0.7, bgcolor: patch.colour }}
+            />
+          </Ground>
+          {patch.words && <Typography sx={{ textAlign: "center", pt: 0.5 }}>{patch.words}</Typography>}
+        </Box>
+      ))}
+    </Stack>
+  );
+}
+
+function Ground({ colour, bare, children }: { colour: string; bare: boolean; children: React.ReactNode }) {
+  const around = colour && !bare ? colour : "mat";
+  return <Box sx={{ bgcolor: around, p: colour ? 6 : 2 }}>{children}</Box>;
+}
+
+function Drawing({ lines }: { lines: NonNullable<Exercise["lines"]> }) {
+  return (
+    <Box
+      component="svg"
+      viewBox="0 0 100 100"
+      role="img"
+      aria-label={`A drawing in a square of 100: ${linesInNumbers(lines)}`}
+      sx={{ width: 320, height: 320, bgcolor: "background.paper" }}
+    >
+      {lines.map(({ begins: [x1 = 0, y1 = 0], ends: [x2 = 0, y2 = 0] }, place) => (
+        <line
+          key={place}
+          x1={100 * x1}
+          y1={100 * y1}
+          x2={100 * x2}
+          y2={100 * y2}
+          stroke="currentColor"
+          strokeWidth={0.8}
+          strokeLinecap="square"
+        />
+      ))}
+    </Box>
+  );
+}
+
+interface AskedProps {
+  exercise: Exercise;
+  verdict: Verdict | null;
+  answer: (said: Said) => void;
+}
+
+/** The place that a number key stands for; -1 for any other key. */
+const placeOf = (key: string): number => (/^[1-9]$/.test(key) ? Number(key) - 1 : -1);
+
+function useNumberKeys(count: number, active: boolean, choose: (place: number) => void) {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const place = placeOf(event.key);
+      if (!active || event.ctrlKey || event.metaKey || event.altKey || place < 0 || place >= count) return;
+      event.preventDefault();
+      choose(place);
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, [count, active, choose]);
+}
+
+function Choosing({
+  exercise,
+  verdict,
+  said,
+  answer,
+  bare,
+}: AskedProps & { said: Said | null; bare: boolean }) {
+  const options = exercise.options!;
+  const choose = (place: number) => answer({ chosen: [place], number: null });
+  useNumberKeys(options.length, verdict === null, choose);
+  const inWords = options.every((one) => !one.colour);
+  return (
+    <Stack
+      direction={inWords ? "column" : "row"}
+      role="group"
+      aria-label={exercise.question}
+      sx={{ gap: inWords ? 1 : 0, flexWrap: "wrap", justifyContent: "center" }}
+    >
+      {options.map((one, place) => {
+        const isRight = verdict?.right.includes(place);
+        return (
+          <ButtonBase
+            key={place}
+            onClick={() => verdict === null && choose(place)}
+            aria-pressed={said?.chosen[0] === place}
+            aria-label={one.words || `choice ${place + 1}`}
+            sx={{
+              flexDirection: "column",
+              outline: isRight ? "4px solid" : said?.chosen[0] === place ? "2px dashed" : "none",
+              outlineColor: "text.primary",
+              outlineOffset: "-4px",
+            }}
+          >
+            {one.colour ? (
+              <Ground colour={one.around ?? ""} bare={bare}>
+                <Box sx={{ width: BIG * 0.8, height: BIG * 0.8, bgcolor: one.colour }} />
+              </Ground>
+            ) : (
+              <Box sx={{ bgcolor: "background.paper", px: 3, py: 2, minWidth: 420, textAlign: "left" }}>
+                <Typography sx={{ fontSize: "1.15rem" }}>
+                  {place + 1}.&ensp;{one.words}
+                </Typography>
+              </Box>
+            )}
+            {one.colour && (
+              <Typography sx={{ py: 0.5 }}>
+                {place + 1}
+                {isRight ? ", right" : ""}
+              </Typography>
+            )}
+          </ButtonBase>
+        );
+      })}
+    </Stack>
+  );
+}
+
+function Ordering({ exercise, verdict, answer }: AskedProps) {
+  const options = exercise.options!;
+  const [order, setOrder] = useState<number[]>([]);
+  const choose = (place: number) => {
+    if (order.includes(place)) return;
+    const now = [...order, place];
+    setOrder(now);
+    if (now.length === options.length) answer({ chosen: now, number: null });
+  };
+  useNumberKeys(options.length, verdict === null, choose);
+  return (
+    <>
+      <Stack direction="row" role="group" aria-label={exercise.question} sx={{ bgcolor: "mat", p: 3 }}>
+        {options.map((one, place) => (
+          <ButtonBase
+            key={place}
+            onClick={() => verdict === null && choose(place)}
+            aria-pressed={order.includes(place)}
+            aria-label={one.words || `grey ${place + 1}`}
+            sx={{ flexDirection: "column" }}
+          >
+            <Box sx={{ width: BIG * 0.7, height: BIG, bgcolor: one.colour }} />
+            <Typography sx={{ py: 0.5, color: "onMat", minHeight: 36 }}>
+              {order.includes(place) ? `you: ${order.indexOf(place) + 1}` : ""}
+              {verdict ? `, is: ${verdict.right.indexOf(place) + 1}` : ""}
+            </Typography>
+          </ButtonBase>
+        ))}
+      </Stack>
+      {verdict === null && order.length > 0 && (
+        <Button onClick={() => setOrder([])}>Begin the order again</Button>
+      )}
+    </>
+  );
+}
+
+function Naming({ exercise, verdict, answer }: AskedProps) {
+  const { least = 0, most = 10, step = 1, unit } = exercise;
+  const [number, setNumber] = useState(Math.round((least + most) / 2 / step) * step);
+  const digits = step < 0.1 ? 2 : step < 1 ? 2 : 0;
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        answer({ chosen: [], number });
+      }}
+      sx={{ width: 520, maxWidth: "100%", textAlign: "center" }}
+    >
+      <Typography sx={{ fontSize: "2rem", fontWeight: 680 }} aria-live="polite">
+        {number.toFixed(digits)}
+        {unit === "degrees" ? "°" : ""}
+        {verdict?.number != null
+          ? `, it is ${verdict.number.toFixed(digits)}${unit === "degrees" ? "°" : ""}`
+          : ""}
+      </Typography>
+      <Slider
+        aria-label={exercise.question}
+        min={least}
+        max={most}
+        step={step}
+        value={number}
+        disabled={verdict !== null}
+        onChange={(_, to) => setNumber(to as number)}
+      />
+      {verdict === null && (
+        <Button type="submit" variant="contained" size="large">
+          That is it
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { progressQuery } from "./queries";

@@ -1,0 +1,24 @@
+/** Practice: the next question, its verdict, and how far the painter is. */
+import type { Readable } from "openapi-typescript-helpers";
+
+import { $api, answered, api, type Schemas } from "../../shared/api/client";
+
+export type Question = Readable<Schemas["QuestionOut"]>;
+export type Exercise = Question["exercise"];
+export type Kind = Exercise["kind"];
+export type Verdict = Readable<Schemas["VerdictOut"]>;
+export type Progress = Readable<Schemas["ProgressOut"]>;
+export type Standing = Progress["kinds"][number];
+
+/** The next question, of a kind or of the one whose turn it is; every asking makes a new one. */
+export const nextQuestion = (kind: Kind | null, shapesOnly: boolean): Promise<Question> =>
+  answered(
+    api.GET("/api/practice/next", {
+      params: { query: { ...(kind && { kind }), shapes_only: shapesOnly } },
+    }),
+  );
+
+export const sendAnswer = (answer: Schemas["AnswerIn"]): Promise<Verdict> =>
+  answered(api.POST("/api/practice/answers", { body: answer }));
+
+export const progressQuery = $api.queryOptions("get", "/api/practice/progress");

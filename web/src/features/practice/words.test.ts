@@ -1,0 +1,59 @@
+import { expect, it } from "vitest";
+
+import type { Exercise, Standing, Verdict } from "./queries";
+import { biasWords, clock, linesInNumbers, sized, standingWords, verdictWords } from "./words";
+
+const standing = (facts: Partial<Standing>): Standing =>
+  ({
+    kind: "lighter",
+    unit: "steps",
+    usual: 0.5,
+    size: 0.31,
+    low: 0.25,
+    high: 0.4,
+    bias: null,
+    count: 40,
+    ...facts,
+  }) as Standing;
+
+it("says sizes in the unit they are judged in", () => {
+  expect([sized(0.312, "steps"), sized(6.04, "ΔE"), sized(3.26, "degrees"), sized(0.051, "times")]).toEqual([
+    "0.31 steps",
+    "ΔE 6.0",
+    "3.3°",
+    "0.05",
+  ]);
+});
+
+it("says how far a painter is, or that it is too early to say", () => {
+  expect(standingWords(standing({}))).toBe(
+    "you tell 0.31 steps apart (0.25 steps to 0.40 steps eight times in ten)",
+  );
+  expect(standingWords(standing({ usual: 0 }))).toContain("usually off by 0.31 steps");
+  expect(standingWords(standing({ size: null, count: 2 }))).toBe("2 answered: too few to say");
+  expect(standingWords(standing({ size: null, count: 0 }))).toBe("not tried yet");
+});
+
+it("says which way numbers lean, and nothing where they do not", () => {
+  expect(biasWords(standing({ kind: "value", bias: 0.3 }))).toBe("mostly 0.30 steps too light");
+  expect(biasWords(standing({ kind: "ratio", unit: "times", bias: -0.3 }))).toBe("mostly 0.30 too little");
+  expect(biasWords(standing({ bias: 0.05 }))).toBe("");
+});
+
+it("tells a verdict first, then by how much", () => {
+  const exercise = { unit: "steps" } as Exercise;
+  const verdict = (facts: Partial<Verdict>) =>
+    verdictWords({ off: null, number: null, ...facts } as Verdict, exercise);
+  expect(verdict({ is_right: true })).toBe("Right.");
+  expect(verdict({ is_right: false })).toBe("Not this time.");
+  expect(verdict({ is_right: true, off: -0.25, number: 5 })).toBe("Right, off by 0.25 steps.");
+  expect(verdict({ is_right: false, off: 1.5, number: 5 })).toBe("Off by 1.50 steps.");
+  expect(verdict({ is_right: true, off: 0, number: 5 })).toBe("Right, exactly.");
+});
+
+it("tells a drawing in numbers, and time as on a clock", () => {
+  expect(linesInNumbers([{ begins: [0.1, 0.25], ends: [0.9, 0.25] }])).toBe(
+    "from 10 across, 25 down to 90 across, 25 down",
+  );
+  expect([clock(300), clock(61.8), clock(0)]).toEqual(["5:00", "1:01", "0:00"]);
+});

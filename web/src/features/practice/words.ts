@@ -1,0 +1,52 @@
+/** Practice in a painter's words. */
+import type { Exercise, Standing, Verdict } from "./queries";
+
+/** A size in the unit that it is judged in. */
+export function sized(size: number, unit: string): string {
+  if (unit === "degrees") return `${size.toFixed(1)}°`;
+  if (unit === "ΔE") return `ΔE ${size.toFixed(1)}`;
+  if (unit === "times") return `${size.toFixed(2)}`;
+  return `${size.toFixed(2)} ${unit}`;
+}
+
+/** How far the painter is with a kind, in a line. */
+export function standingWords({ size, low, high, unit, usual, count }: Standing): string {
+  if (size == null || low == null || high == null)
+    return count === 0 ? "not tried yet" : `${count} answered: too few to say`;
+  const between = `${sized(low, unit)} to ${sized(high, unit)} eight times in ten`;
+  return usual > 0
+    ? `you tell ${sized(size, unit)} apart (${between})`
+    : `you are usually off by ${sized(size, unit)} (${between})`;
+}
+
+/** Which way numbers lean; nothing where they do not. */
+export function biasWords({ bias, size, unit, kind }: Standing): string {
+  if (bias == null || size == null || Math.abs(bias) < size / 3) return "";
+  const more = kind === "value" ? ["too light", "too dark"] : ["too much", "too little"];
+  return `mostly ${sized(Math.abs(bias), unit)} ${bias > 0 ? more[0] : more[1]}`;
+}
+
+/** What is told first after an answer. */
+export function verdictWords({ is_right, off, number }: Verdict, { unit }: Exercise): string {
+  if (off == null || number == null) return is_right ? "Right." : "Not this time.";
+  if (Math.abs(off) < 1e-9) return "Right, exactly.";
+  const by = `off by ${sized(Math.abs(off), unit)}`;
+  return is_right ? `Right, ${by}.` : `${by.charAt(0).toUpperCase()}${by.slice(1)}.`;
+}
+
+export const NEEDS: Record<Exercise["needs"], string> = {
+  values: "needs a screen that shows small steps of grey",
+  colour: "needs to tell colours apart",
+  shapes: "needs neither grey nor colour",
+};
+
+/** What a drawing shows, in numbers: for who does not see it. */
+export const linesInNumbers = (lines: NonNullable<Exercise["lines"]>): string =>
+  lines.map(({ begins, ends }) => `from ${place(begins)} to ${place(ends)}`).join("; ");
+
+const place = ([x = 0, y = 0]: readonly number[]): string =>
+  `${Math.round(x * 100)} across, ${Math.round(y * 100)} down`;
+
+/** Time that is left, as on a clock. */
+export const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
