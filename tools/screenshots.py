@@ -19,7 +19,6 @@ VIEWS = {
     "studio": "/",
     "shelf": "/materials",
     "mixing-bench": "/mixes?painting=1&mix=m08",
-    "by-hand": "/mixes?painting=1&mix=m08&mode=hand&doses=m07*15+PB28*11+PW6*3",
     "subject": "/paintings/1/subject",
     "drawing": "/paintings/1/subject",
     "values": "/paintings/1/values",
@@ -35,6 +34,7 @@ VIEWS = {
     "light": "/paintings/2/sittings?tab=light&sitting=1",
     "easel": "/paintings/3/easel",
     "checks": "/paintings/3/checks?check=1",
+    "practice": "/practice",
 }
 
 
@@ -54,6 +54,7 @@ PRESSED: dict[str, list[str]] = {
     "amounts": ["The whole table", "Tubes"],
     "drawing": ["show it on the picture", "White paper"],
     "schools": ["Try all methods on this picture"],
+    "practice": ["Practise: Which is lighter"],
 }
 """Buttons and switches to press before a picture is taken."""
 
@@ -83,6 +84,7 @@ def main() -> None:
         try:
             browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
             page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.add_init_script("sessionStorage.setItem('screen-check', 'good')")  # practice begins with the question
             for name in VIEWS:
                 _take(page, name)
             browser.close()

@@ -278,6 +278,22 @@ def test_soft_edges_are_blended_softened_or_kept_open_and_said_so(plans):
         assert ("retarder" in edge.words) == (edge.how == "retarder")
 
 
+def test_hard_edges_of_a_unit_are_told_in_one_sentence_with_every_neighbour(plans, scene):
+    names = {area.name for area in scene.areas}
+    cut = {
+        unit.id: [edge for edge in unit.edges if edge.how == "cut"]
+        for one in plans["direct"].passes
+        for unit in one.units
+    }
+    assert all(len(edges) <= 1 for edges in cut.values())
+    told = [edges[0].words for edges in cut.values() if edges]
+    assert any(words.startswith("Cut the hard edges against") and " and “" in words for words in told)
+    for words in told:
+        quoted = {part.split("”")[0] for part in words.split("“")[1:]}
+        assert quoted <= names
+        assert ("edges" in words) == (len(quoted) > 1)
+
+
 def test_slow_drying_opens_edges_and_makes_the_painter_wait(scene):
     slow = replace(scene, factors=replace(scene.factors, drying=replace(scene.factors.drying, value=4.0)))
     usual, cool = (find_passes(one, SHELF, Choices()) for one in (scene, slow))

@@ -15,7 +15,7 @@ from ..order import rules
 from ..scene import Scene
 from ..step import PaintPass, Reason, Step
 from ..unit import Unit, Wait
-from .edges import Laid, StepEdge, along, edges_of, longest_of
+from .edges import Laid, StepEdge, along, cut_together, edges_of, longest_of
 from .minutes import EDGELESS_ROLES, MINUTES_PER_PASS, MINUTES_PER_PILE, coat_minutes
 
 _WAITS: tuple[Wait, ...] = ("none", "touch-dry", "dry")
@@ -94,7 +94,7 @@ def on_the_clock(
                     dry_minutes=max(clock.drying.overcoat(step) for step in own),
                     edges=(
                         *(() if one.role in EDGELESS_ROLES else along(unit, own, scene, clock.drying)),
-                        *longest_of([edge for id_ in unit.steps for edge in edges.get(id_, [])]),
+                        *cut_together(longest_of([edge for id_ in unit.steps for edge in edges.get(id_, [])]), scene),
                     ),
                     words=_places(own, scene, whole=one.role in EDGELESS_ROLES),
                     also_in="" if one.role in EDGELESS_ROLES else _also_in(unit, own, scene),

@@ -4,7 +4,7 @@ Told with the side that is laid last; a gradation is told as one, along its whol
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ...areas.area import Area
 from ...areas.families import Family
@@ -61,8 +61,7 @@ def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: Dr
                         edge = _soft(span, last, scene.area_of[mine], scene.area_of[other], border.length_mm, drying)
                         found.setdefault(span.step.id, []).append(edge)
                 elif border.softness == "hard" and border.over == mine:
-                    name = scene.area_of[other].name
-                    words = f"Cut the hard edge against “{name}” with the brush's edge, that side dry to the touch."
+                    words = _cut([scene.area_of[other].name])
                     edge = StepEdge(EdgeWork(mine, other, "cut", border.length_mm, words), None)
                     found.setdefault(span.step.id, []).append(edge)
     for spans_there in by_area.values():
@@ -76,6 +75,15 @@ def edges_of(one: PaintPass, scene: Scene, spans: Mapping[str, Laid], drying: Dr
                     edge = StepEdge(EdgeWork(area.id, area.id, "blend", 0.0, words), there.step.id)
                     found.setdefault(span.step.id, []).append(edge)
     return found
+
+
+def _cut(names: Sequence[str]) -> str:
+    """How hard edges against these areas are cut."""
+    quoted = [f"“{name}”" for name in names]
+    if len(quoted) == 1:
+        return f"Cut the hard edge against {quoted[0]} with the brush's edge, that side dry to the touch."
+    listed = f"{', '.join(quoted[:-1])} and {quoted[-1]}"
+    return f"Cut the hard edges against {listed} with the brush's edge, those sides dry to the touch."
 
 
 def _can_blend(span: Laid, there: Laid, drying: Drying) -> bool:
@@ -208,3 +216,13 @@ def longest_of(edges: Sequence[StepEdge]) -> tuple[EdgeWork, ...]:
     longest = sorted(best.values(), key=lambda edge: (-edge.length_mm, edge.area, edge.other))
     told = {edge.words: edge for edge in reversed(longest)}  # two areas that meet a third alike are told once
     return tuple([edge for edge in longest if told[edge.words] is edge][:_MOST_EDGES])
+
+
+def cut_together(edges: Sequence[EdgeWork], scene: Scene) -> tuple[EdgeWork, ...]:
+    """Edges of a unit with all that are cut told in one sentence, in the place of the longest."""
+    cuts = [edge for edge in edges if edge.how == "cut"]
+    if len(cuts) < 2:
+        return tuple(edges)
+    names = dict.fromkeys(scene.area_of[edge.other].name for edge in cuts)
+    together = replace(cuts[0], length_mm=sum(edge.length_mm for edge in cuts), words=_cut(list(names)))
+    return tuple(together if edge is cuts[0] else edge for edge in edges if edge is cuts[0] or edge.how != "cut")
