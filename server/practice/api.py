@@ -1,8 +1,11 @@
 """HTTP of practice."""
 
-from django.http import HttpRequest
-from ninja import Router
+from typing import Annotated
 
+from django.http import HttpRequest, HttpResponse
+from ninja import Query, Router
+
+from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
@@ -22,6 +25,14 @@ def question(request: HttpRequest, kind: Kind | None = None, *, shapes_only: boo
 def answer(request: HttpRequest, given: AnswerIn) -> VerdictOut:
     """Judge an answer and keep it."""
     return services.answer(painter(request), given)
+
+
+@router.get("/sheets.pdf", response={200: None, **PROBLEMS})
+def sheets(
+    request: HttpRequest, seed: Annotated[int | None, Query(ge=0, le=2**31 - 1)] = None, paper: PaperSize = "A4"
+) -> HttpResponse:
+    """Sheets to practise without the screen; the same seed prints the same."""
+    return to_save(services.sheets(painter(request), seed, paper), "application/pdf", "practice.pdf")
 
 
 @router.get("/progress", response={200: ProgressOut, **PROBLEMS})

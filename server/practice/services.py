@@ -9,12 +9,15 @@ from django.utils import timezone
 
 from server.logbook.models import Fact
 from server.materials.palettes import shelf_box
+from ypsochrom.formats.pdf.page import Paper
+from ypsochrom.formats.pdf.practice import practice_pdf
 from ypsochrom.kit.errors import BadSetting, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course
 from ypsochrom.practice.course import JUDGEMENTS, Given
 from ypsochrom.practice.exercise import KINDS, Exercise, Kind
 from ypsochrom.practice.kinds.mixing import checked
+from ypsochrom.practice.sheets import sheets as sheets_of
 
 from .models import PracticeAnswer
 from .schemas import AnswerIn, PointOut, PractisedOut, ProgressOut, QuestionOut, VerdictOut
@@ -61,7 +64,7 @@ def _open(box: Paintbox) -> list[Kind]:
 def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
     """The next question, of this kind or of the one whose turn it is; `BadShelf` where the shelf has too few tubes for it."""
     answers, box = _answers(owner), shelf_box(owner)
-    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or one in ("ratio", "angle")]
+    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or _NEEDS.get(one) == "shapes"]
     chosen = kind or course.next_kind(answers, timezone.now(), kinds)
     ratio, seed = course.next_ratio(chosen, answers), secrets.randbelow(2**31)
     exercise, _ = course.made(chosen, seed, ratio, box)
@@ -115,6 +118,12 @@ def _said(exercise: Exercise, given: AnswerIn) -> tuple[int, ...] | float:
     return tuple(given.chosen)
 
 
+def sheets(owner: Any, seed: int | None, paper: Paper) -> bytes:
+    """Sheets to print, of the painter's own tubes; without a seed others every time."""
+    number = secrets.randbelow(2**31) if seed is None else seed
+    return practice_pdf(sheets_of(number, shelf_box(owner)), paper)
+
+
 def progress(owner: Any) -> ProgressOut:
     """How far the painter is with every kind, and what comes next."""
     answers, box = _answers(owner), shelf_box(owner)
@@ -128,7 +137,7 @@ def progress(owner: Any) -> ProgressOut:
 
 
 _NEEDS = {
-    "ratio": "shapes", "angle": "shapes", "lighter": "values", "value": "values", "ladder": "values",
+    "ratio": "shapes", "angle": "shapes", "order": "shapes", "lighter": "values", "value": "values", "ladder": "values",
 }  # fmt: skip
 
 

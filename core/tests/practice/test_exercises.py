@@ -34,7 +34,7 @@ def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):
     assert answer.why.endswith(".")
     if isinstance(answer.right, tuple):
         assert set(answer.right) <= set(range(len(exercise.options)))
-        assert exercise.level > 0
+        assert exercise.level > 0 or answer.before
         assert verdict(exercise, answer, answer.right, 2.0)[0].is_right
         wrong = answer.right[::-1] if exercise.in_order else ((answer.right[0] + 1) % len(exercise.options),)
         assert not verdict(exercise, answer, wrong, 2.0)[0].is_right
@@ -84,6 +84,30 @@ def test_two_tubes_are_too_few_to_practise_mixing_and_it_is_said(kind):
     with pytest.raises(BadShelf, match="too few"):
         made(kind, 1, 1.0, few)
     assert made("value", 1, 1.0, few)
+
+
+def test_any_order_that_breaks_no_rule_is_right_and_one_that_breaks_some_says_which():
+    seen = 0
+    for seed in range(40):
+        exercise, answer = made("order", seed, 1.0, BOX)
+        free = [
+            (a, b) for a in range(5) for b in range(5)
+            if a < b and not any({a, b} == {first, then} for first, then, _ in answer.before)
+        ]  # fmt: skip
+        for a, b in free:
+            places = list(answer.right)
+            i, j = sorted((places.index(a), places.index(b)))
+            if j == i + 1:  # neighbours that no rule orders may change places
+                places[i], places[j] = places[j], places[i]
+                assert verdict(exercise, answer, tuple(places), 9.0)[0].is_right
+                seen += 1
+        first, then, why = answer.before[0]
+        wrong = sorted(answer.right, key=lambda one: {then: -2, first: -1}.get(one, 0))
+        told = verdict(exercise, answer, tuple(wrong), 9.0)[0]
+        assert not told.is_right
+        assert told.off >= 1
+        assert why in told.why
+    assert seen > 5
 
 
 def test_a_kind_that_nobody_knows_is_refused():

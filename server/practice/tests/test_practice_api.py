@@ -110,6 +110,12 @@ def test_who_sees_no_colour_is_asked_for_shapes_alone(client):
         reply(client, question)
 
 
+def test_sheets_are_printed_of_the_painters_tubes(client):
+    first = client.get("/api/practice/sheets.pdf?seed=3&paper=Letter")
+    assert first.content.startswith(b"%PDF")
+    assert first.content == client.get("/api/practice/sheets.pdf?seed=3&paper=Letter").content
+
+
 def test_another_painters_practice_is_their_own(client, other_client):
     reply(client, ask(client, "get", "next?kind=angle"))
     assert {one["count"] for one in ask(other_client, "get", "progress")["kinds"]} == {0}

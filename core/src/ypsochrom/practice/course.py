@@ -14,7 +14,7 @@ from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from . import threshold
 from .exercise import KINDS, Answer, Exercise, Kind, Verdict, judged
-from .kinds import mixing, proportion, values
+from .kinds import mixing, order, proportion, values
 from .kinds.values import Made
 
 
@@ -53,6 +53,7 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
         "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, mixing.mix, True),
         "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, mixing.needs, True),
         "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _without_box(proportion.ratio)),
+        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _without_box(order.order)),
         "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _without_box(proportion.angle)),
     }
 )  # fmt: skip

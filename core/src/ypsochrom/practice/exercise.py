@@ -4,10 +4,11 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 Kind = Literal[
-    "lighter", "value", "ladder", "deceiving", "warmer", "wet to dry", "mix", "needs", "ratio", "angle",
+    "lighter", "value", "ladder", "deceiving", "warmer", "wet to dry", "mix", "needs", "ratio", "angle", "order",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
-"""In the order in which they are learned: values first, then colour, then mixing, then proportion."""
+"""In the order in which they are learned: values first, then colour, then mixing, then proportion
+and order."""
 
 Needs = Literal["values", "colour", "shapes"]
 """What of the screen and of the eye an exercise needs: steps of grey, differences of colour, or neither."""
@@ -54,10 +55,14 @@ class Exercise:
 
 @dataclass(frozen=True)
 class Answer:
-    """What is right: a place among the options, places in their order, or a number; and why, in a sentence or two."""
+    """What is right: a place among the options, places in their order, or a number; and why, in a sentence or two.
+
+    With `before` (one, then another, why) every order is right that keeps to all of them.
+    """
 
     right: tuple[int, ...] | float
     why: str
+    before: tuple[tuple[int, int, str], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -71,7 +76,12 @@ class Verdict:
 
 
 def judged(exercise: Exercise, answer: Answer, given: tuple[int, ...] | float) -> Verdict:
-    """An answer held against what is right; a number is right within two of its steps."""
+    """An answer held against what is right; a number is right within two of its steps, an order is off by the rules it breaks."""
+    if answer.before and isinstance(given, tuple):
+        at = {option: place for place, option in enumerate(given)}
+        broken = [why for first, then, why in answer.before if at[first] > at[then]]
+        told = " ".join(dict.fromkeys(broken)) or answer.why
+        return Verdict(not broken, float(len(broken)), told, answer.right)
     if isinstance(answer.right, tuple):
         return Verdict(given == answer.right, None, answer.why, answer.right)
     off = float(given) - answer.right if not isinstance(given, tuple) else 0.0

@@ -18,7 +18,15 @@ import { Failed, Loading } from "../../shared/ui/States";
 import { Question as Asked, type Said } from "./Question";
 import { ScreenCheck } from "./ScreenCheck";
 import { Standings } from "./Standings";
-import { nextQuestion, progressQuery, sendAnswer, type Kind, type Question, type Verdict } from "./queries";
+import {
+  nextQuestion,
+  progressQuery,
+  sendAnswer,
+  SHEETS_URL,
+  type Kind,
+  type Question,
+  type Verdict,
+} from "./queries";
 import { clock, NEEDS, verdictWords } from "./words";
 
 const SESSION_S = 300;
@@ -49,6 +57,9 @@ export default function PracticePage() {
           <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap", mb: 3 }}>
             <Button variant="contained" size="large" onClick={() => setSession({ kind: null })}>
               Five minutes
+            </Button>
+            <Button variant="outlined" size="large" href={SHEETS_URL} download="practice.pdf">
+              Sheets to print
             </Button>
             <FormControlLabel
               control={<Switch checked={shapesOnly} onChange={(_, on) => setShapesOnly(on)} />}

@@ -170,6 +170,7 @@ function Choosing({
 
 function Ordering({ exercise, verdict, answer }: AskedProps) {
   const options = exercise.options!;
+  const inWords = options.every((one) => !one.colour);
   const [order, setOrder] = useState<number[]>([]);
   const choose = (place: number) => {
     if (order.includes(place)) return;
@@ -178,21 +179,44 @@ function Ordering({ exercise, verdict, answer }: AskedProps) {
     if (now.length === options.length) answer({ chosen: now, number: null });
   };
   useNumberKeys(options.length, verdict === null, choose);
+  const told = (place: number) =>
+    (order.includes(place) ? `you: ${order.indexOf(place) + 1}` : "") +
+    (verdict ? `, ${verdict.is_right ? "right" : `is: ${verdict.right.indexOf(place) + 1}`}` : "");
   return (
     <>
-      <Stack direction="row" role="group" aria-label={exercise.question} sx={{ bgcolor: "mat", p: 3 }}>
+      <Stack
+        direction={inWords ? "column" : "row"}
+        role="group"
+        aria-label={exercise.question}
+        sx={inWords ? { gap: 1 } : { bgcolor: "mat", p: 3 }}
+      >
         {options.map((one, place) => (
           <ButtonBase
             key={place}
             onClick={() => verdict === null && choose(place)}
             aria-pressed={order.includes(place)}
             aria-label={one.words || `grey ${place + 1}`}
-            sx={{ flexDirection: "column" }}
+            sx={{
+              flexDirection: inWords ? "row" : "column",
+              bgcolor: inWords ? "background.paper" : undefined,
+            }}
           >
-            <Box sx={{ width: BIG * 0.7, height: BIG, bgcolor: one.colour }} />
-            <Typography sx={{ py: 0.5, color: "onMat", minHeight: 36 }}>
-              {order.includes(place) ? `you: ${order.indexOf(place) + 1}` : ""}
-              {verdict ? `, is: ${verdict.right.indexOf(place) + 1}` : ""}
+            {inWords ? (
+              <Typography sx={{ fontSize: "1.15rem", px: 3, py: 1.5, width: 420, textAlign: "left" }}>
+                {one.words}
+              </Typography>
+            ) : (
+              <Box sx={{ width: BIG * 0.7, height: BIG, bgcolor: one.colour }} />
+            )}
+            <Typography
+              sx={{
+                py: 0.5,
+                color: inWords ? undefined : "onMat",
+                minHeight: 36,
+                minWidth: inWords ? 150 : 0,
+              }}
+            >
+              {told(place)}
             </Typography>
           </ButtonBase>
         ))}

@@ -22,3 +22,6 @@ export const sendAnswer = (answer: Schemas["AnswerIn"]): Promise<Verdict> =>
   answered(api.POST("/api/practice/answers", { body: answer }));
 
 export const progressQuery = $api.queryOptions("get", "/api/practice/progress");
+
+/** Sheets to practise without the screen; others every time. */
+export const SHEETS_URL = "/api/practice/sheets.pdf";

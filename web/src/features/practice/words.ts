@@ -22,6 +22,7 @@ export function standingWords({ size, low, high, unit, usual, count }: Standing)
 /** Which way numbers lean; nothing where they do not. */
 export function biasWords({ bias, size, unit, kind }: Standing): string {
   if (bias == null || size == null || Math.abs(bias) < size / 3) return "";
+  if (kind === "order") return "";
   const more = kind === "value" ? ["too light", "too dark"] : ["too much", "too little"];
   return `mostly ${sized(Math.abs(bias), unit)} ${bias > 0 ? more[0] : more[1]}`;
 }

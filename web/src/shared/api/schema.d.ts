@@ -2708,6 +2708,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/sheets.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheets
+         * @description Sheets to practise without the screen; the same seed prints the same.
+         */
+        get: operations["server_practice_api_sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/climate": {
         parameters: {
             query?: never;
@@ -3716,7 +3736,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
             /** Number */
             number?: number | null;
             /** Ratio */
@@ -5261,7 +5281,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
             /**
              * Least
              * @default 0
@@ -7940,7 +7960,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
             /** Last */
             last: string | null;
             /** Low */
@@ -7999,7 +8019,7 @@ export interface components {
              * Next Kind
              * @enum {string}
              */
-            next_kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle";
+            next_kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
         };
         /**
          * QuestionOut
@@ -20571,7 +20591,7 @@ export interface operations {
     server_practice_api_question: {
         parameters: {
             query?: {
-                kind?: ("lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle") | null;
+                kind?: ("lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order") | null;
                 shapes_only?: boolean;
             };
             header?: never;
@@ -20653,6 +20673,72 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_sheets: {
+        parameters: {
+            query?: {
+                seed?: number | null;
+                paper?: "A4" | "Letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -1,5 +1,7 @@
 """Judging mixes of the painter's own tubes: warmer or cooler, what dries to a colour, of what it is mixed, what it needs."""
 
+import math
+
 import numpy as np
 
 from ...colour.ciede2000 import delta_e_2000
@@ -66,12 +68,20 @@ def _parts(random: np.random.Generator, own: tuple[str, ...], box: Paintbox) -> 
     white = next((paint.key for paint in box.paints if paint.is_white), None)
     if white is not None and random.random() < 0.8:
         parts[white] = float(random.integers(2, 9))
-    return parts if len(parts) > 1 else dict.fromkeys(parts, 1.0)
+    whole = math.gcd(*(int(amount) for amount in parts.values()))
+    return {key: amount / whole for key, amount in parts.items()}
 
 
-def _dry(parts: dict[str, float], box: Paintbox) -> Lab:
+def dry_of(parts: dict[str, float], box: Paintbox) -> Lab:
+    """The dry colour of a pile of the box."""
     own = box.only(parts)
     return appearance.dry_lab(appearance.parts_vector(parts, own), own)
+
+
+def piles_of(random: np.random.Generator, box: Paintbox, count: int) -> list[dict[str, float]]:
+    """So many piles as painters mix them; `BadShelf` where there are too few tubes."""
+    own = checked(box)
+    return [_parts(random, own, box) for _ in range(count)]
 
 
 def _wet(parts: dict[str, float], box: Paintbox) -> Lab:
@@ -83,9 +93,9 @@ def _three(
     seed: int, level: float, box: Paintbox
 ) -> tuple[np.random.Generator, list[dict[str, float]], list[Lab], float]:
     """A pile (the first) and two others whose nearer one is about so far from it (CIEDE2000); the distance there is."""
-    random, own = np.random.default_rng(seed), checked(box)
-    piles = [_parts(random, own, box) for _ in range(_TRIES)]
-    labs = np.array([_dry(parts, box) for parts in piles])
+    random = np.random.default_rng(seed)
+    piles = piles_of(random, box, _TRIES)
+    labs = np.array([dry_of(parts, box) for parts in piles])
     away = delta_e_2000(labs[:1], labs[1:])
     far = np.argsort(np.abs(np.log(np.maximum(away, 0.2) / level)), kind="stable") + 1
     nearest = int(far[0])
@@ -145,9 +155,9 @@ def needs(seed: int, level: float, box: Paintbox) -> Made:
         lacking = str(random.choice([key for key in target if key in own]))
         off[lacking] *= float(random.uniform(0.35, 0.7))
         offered = [lacking, *(str(key) for key in random.choice([k for k in keys if k != lacking], 2, replace=False))]
-        goal = _dry(target, box)
+        goal = dry_of(target, box)
         touch = _TOUCH * sum(off.values())
-        labs = [_dry({**off, key: off.get(key, 0.0) + _of(key, touch)}, box) for key in offered]
+        labs = [dry_of({**off, key: off.get(key, 0.0) + _of(key, touch)}, box) for key in offered]
         away = [float(delta_e_2000(lab, goal)) for lab in labs]
         gap = sorted(away)[1] - min(away)
         if best is None or abs(np.log(max(gap, 0.05) / level)) < abs(np.log(max(best[0], 0.05) / level)):
@@ -159,7 +169,7 @@ def needs(seed: int, level: float, box: Paintbox) -> Made:
     options = tuple(Patch("", "", f"a touch of {names[offered[at]]}") for at in order)
     nearest = int(np.argmin([float(delta_e_2000(lab, goal)) for lab in labs]))
     right = int(np.flatnonzero(order == nearest)[0])
-    pile = _dry(off, box)
+    pile = dry_of(off, box)
     why = f"The pile is {differs(pile, goal)}. With it, it is {differs(labs[nearest], goal)}. {_strong({offered[nearest]: 1.0})}"
     exercise = Exercise(
         "needs", seed, max(gap, 0.05), "What does this pile need?", "ΔE", "colour",

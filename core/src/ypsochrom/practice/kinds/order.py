@@ -1,0 +1,66 @@
+"""Judging the order of work: units that are put in a workable order, and the rule that breaks where they are not.
+
+The rules are those of the planner (`passes.order.rules`), said of single units; common practice.
+"""
+
+import numpy as np
+
+from ..exercise import Answer, Exercise, Patch
+from .values import Made
+
+_UNITS = (
+    "the ground, over the whole panel", "the drawing", "a sealing coat over the drawing", "the wall behind the jug",
+    "the darks of the jug", "the half-tones of the jug", "the lights of the jug", "the highlights", "a glaze over the shadows",
+    "the isolation coat", "the varnish",
+)  # fmt: skip
+(_GROUND, _DRAWING, _SEAL, _BEHIND, _DARKS, _MIDDLE, _LIGHTS, _HIGHLIGHTS, _GLAZE, _ISOLATE, _VARNISH) = range(
+    len(_UNITS)
+)
+
+_RULES = (
+    (_GROUND, _DRAWING, "A ground laid over the drawing buries it."),
+    (_DRAWING, _SEAL, "What is sealed must have been drawn."),
+    (_SEAL, _BEHIND, "Paint on an unsealed drawing smears it."),
+    (_SEAL, _DARKS, "Paint on an unsealed drawing smears it."),
+    (_BEHIND, _DARKS, "What lies behind comes first: its edge is covered by what stands before it."),
+    (_DARKS, _MIDDLE, "Dark before light: a dark laid late dirties what is light already."),
+    (_MIDDLE, _LIGHTS, "Dark before light: lights are judged against the half-tones."),
+    (_LIGHTS, _HIGHLIGHTS, "Highlights sit on the lights and come last of the body paint."),
+    (_DARKS, _GLAZE, "A glaze goes over paint that is there, and dry."),
+    (_HIGHLIGHTS, _ISOLATE, "After the isolation coat nothing is painted."),
+    (_GLAZE, _ISOLATE, "After the isolation coat nothing is painted."),
+    (_ISOLATE, _VARNISH, "The varnish goes over the isolation coat, so that it can be taken off one day."),
+)  # fmt: skip
+
+_COUNT = 5
+
+
+def _before() -> dict[tuple[int, int], str]:
+    """Every pair of which one comes before the other, by the rule that says so or by the last of those that lead there."""
+    found = {(first, then): why for first, then, why in _RULES}
+    for middle in range(len(_UNITS)):
+        for (first, there), _ in list(found.items()):
+            for (here, then), why in list(found.items()):
+                if there == here == middle:
+                    found.setdefault((first, then), why)
+    return found
+
+
+def order(seed: int, _: float) -> Made:
+    """Five units to be put in a workable order; any that breaks no rule is right."""
+    random, before = np.random.default_rng(seed), _before()
+    chosen = random.choice(len(_UNITS), _COUNT, replace=False)
+    pairs = tuple(
+        (first, then, before[int(chosen[first]), int(chosen[then])])
+        for first in range(_COUNT)
+        for then in range(_COUNT)
+        if (int(chosen[first]), int(chosen[then])) in before
+    )
+    right = tuple(int(at) for at in np.argsort(chosen, kind="stable"))
+    exercise = Exercise(
+        "order", seed, 0.0, "Put them in a workable order.", "rules", "shapes",
+        options=tuple(Patch("", "", _UNITS[at]) for at in chosen), in_order=True,
+    )  # fmt: skip
+    return exercise, Answer(
+        right, "What lies behind, dark before light, glazes on dry paint, and the varnish at the end.", pairs
+    )
