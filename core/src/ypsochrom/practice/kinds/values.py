@@ -11,7 +11,7 @@ from ..exercise import Answer, Exercise, Patch
 Made = tuple[Exercise, Answer]
 
 _FROM, _TO = 2.5, 8.5
-_DARK, _LIGHT = 1.5, 9.0
+_DARK, _LIGHT = 1.5, 9.6
 _GREYS = 5
 _WORTH_TELLING = 0.1
 
