@@ -30,7 +30,7 @@ from .models import Fact, Gathered, Swatch
 from .schemas import GatheredOut, PaintingTold
 from .swatches import mixed_pile
 
-DERIVED = 1
+DERIVED = 2
 """Counted up when the same acts and checks tell something else than before."""
 
 AT_ONCE = 25

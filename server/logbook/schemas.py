@@ -12,7 +12,9 @@ from ypsochrom.logbook.hand_over import Price
 from ypsochrom.logbook.learning import PlanChange
 from ypsochrom.logbook.pages import Beside, Rate, Span
 
-What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
+What = Literal[
+    "ml", "brush", "loss", "minutes", "where", "detail", "edges", "mixing", "drying", "shift", "value", "dose", "dosing hand",
+]  # fmt: skip
 
 
 class LearnedOut(Schema):
@@ -424,7 +426,7 @@ class NewSwatchIn(Schema):
 class SwatchIn(Schema):
     """How a swatch came out dry (`came_out` with `how`), how it looked `wet`, or a note to it; None leaves it as it is.
 
-    `unread` takes a reading back.
+    `unread` and `unread_wet` take a reading back.
     """
 
     came_out: LabIn | None = None
@@ -432,6 +434,7 @@ class SwatchIn(Schema):
     how: How = "typed"
     note: Annotated[str, Field(max_length=400)] | None = None
     unread: bool = False
+    unread_wet: bool = False
 
 
 class TubeLearnedOut(Schema):

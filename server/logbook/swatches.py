@@ -149,9 +149,11 @@ def change(owner: Any, swatch: int, given: SwatchIn) -> SwatchOut:
             raise BadSetting("That is no colour.", "L* is 0 to 100.")
         row.came_out, row.how = list(given.came_out), given.how
     elif given.unread:
-        row.came_out, row.wet, row.how = None, None, ""
+        row.came_out, row.how = None, ""
     if given.wet is not None:
         row.wet = list(given.wet)
+    elif given.unread_wet:
+        row.wet = None
     if given.note is not None:
         row.note = given.note
     row.save(update_fields=["came_out", "wet", "how", "note"])

@@ -96,3 +96,16 @@ def test_units_of_one_depth_tell_the_pace_there_and_those_of_several_do_not():
     assert [(o.of, o.expected, o.found) for o in found] == [("back", 10.0, 15.0)]
     told = seen_at_the_easel(acts(*DONE), both, AIR, BEGINS + timedelta(hours=4), "7")
     assert "where" not in {o.what for o in told}
+
+
+def test_minutes_are_told_by_parts_and_edges_and_paint_by_the_brush_too():
+    made = worklist()
+    many = replace(
+        made.tasks[1], brush="flat, 25 mm", edges=("a", "b", "c"), passages=tuple(Passage(f"a{n}") for n in range(4))
+    )
+    made = replace(made, tasks=(made.tasks[0], many, made.tasks[2]))
+    told = acts(*DONE, (25, "left", {"pile": "m1", "ml": 2.0}))
+    found = {o.what: o for o in seen_at_the_easel(told, made, AIR, BEGINS + timedelta(hours=4), "7")}
+    assert (found["detail"].of, found["edges"].of) == ("many parts", "many edges")
+    assert found["detail"].found == found["edges"].found == found["minutes"].found
+    assert (found["brush"].of, found["brush"].found) == ("flat, 25 mm", found["ml"].found)

@@ -179,3 +179,17 @@ def test_the_log_is_read_back_as_it_was_written_and_what_cannot_be_is_told():
     assert kept == log[:2]
     assert [advice.subject for advice in refused] == ["1", "2", "3", "4", "5", "6", "7"]
     assert all(advice.hint for advice in refused)
+
+
+def test_what_is_parted_otherwise_is_told_by_group_alone_and_changes_no_factor():
+    at = BEGIN
+    rows = [
+        Observation(f"{what}{n}", at, "1", what, "back" if what == "where" else "opaque", 10.0, 20.0)
+        for what in ("minutes", "where") for n in range(8)
+    ]  # fmt: skip
+    found = lessons(rows)
+    assert [one.what for one in found.overall] == ["minutes"]
+    (back,) = [one for one in found.groups if one.what == "where"]
+    assert back.mean == pytest.approx(2.0, rel=0.15)
+    assert not found.stands_out(back)
+    assert found.factors.pace == lessons(rows[:8]).factors.pace

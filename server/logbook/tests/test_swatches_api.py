@@ -59,6 +59,9 @@ def test_a_pile_read_wet_and_dry_teaches_how_far_its_tube_goes(client, painted):
     ask(client, "post", f"logbook/swatches/{swatch['id']}/colorimeter")
     assert ask(client, "post", "logbook/gather")["gathered"] == 1
     assert ask(client, "get", "logbook/learned/shift")["total"] == 1
+    dry_gone = ask(client, "put", f"logbook/swatches/{swatch['id']}", {"unread": True})
+    assert (dry_gone["came_out"], dry_gone["wet"]) == (None, wet["wet"])
+    assert ask(client, "put", f"logbook/swatches/{swatch['id']}", {"unread_wet": True})["wet"] is None
 
 
 def test_a_pile_mixed_beside_the_plans_is_kept_taken_out_and_put_back(client, shelf):

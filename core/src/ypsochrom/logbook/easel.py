@@ -55,39 +55,61 @@ def _minutes(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: dat
         if found >= TICKED * expected and task.kind in ("unit", "mixing"):
             what: What = "minutes" if task.kind == "unit" else "mixing"
             yield f"{what}/{task.id}", went.done_at, what, task.technique, expected, found
-            plane = _plane(task, worklist)
-            if plane:
-                yield f"where/{task.id}", went.done_at, "where", plane, expected, found
+            for other, of in _parted(task, worklist).items():
+                yield f"{other}/{task.id}", went.done_at, other, of, expected, found
+
+
+MANY_PARTS, MANY_EDGES = 4, 3
+"""From here on a unit counts as one of many parts, or of many edges to mind; from memory."""
+
+
+def _parted(task: ListedTask, worklist: WorkList) -> dict[What, str]:
+    """How else the minutes of a unit are told: by depth, by its parts, by its edges; nothing for other tasks."""
+    if task.kind != "unit":
+        return {}
+    found: dict[What, str] = {
+        "detail": "many parts" if len(task.passages) >= MANY_PARTS else "few parts",
+        "edges": "many edges" if len(task.edges) >= MANY_EDGES else "few edges",
+    }
+    plane = _plane(task, worklist)
+    return {**found, "where": plane} if plane else found
 
 
 def _plane(task: ListedTask, worklist: WorkList) -> str:
     """The plane of depth that a unit paints; "" where it paints several, or nobody said."""
     planes = {area.plane for area in worklist.areas if area.id in task.areas}
-    return planes.pop() if task.kind == "unit" and len(planes) == 1 else ""
+    return planes.pop() if len(planes) == 1 else ""
 
 
 def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
     """Between two looks at a pile: what was taken of it, and what its tasks were to take."""
     known: dict[str, float] = {}
     planned: dict[str, float] = {}
-    manner: dict[str, str] = {}
+    laid_by: dict[str, ListedTask] = {}
     done: set[str] = set()
     for act in acts:
         task = worklist.task_of.get(act.task or "")
         if act.kind == "done" and task is not None and task.id not in done:
             done.add(task.id)
-            _taken(task, worklist, known, planned, manner)
+            _taken(task, worklist, known, planned, laid_by)
         elif act.kind == "back" and act.task in done:
             known.clear()  # what was told no longer says what was painted
         elif act.kind == "left" and act.pile in known and act.ml is not None:
             found, expected = known[act.pile] - act.ml, planned[act.pile] / worklist.factors.taken
             if expected >= LEAST_ML and found > 0:
-                yield f"ml/{act.id}", act.at, "ml", manner.get(act.pile, ""), expected, found
+                last = laid_by.get(act.pile)
+                yield f"ml/{act.id}", act.at, "ml", "" if last is None else last.technique, expected, found
+                if last is not None and last.brush:
+                    yield f"brush/{act.id}", act.at, "brush", last.brush, expected, found
             known[act.pile], planned[act.pile] = act.ml, 0.0
 
 
 def _taken(
-    task: ListedTask, worklist: WorkList, known: dict[str, float], planned: dict[str, float], manner: dict[str, str]
+    task: ListedTask,
+    worklist: WorkList,
+    known: dict[str, float],
+    planned: dict[str, float],
+    laid_by: dict[str, ListedTask],
 ) -> None:
     if task.kind == "mixing":
         pile = worklist.pile_of.get(task.subject)
@@ -100,7 +122,7 @@ def _taken(
             known[pile_id] -= ml  # measured into another pile
         else:
             planned[pile_id] += ml
-            manner[pile_id] = task.technique
+            laid_by[pile_id] = task
 
 
 def _weighed(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:

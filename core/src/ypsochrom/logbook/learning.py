@@ -12,7 +12,7 @@ from typing import cast
 
 from ..materials.supplies import MediumKind
 from ..passes.factors import USUAL_FACTORS, Factor, Factors
-from .observation import Observation, What
+from .observation import SAID_ELSEWHERE, Observation, What
 from .posterior import OUTLIER, Believed, Posterior, Prior, learned
 
 EIGHT_IN_TEN = 1.2816
@@ -28,7 +28,10 @@ PRIORS: Mapping[What, Prior] = {
     "ml": Prior(0.0, 0.35, 0.02, 0.2),
     "loss": Prior(math.log(0.2 / 0.8), 0.8, 0.2, 0.4),
     "minutes": Prior(0.0, 0.4, 0.02, 0.2),
+    "brush": Prior(0.0, 0.35, 0.1, 0.25),
     "where": Prior(0.0, 0.4, 0.2, 0.3),
+    "detail": Prior(0.0, 0.4, 0.2, 0.3),
+    "edges": Prior(0.0, 0.4, 0.2, 0.3),
     "mixing": Prior(0.0, 0.4, 0.1, 0.4),
     "drying": Prior(0.0, 0.3, 0.15, 0.25),
     "shift": Prior(0.0, 0.3, 0.2, 0.3),
@@ -94,7 +97,8 @@ class Lessons:
 
     def stands_out(self, group: Learned) -> bool:
         """Whether a group differs from the usual, and from what holds over all groups: else that says enough."""
-        overall = self.of("minutes" if group.what == "where" else group.what)
+        told = {"brush": "ml"}.get(group.what, "minutes") if group.what in SAID_ELSEWHERE else group.what
+        overall = self.of(told)
         return group.differs and (overall is None or not group.low <= overall.mean <= group.high)
 
     def of(self, what: str) -> Learned | None:
@@ -123,7 +127,7 @@ def lessons(
     overall, groups = [], []
     for what, posterior in found.items():
         own = seen[what]
-        if what != "where":  # over all planes it is what the minutes say
+        if what not in SAID_ELSEWHERE:
             overall.append(_told(what, "", posterior.overall, own, posterior.trust))
         for of, believed in posterior.groups.items():
             pairs = [(one, trust) for one, trust in zip(own, posterior.trust, strict=True) if one.of == of]

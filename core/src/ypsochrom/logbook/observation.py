@@ -13,11 +13,16 @@ from typing import Literal, get_args
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
 
-What = Literal["ml", "loss", "minutes", "where", "mixing", "drying", "shift", "value", "dose"]
+What = Literal[
+    "ml", "brush", "loss", "minutes", "where", "detail", "edges", "mixing", "drying", "shift", "value", "dose",
+]  # fmt: skip
 WHATS: tuple[What, ...] = get_args(What)
-"""Paint taken, and what of it (ml) was lost in brush and palette; minutes at a unit, the same by the plane of depth that it
-paints, at mixing a pile, until a coat was dry; how far paint went from wet to dry (CIELAB); a value that a place dried to
-(Munsell steps); parts of a dose."""
+"""Paint taken, the same by the brush, and what of it (ml) was lost in brush and palette; minutes at a unit, the same by the plane
+of depth, by the parts and by the edges that it has, at mixing a pile, until a coat was dry; how far paint went from wet to dry
+(CIELAB); a value that a place dried to (Munsell steps); parts of a dose."""
+
+SAID_ELSEWHERE: frozenset[What] = frozenset({"brush", "where", "detail", "edges"})
+"""Kinds that tell the same fact as another, parted otherwise: what they say over all groups is said by that one."""
 
 ABSURD = 20.0
 """What is found so many times what was expected, or so many times less, was typed or ticked wrong."""
@@ -28,8 +33,8 @@ _VALUE_MOST = 10.0
 
 @dataclass(frozen=True)
 class Observation:
-    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a plane of depth, a medium, a tube,
-    a value step.
+    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a brush, a plane of depth, a
+    medium, a tube, a value step.
 
     `found` and `expected` have the unit of `what`; for a loss `expected` is what was taken.
     """

@@ -28,6 +28,7 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
     came_out: swatch.came_out_lab,
     how: (swatch.how || "typed") as "typed",
     unread: swatch.came_out_lab === null,
+    unread_wet: false,
   };
   const back = () => changeSwatch(swatch.id, before);
   const patches = [
@@ -87,7 +88,15 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
             Read with the colorimeter
           </Button>
           {!swatch.wet && (
-            <Button onClick={() => keep(`Read ${swatch.name} wet`, () => readSwatch(swatch.id, true), back)}>
+            <Button
+              onClick={() =>
+                keep(
+                  `Read ${swatch.name} wet`,
+                  () => readSwatch(swatch.id, true),
+                  () => changeSwatch(swatch.id, { how: "typed", unread: false, unread_wet: true }),
+                )
+              }
+            >
               It is wet now: read it
             </Button>
           )}
@@ -96,7 +105,7 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
               onClick={() =>
                 keep(
                   "Took the reading back",
-                  () => changeSwatch(swatch.id, { how: "typed", unread: true }),
+                  () => changeSwatch(swatch.id, { how: "typed", unread: true, unread_wet: false }),
                   back,
                 )
               }
@@ -117,7 +126,8 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
             onClick={() =>
               keep(
                 `Read ${swatch.name}`,
-                () => changeSwatch(swatch.id, { came_out: lab, how: "typed", unread: false }),
+                () =>
+                  changeSwatch(swatch.id, { came_out: lab, how: "typed", unread: false, unread_wet: false }),
                 back,
               )
             }
@@ -136,7 +146,13 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
           found={(colour) =>
             keep(
               `Read ${swatch.name}`,
-              () => changeSwatch(swatch.id, { came_out: colour.lab, how: "photo", unread: false }),
+              () =>
+                changeSwatch(swatch.id, {
+                  came_out: colour.lab,
+                  how: "photo",
+                  unread: false,
+                  unread_wet: false,
+                }),
               back,
             )
           }
@@ -152,8 +168,10 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
           target.value !== swatch.note &&
           keep(
             "Changed the note",
-            () => changeSwatch(swatch.id, { note: target.value, how: "typed", unread: false }),
-            () => changeSwatch(swatch.id, { note: swatch.note, how: "typed", unread: false }),
+            () =>
+              changeSwatch(swatch.id, { note: target.value, how: "typed", unread: false, unread_wet: false }),
+            () =>
+              changeSwatch(swatch.id, { note: swatch.note, how: "typed", unread: false, unread_wet: false }),
           )
         }
       />

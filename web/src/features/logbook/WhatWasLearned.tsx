@@ -171,6 +171,8 @@ interface FactorsProps {
 }
 
 function Factors({ all, chosen, choose }: FactorsProps) {
+  const overall = new Set(all.overall.map((one) => one.what));
+  const partedOtherwise = all.groups.filter((one) => !overall.has(one.what) && one.of !== "");
   const groupsOf = (what: string) => all.groups.filter((one) => one.what === what && one.of !== "");
   return (
     <Table size="small" aria-label="Factors">
@@ -185,28 +187,26 @@ function Factors({ all, chosen, choose }: FactorsProps) {
         </TableRow>
       </TableHead>
       <TableBody>
-        {all.overall
-          .flatMap((one) => [one, ...groupsOf(one.what)])
-          .map((one) => (
-            <TableRow key={one.what + one.of} selected={chosen?.what === one.what && chosen.of === one.of}>
-              <TableCell sx={{ pl: one.of ? 4 : 2 }}>
-                <Button
-                  color="inherit"
-                  onClick={() => choose(one)}
-                  sx={{ fontWeight: one.of ? 450 : 650, textAlign: "left" }}
-                >
-                  {one.of || one.title}
-                </Button>
-              </TableCell>
-              <TableCell align="right" sx={{ fontWeight: one.differs ? 680 : 450 }}>
-                {one.count < all.fewest ? "" : said(one.what, one.mean)}
-              </TableCell>
-              <TableCell align="right">{one.count < all.fewest ? "" : between(one)}</TableCell>
-              <TableCell align="right">{said(one.what, one.usual)}</TableCell>
-              <TableCell align="right">{one.in_use == null ? "" : said(one.what, one.in_use)}</TableCell>
-              <TableCell align="right">{counted(one.count, all.fewest)}</TableCell>
-            </TableRow>
-          ))}
+        {[...all.overall.flatMap((one) => [one, ...groupsOf(one.what)]), ...partedOtherwise].map((one) => (
+          <TableRow key={one.what + one.of} selected={chosen?.what === one.what && chosen.of === one.of}>
+            <TableCell sx={{ pl: one.of ? 4 : 2 }}>
+              <Button
+                color="inherit"
+                onClick={() => choose(one)}
+                sx={{ fontWeight: one.of ? 450 : 650, textAlign: "left" }}
+              >
+                {overall.has(one.what) ? one.of || one.title : `${one.title}: ${one.of}`}
+              </Button>
+            </TableCell>
+            <TableCell align="right" sx={{ fontWeight: one.differs ? 680 : 450 }}>
+              {one.count < all.fewest ? "" : said(one.what, one.mean)}
+            </TableCell>
+            <TableCell align="right">{one.count < all.fewest ? "" : between(one)}</TableCell>
+            <TableCell align="right">{said(one.what, one.usual)}</TableCell>
+            <TableCell align="right">{one.in_use == null ? "" : said(one.what, one.in_use)}</TableCell>
+            <TableCell align="right">{counted(one.count, all.fewest)}</TableCell>
+          </TableRow>
+        ))}
       </TableBody>
     </Table>
   );

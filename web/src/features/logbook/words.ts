@@ -39,6 +39,9 @@ const UNITS: Partial<Record<What, string>> = {
   loss: "ml",
   minutes: "min",
   where: "min",
+  detail: "min",
+  edges: "min",
+  brush: "ml",
   mixing: "min",
   drying: "min",
   dose: "ml",
@@ -47,12 +50,7 @@ const UNITS: Partial<Record<What, string>> = {
 /** What was found where something was expected. */
 export function seen(what: What, { expected, found }: Entry): string {
   const unit = UNITS[what] ? ` ${UNITS[what]}` : "";
-  const digits =
-    what === "minutes" || what === "where" || what === "mixing" || what === "drying"
-      ? 0
-      : what.startsWith("dos")
-        ? 2
-        : 1;
+  const digits = UNITS[what] === "min" ? 0 : what.startsWith("dos") ? 2 : 1;
   const [one, other] = [found.toFixed(digits), expected.toFixed(digits)];
   if (what === "loss") return `${one} of ${other}${unit}`;
   return `${one}${unit}, ${other} expected`;
@@ -64,8 +62,11 @@ export const claims = (learned: Learned[]): { factor: Learned; words: string }[]
     .filter((one) => one.differs)
     .map((one) => ({
       factor: one,
-      words: `${TOLD[one.what](one)}${one.of && one.what !== "where" ? ` (${one.of})` : ""}.`,
+      words: `${TOLD[one.what](one)}${one.of && !IN_WORDS.includes(one.what) ? ` (${one.of})` : ""}.`,
     }));
+
+/** Kinds whose sentence names their group. */
+const IN_WORDS: What[] = ["where", "detail", "edges", "brush"];
 
 const PLANES: Record<string, string> = { front: "foreground", middle: "middle ground", back: "background" };
 
@@ -76,6 +77,9 @@ const TOLD: Record<What, (one: Learned) => string> = {
   loss: ({ mean }) => `${Math.round(mean * 100)} % of your paint stays in brush and palette`,
   minutes: (one) => `Your units take ${times(one)} the usual minutes`,
   where: ({ mean, of }) => `Your ${PLANES[of] ?? of} takes ${mean.toFixed(1)} times the usual minutes`,
+  detail: (one) => `Your units of ${one.of} take ${times(one)} the usual minutes`,
+  edges: (one) => `Your units with ${one.of} take ${times(one)} the usual minutes`,
+  brush: (one) => `With the ${one.of} you take ${times(one)} the paint of a usual plan`,
   mixing: (one) => `Mixing a pile takes you ${times(one)} the usual minutes`,
   drying: (one) => `Your coats dry in ${times(one)} the usual time`,
   shift: (one) => `Your paint goes ${times(one)} as far from wet to dry`,

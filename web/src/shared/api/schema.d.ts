@@ -6023,7 +6023,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * LeaveOutIn
@@ -8387,7 +8387,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * ResidualOut
@@ -9300,7 +9300,7 @@ export interface components {
          * SwatchIn
          * @description How a swatch came out dry (`came_out` with `how`), how it looked `wet`, or a note to it; None leaves it as it is.
          *
-         *     `unread` takes a reading back.
+         *     `unread` and `unread_wet` take a reading back.
          */
         SwatchIn: {
             /** Came Out */
@@ -9318,6 +9318,11 @@ export interface components {
              * @default false
              */
             unread: boolean;
+            /**
+             * Unread Wet
+             * @default false
+             */
+            unread_wet: boolean;
             /** Wet */
             wet?: number[] | null;
         };
@@ -14005,7 +14010,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                what: "ml" | "loss" | "minutes" | "where" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+                what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
             };
             cookie?: never;
         };

@@ -11,7 +11,8 @@ from .plan_json import advice_json
 LEARN_VERSION = 1
 
 _NAMES = {
-    "ml": "paint taken", "loss": "loss", "minutes": "pace", "where": "pace by depth", "mixing": "mixing",
+    "ml": "paint taken", "loss": "loss", "minutes": "pace", "where": "pace by depth", "detail": "pace by parts",
+    "edges": "pace by edges", "brush": "paint by brush", "mixing": "mixing",
     "drying": "drying", "shift": "wet to dry",
     "value": "value bias", "dose": "dose", "dosing hand": "dosing hand",
 }  # fmt: skip
