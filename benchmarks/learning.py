@@ -15,7 +15,7 @@ from ypsochrom.logbook.stand_in import Habits, log_of
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedTubes
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import Paintbox, paint
-from ypsochrom.paint.from_piles import HAND_SLIP, ReadPile, learn_tubes, predicted
+from ypsochrom.paint.from_piles import HAND_SLIP, ReadPile, learn_tubes
 
 from .timing import report, seconds
 
@@ -77,7 +77,9 @@ def _gain(seed: int, count: int) -> float:
     unseen = [parts() for _ in range(30)]
     truth = [spectra.reflectance_to_lab(mixed(one, 0.0)) for one in unseen]
     usual, own = (
-        np.median([delta_e_2000(predicted(one, shelf), lab) for one, lab in zip(unseen, truth, strict=True)])
+        np.median(
+            [delta_e_2000(appearance.dry_lab_of_pile(one, shelf), lab) for one, lab in zip(unseen, truth, strict=True)]
+        )
         for shelf in (box, ours)
     )
     return float(1 - own / usual)

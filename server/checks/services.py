@@ -103,9 +103,8 @@ def simulated(
 
 
 def _kept(owner: Any, content: bytes) -> str:
-    """A photo as it is kept: without what the camera wrote into it, at the size it is measured at."""
-    picture = decode(content, longest_px=checking.PHOTO_PX).in_eight_bits().srgb8
-    return pictures.store(owner, png.picture_jpeg(picture, quality=93), "jpg")
+    """A photo as it is kept: at the size it is measured at."""
+    return pictures.store_upload(owner, content, longest_px=checking.PHOTO_PX, quality=93)
 
 
 def row_of(owner: Any, painting_id: int, check_id: int) -> CheckRow:

@@ -3,7 +3,7 @@
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Query, Router, Status
+from ninja import File, Path, Query, Router, Status
 from ninja.files import UploadedFile
 
 from server.site.files import PaperSize, to_save, uploaded
@@ -14,6 +14,7 @@ from . import diaries, pages, services, swatches
 from .gathering import gather as gather_log
 from .schemas import (
     BehindOut,
+    By,
     ComparedOut,
     DiaryOut,
     EstimateIn,
@@ -45,7 +46,8 @@ router = Router()
 
 ZoneName = Annotated[str, Query(max_length=60)]
 Words = Annotated[str, Query(max_length=120)]
-Ref = Annotated[str, Query(pattern=r"^[pe]\d{1,15}$")]
+RefAsked = Annotated[str, Query(pattern=r"^[pe]\d{1,15}$")]
+Ref = Annotated[str, Path(pattern=r"^[pe]\d{1,15}$")]
 PageNumber = Annotated[int, Query(ge=1, le=10_000)]
 
 
@@ -62,9 +64,9 @@ def learned(request: HttpRequest) -> LearnedAllOut:
 
 
 @router.get("/learned/{what}", response={200: BehindOut, **PROBLEMS})
-def behind(request: HttpRequest, what: What, of: Words = "", page: PageNumber = 1) -> BehindOut:
+def behind(request: HttpRequest, what: What, of: Words = "", by: By = "", page: PageNumber = 1) -> BehindOut:
     """The observations behind a factor, the newest first."""
-    return services.behind(painter(request), what, of, page)
+    return services.behind(painter(request), what, of, by, page)
 
 
 @router.put("/left-out", response={200: LearnedAllOut, **PROBLEMS})
@@ -198,7 +200,7 @@ def enter(request: HttpRequest, given: NewPageIn) -> Status[PageOut]:
 
 
 @router.get("/pages/compare", response={200: ComparedOut, **PROBLEMS})
-def compare(request: HttpRequest, first: Ref, second: Ref) -> ComparedOut:
+def compare(request: HttpRequest, first: RefAsked, second: RefAsked) -> ComparedOut:
     """Two paintings side by side."""
     return pages.compared(painter(request), first, second)
 
@@ -216,39 +218,39 @@ def keep_rate(request: HttpRequest, given: RateIn) -> RateIn:
 
 
 @router.get("/pages/{ref}", response={200: PageOut, **PROBLEMS})
-def page(request: HttpRequest, ref: str) -> PageOut:
+def page(request: HttpRequest, ref: Ref) -> PageOut:
     """One painting of the logbook."""
     return pages.out(painter(request), ref)
 
 
 @router.put("/pages/{ref}", response={200: PageOut, **PROBLEMS})
-def change_page(request: HttpRequest, ref: str, given: PageIn) -> PageOut:
+def change_page(request: HttpRequest, ref: Ref, given: PageIn) -> PageOut:
     """Keep what the painter says of a painting."""
     return pages.change(painter(request), ref, given)
 
 
 @router.delete("/pages/{ref}", response={204: None, **PROBLEMS})
-def take_page_out(request: HttpRequest, ref: str) -> Status[None]:
+def take_page_out(request: HttpRequest, ref: Ref) -> Status[None]:
     """Take a painting from before the application out of the logbook."""
     pages.take_out(painter(request), ref)
     return Status(204, None)
 
 
 @router.post("/pages/{ref}/back", response={200: PageOut, **PROBLEMS})
-def put_page_back(request: HttpRequest, ref: str) -> PageOut:
+def put_page_back(request: HttpRequest, ref: Ref) -> PageOut:
     """Put it back."""
     pages.take_out(painter(request), ref, back=True)
     return pages.out(painter(request), ref)
 
 
 @router.post("/pages/{ref}/photo", response={200: PageOut, **PROBLEMS})
-def page_photo(request: HttpRequest, ref: str, photo: Annotated[UploadedFile, File()]) -> PageOut:
+def page_photo(request: HttpRequest, ref: Ref, photo: Annotated[UploadedFile, File()]) -> PageOut:
     """The photo of a painting from before the application."""
     return pages.put_photo(painter(request), ref, uploaded(photo))
 
 
 @router.get("/pages/{ref}/sheet.pdf", response={200: None, **PROBLEMS})
-def sheet(request: HttpRequest, ref: str, paper: PaperSize = "A4") -> HttpResponse:
+def sheet(request: HttpRequest, ref: Ref, paper: PaperSize = "A4") -> HttpResponse:
     """The sheet for the buyer or the family."""
     return to_save(pages.hand_over(painter(request), ref, paper), "application/pdf", "painting.pdf")
 

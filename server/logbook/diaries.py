@@ -14,7 +14,6 @@ from server.sittings.easel import services as easel
 from ypsochrom.formats.diary import diary_md, entries_csv, entry_lines, hours_csv
 from ypsochrom.formats.pdf.diary import diary_pdf
 from ypsochrom.formats.pdf.page import Paper
-from ypsochrom.formats.pictures import png
 from ypsochrom.kit.errors import BadPicture, BadSetting
 from ypsochrom.logbook.diary import Diary, Entry, diary_of, diary_without_easel
 from ypsochrom.sittings.calendar import zone_of
@@ -95,7 +94,7 @@ def change(owner: Any, painting_id: int, line_id: int, given: LineIn) -> DiaryOu
 def add_photo(owner: Any, painting_id: int, line_id: int | None, content: bytes) -> DiaryOut:
     """Put a photo to a line, or with None to a new one of now; without what the camera wrote into it."""
     painting = painting_of(owner, painting_id)
-    kept = pictures.store(owner, png.picture_jpeg(decode(content).in_eight_bits().srgb8), "jpg")
+    kept = pictures.store_upload(owner, content)
     if line_id is None:
         Line.objects.create(owner=painting.owner, painting=painting, at=timezone.now(), photo=kept)
     else:

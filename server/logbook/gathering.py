@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Count, Max, Q
+from django.db.models import Count, Max, Q, QuerySet
 from django.utils import timezone
 
 from server.checks.models import CheckRow
@@ -22,15 +22,15 @@ from ypsochrom.logbook.diary import diary_of
 from ypsochrom.logbook.easel import seen_at_the_easel
 from ypsochrom.logbook.mixed import MixedPile, mixed_at_the_easel, seen_in_swatches
 from ypsochrom.logbook.observation import Observation
+from ypsochrom.logbook.took import took
 from ypsochrom.materials.shelf import price_per_ml
-from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.passes.schools import school_of
 
 from .models import Fact, Gathered, Swatch
 from .schemas import GatheredOut, PaintingTold
 from .swatches import mixed_pile
 
-DERIVED = 2
+DERIVED = 3
 """Counted up when the same acts and checks tell something else than before."""
 
 AT_ONCE = 25
@@ -43,18 +43,22 @@ def gather(owner: Any) -> GatheredOut:
     """Gather what has changed, of at most `AT_ONCE` paintings; how many are left."""
     keys = _keys(owner)
     kept = dict(Gathered.objects.of(owner).filter(painting__isnull=False).values_list("painting", "key"))
-    changed = [pk for pk, key in keys.items() if kept.get(pk) != key]
+    emptied = {pk: _NOTHING for pk in kept if pk not in keys}  # its acts or checks are gone
+    changed = [pk for pk, key in {**keys, **emptied}.items() if kept.get(pk) != key]
     paintings = Painting.objects.of(owner).in_bulk(changed[:AT_ONCE])
     prices = price_per_ml(tubes_of(owner)) if paintings else {}
     for pk, painting in paintings.items():
         painting.owner = owner
-        _keep(painting, keys[pk], prices)
+        _keep(painting, keys.get(pk, _NOTHING), prices)
     facts = Fact.objects.of(owner).count()
     return GatheredOut(left=max(0, len(changed) - AT_ONCE), gathered=len(paintings), observations=facts)
 
 
+_NOTHING = "nothing"
+
+
 def _keys(owner: Any) -> dict[int, str]:
-    """Of every painting with acts or checks what says whether they are still the same; four queries."""
+    """Of every painting with acts or checks what says whether they are still the same; six queries."""
     found: dict[int, list[Any]] = defaultdict(lambda: [DERIVED])
     acts = ActRow.objects.of(owner).order_by().values("painting").annotate(count=Count("pk"), last=Max("pk"))
     lists = dict(
@@ -69,12 +73,18 @@ def _keys(owner: Any) -> dict[int, str]:
     checks = CheckRow.objects.of(owner).filter(report__isnull=False)
     for painting, *said in checks.values_list("painting", "pk", "number", "told", "asked"):
         found[painting].append(said)
-    read = Swatch.objects.of(owner).filter(
-        painting__isnull=False, wet__isnull=False, came_out__isnull=False, removed=None
-    )
-    for painting, *said in read.values_list("painting", "pk", "wet", "came_out"):
+    for painting, *said in _read_twice(owner).values_list("painting", "pk", "wet", "came_out"):
         found[painting].append(said)
+    revisions = Painting.objects.of(owner).filter(pk__in=found).values_list("pk", "revision")
+    for painting, revision in revisions:
+        found[painting].append(revision)  # title, size and method are told, too
     return {painting: codec.fingerprint(told) for painting, told in found.items()}
+
+
+def _read_twice(owner: Any) -> QuerySet[Swatch]:
+    """Piles of paintings that were read wet and dry."""
+    rows = Swatch.objects.of(owner).filter(painting__isnull=False, removed=None)
+    return rows.filter(wet__isnull=False, came_out__isnull=False)
 
 
 def _keep(painting: Painting, key: str, prices: dict[str, float]) -> None:
@@ -89,7 +99,7 @@ def _keep(painting: Painting, key: str, prices: dict[str, float]) -> None:
             [
                 Fact(
                     owner=painting.owner, gathered=row, key=one.id, at=one.at, what=one.what, of=one.of,
-                    expected=one.expected, found=one.found,
+                    expected=one.expected, found=one.found, also=dict(one.also),
                 )
                 for one in facts
             ]
@@ -107,37 +117,19 @@ def _told(painting: Painting, prices: dict[str, float]) -> tuple[list[Observatio
         worklist, acts, climate = taken
         facts += seen_at_the_easel(acts, worklist, climate, now, str(painting.pk))
         piles = mixed_at_the_easel(acts, worklist)
-        diary, work = diary_of(acts, worklist, climate, now), desk.opened(painting)
-        at_units = sum(one.worked_min for one in diary.hours)
-        used: dict[str, float] = defaultdict(float)
-        for pile in piles:
-            for tube, ml in pile.parts.items():
-                used[tube] += ml
-        brief = work.inputs.brief
-        if diary.last is not None:
+        found = took(diary_of(acts, worklist, climate, now), piles, prices)
+        if found is not None:
+            work = desk.opened(painting)
+            brief = work.inputs.brief
             told = PaintingTold(
+                took=found,
                 thumbnail=subject_pictures(work).thumbnail,
-                last=diary.last.isoformat(),
-                sittings=len(diary.sittings),
-                worked_min=max(diary.worked_min, at_units),  # a clock may have jumped while a sitting was open
-                planned_min=sum(one.planned_min for one in diary.hours),
-                done=sum(one.done for one in diary.hours) / max(sum(one.units for one in diary.hours), 1),
-                units_min=at_units,
-                ml=sum(used.values()),
-                cost=sum(ml * prices[tube] for tube, ml in used.items() if tube in prices),
                 method=school_of(brief.passes.school).title,
-                palette=sorted(used),
                 width_mm=brief.support.width_mm,
                 height_mm=brief.support.height_mm,
-            ).model_dump()
-    read = Swatch.objects.of(painting.owner).filter(
-        painting=painting, wet__isnull=False, came_out__isnull=False, removed=None
-    )
-    mixed = [mixed_pile(row) for row in read]
-    if mixed:
-        keys = {key for one in mixed for key in one.parts}
-        box = Paintbox.of(paint(key) for key in sorted(keys))
-        facts += seen_in_swatches(mixed, box, str(painting.pk))
+            ).model_dump(mode="json")
+    mixed = [mixed_pile(row) for row in _read_twice(painting.owner).filter(painting=painting)]
+    facts += seen_in_swatches(mixed, str(painting.pk))
     for check in CheckRow.objects.filter(painting=painting, report__isnull=False):
         report = report_of(check)
         if report is not None:

@@ -41,6 +41,7 @@ class Fact(Owned):
     of = models.CharField(max_length=120)
     expected = models.FloatField()
     found = models.FloatField()
+    also = models.JSONField(default=dict)
 
     class Meta:
         ordering = ["at", "id"]

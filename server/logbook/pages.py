@@ -5,6 +5,7 @@ from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, time
 from typing import Any
 
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from server.checks.models import CheckRow
@@ -19,14 +20,12 @@ from server.sittings.easel import services as easel
 from server.work import desk
 from ypsochrom.formats.pdf.hand_over import hand_over_pdf
 from ypsochrom.formats.pdf.page import Paper
-from ypsochrom.formats.pictures import png
 from ypsochrom.kit.errors import BadSetting, UnknownPaint
 from ypsochrom.logbook import pages as core
 from ypsochrom.logbook.hand_over import HandOver, may_be_varnished, priced
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import paint
 from ypsochrom.passes.schools import school_of
-from ypsochrom.subject.decode import decode
 
 from .diaries import picture_of
 from .models import Gathered, Page
@@ -64,36 +63,47 @@ class _Kept:
 
 def _all(owner: Any) -> list[_Kept]:
     """Every painting of the logbook; three queries."""
+    return _of_easel(owner, _gathered(owner)) + [_earlier(row) for row in _entered(owner)]
+
+
+def _gathered(owner: Any) -> QuerySet[Gathered]:
+    return Gathered.objects.of(owner).filter(told__isnull=False, painting__isnull=False, painting__removed=None)
+
+
+def _entered(owner: Any) -> QuerySet[Page]:
+    return Page.objects.of(owner).filter(painting=None, removed=None)
+
+
+def _of_easel(owner: Any, made: QuerySet[Gathered]) -> list[_Kept]:
     said = {row.painting_id: row for row in Page.objects.of(owner).filter(painting__isnull=False)}
-    made = Gathered.objects.of(owner).filter(told__isnull=False, painting__isnull=False, painting__removed=None)
     rows = made.values_list("told", "painting", "painting__title")
-    found = [
+    return [
         _made_here(PaintingTold.model_validate(told), painting, title, said.get(painting))
         for told, painting, title in rows
     ]
-    return found + [_earlier(row) for row in Page.objects.of(owner).filter(painting=None, removed=None)]
 
 
 def _made_here(told: PaintingTold, painting: int, title: str, said: Page | None) -> _Kept:
+    took = told.took
     page = core.Page(
         id=f"p{painting}",
         title=title,
-        at=datetime.fromisoformat(told.last),
+        at=took.last,
         width_mm=told.width_mm,
         height_mm=told.height_mm,
-        minutes=told.worked_min,
-        units_min=told.units_min,
-        planned_min=told.planned_min,
-        ml=told.ml,
-        cost=told.cost,
+        minutes=took.worked_min,
+        units_min=took.units_min,
+        planned_min=took.planned_min,
+        ml=took.ml,
+        cost=took.cost,
         method=told.method,
-        palette=tuple(told.palette),
-        done=told.done,
+        palette=took.palette,
+        done=took.done,
     )
     if said is None:
-        return _Kept(page, painting, told.thumbnail, told.sittings)
-    page = replace(page, tags=tuple(said.tags), mark=said.mark, done=told.done if said.finished is None else 1.0)
-    return _Kept(page, painting, told.thumbnail, told.sittings, said.notes, said.finished, said.handed)
+        return _Kept(page, painting, told.thumbnail, took.sittings)
+    page = replace(page, tags=tuple(said.tags), mark=said.mark, done=took.done if said.finished is None else 1.0)
+    return _Kept(page, painting, told.thumbnail, took.sittings, said.notes, said.finished, said.handed)
 
 
 def _earlier(row: Page) -> _Kept:
@@ -180,10 +190,15 @@ def _out(kept: _Kept, habits: Habits, may_varnish: datetime | None = None) -> Pa
 
 
 def _one(owner: Any, ref: str) -> _Kept:
-    found = next((one for one in _all(owner) if one.page.id == ref), None)
-    if found is None:
+    """A page by its reference: "p" and the number of a painting made here, "e" and that of one entered."""
+    number = int(ref[1:])
+    if ref.startswith("p"):
+        found = _of_easel(owner, _gathered(owner).filter(painting=number))
+    else:
+        found = [_earlier(row) for row in _entered(owner).filter(pk=number)]
+    if not found:
         raise NotFound("painting")
-    return found
+    return found[0]
 
 
 def out(owner: Any, ref: str) -> PageOut:
@@ -219,9 +234,9 @@ _OF_EARLIER = ("title", "width_mm", "height_mm", "minutes", "ml", "cost", "metho
 def change(owner: Any, ref: str, given: PageIn) -> PageOut:
     """Keep what the painter says of a painting."""
     kept = _one(owner, ref)
-    fields = given.model_dump(exclude_unset=True, mode="json", exclude={"finished"})
-    if "finished" in given.model_fields_set:
-        fields["finished"] = given.finished
+    fields = given.model_dump(exclude_unset=True)
+    if "handed" in fields:
+        fields["handed"] = given.handed.model_dump(mode="json")
     if kept.painting is None:
         row = one_of(Page, owner, "painting", pk=int(ref[1:]))
     else:
@@ -231,8 +246,7 @@ def change(owner: Any, ref: str, given: PageIn) -> PageOut:
             )
         row, _ = Page.objects.get_or_create(owner=owner, painting_id=kept.painting)
     for name, value in {**fields, **_checked(fields)}.items():
-        if value is not None or name in ("finished", "minutes", "ml", "cost"):
-            setattr(row, name, value or None if name == "mark" else value)
+        setattr(row, name, value)
     row.save()
     return out(owner, ref)
 
@@ -259,16 +273,14 @@ def put_photo(owner: Any, ref: str, content: bytes) -> PageOut:
     if kept.painting is not None:
         raise BadSetting("A painting made here is shown by its reference.", "Put the photo into its diary or a check.")
     row = one_of(Page, owner, "painting", pk=int(ref[1:]))
-    row.photo = pictures.store(
-        owner, png.picture_jpeg(decode(content, longest_px=_PHOTO_PX).in_eight_bits().srgb8), "jpg"
-    )
+    row.photo = pictures.store_upload(owner, content, longest_px=_PHOTO_PX)
     row.save(update_fields=["photo"])
     return out(owner, ref)
 
 
 def take_out(owner: Any, ref: str, *, back: bool = False) -> None:
     """Take a painting from before the application out of the logbook, or put it back."""
-    if not ref.startswith("e"):
+    if ref.startswith("p"):
         raise BadSetting("A painting made here cannot be taken out of the logbook.", "Put it into the bin instead.")
     row = one_of(Page, owner, "painting", pk=int(ref[1:]), painting=None)
     row.removed = None if back else timezone.now()

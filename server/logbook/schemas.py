@@ -11,22 +11,24 @@ from ypsochrom.logbook.diary import EntryKind, PassHours
 from ypsochrom.logbook.hand_over import Price
 from ypsochrom.logbook.learning import PlanChange
 from ypsochrom.logbook.pages import Beside, Rate, Span
+from ypsochrom.logbook.took import Took
 
-What = Literal[
-    "ml", "brush", "loss", "minutes", "where", "detail", "edges", "mixing", "drying", "shift", "value", "dose", "dosing hand",
-]  # fmt: skip
+What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
+By = Literal["", "depth", "parts", "edges", "brush"]
 
 
 class LearnedOut(Schema):
     """A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
 
-    `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
+    `of` is the group that it is of ("" for all), `by` how observations are parted into it ("": by what they were seen
+    at); `in_use` is what plans are made with now, None where plans do not take it up;
     `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too; `since` when it was
     last begun anew.
     """
 
     what: What
     of: str
+    by: By
     title: str
     mean: float
     low: float
@@ -130,23 +132,11 @@ class UseIn(Schema):
 
 
 class PaintingTold(Schema):
-    """What a painting's easel tells of it as a whole; `thumbnail` is a picture's name, `last` when it was last worked on.
+    """What a painting's easel and desk tell of it as a whole; `thumbnail` is a picture's name."""
 
-    `worked_min` are all minutes at work, of them `units_min` at units for which `planned_min` were planned; `done` is the
-    share (0-1) of its units that are painted, `ml` and `cost` are of what was mixed, `palette` its paint keys.
-    """
-
+    took: Took
     thumbnail: str
-    last: str
-    sittings: int
-    worked_min: float
-    units_min: float
-    planned_min: float
-    done: float
-    ml: float
-    cost: float
     method: str
-    palette: list[str]
     width_mm: float
     height_mm: float
 
@@ -193,6 +183,7 @@ class DiaryOut(Schema):
     hours: list[PassHours]
 
 
+Title = Annotated[str, Field(min_length=1, max_length=120)]
 Mark = Annotated[int, Field(ge=1, le=5)]
 Tag = Annotated[str, Field(min_length=1, max_length=40)]
 Side = Annotated[float, Field(ge=20, le=5000)]
@@ -220,30 +211,30 @@ class HandedData(Schema):
 
 
 class PageIn(Schema):
-    """What the painter says of a painting; None leaves it as it is.
+    """What the painter says of a painting; what is not sent stays as it is, and None says that nobody knows.
 
     Title, size, hours, method, palette and amounts are of paintings from before the application alone: those made here know them.
     """
 
-    title: Annotated[str, Field(min_length=1, max_length=120)] | None = None
-    width_mm: Side | None = None
-    height_mm: Side | None = None
+    title: Title = ""
+    width_mm: Side = 0.0
+    height_mm: Side = 0.0
     minutes: Minutes | None = None
     ml: Amount | None = None
     cost: Amount | None = None
-    method: Annotated[str, Field(max_length=40)] | None = None
-    palette: Keys | None = None
-    tags: Annotated[list[Tag], Field(max_length=20)] | None = None
-    mark: Annotated[int, Field(ge=0, le=5)] | None = None
-    notes: Annotated[str, Field(max_length=4000)] | None = None
+    method: Annotated[str, Field(max_length=40)] = ""
+    palette: Keys = []
+    tags: Annotated[list[Tag], Field(max_length=20)] = []
+    mark: Mark | None = None
+    notes: Annotated[str, Field(max_length=4000)] = ""
     finished: date | None = None
-    handed: HandedData | None = None
+    handed: HandedData = HandedData()
 
 
 class NewPageIn(Schema):
     """A painting from before the application: title and size, and what else is still known."""
 
-    title: Annotated[str, Field(min_length=1, max_length=120)]
+    title: Title
     size: Annotated[str, Field(min_length=3, max_length=40)]
     minutes: Minutes | None = None
     ml: Amount | None = None
@@ -390,11 +381,12 @@ class SwatchOut(Schema):
     parts: list[SwatchPartOut]
     planned: str
     planned_lab: list[float]
-    planned_wet: str
     wet: str | None
     came_out: str | None
     came_out_lab: list[float] | None
+    value: float
     off_de00: float | None
+    off_words: str
     how: str
     note: str
     away: float | None
@@ -402,12 +394,14 @@ class SwatchOut(Schema):
 
 class SwatchesOut(Schema):
     """The swatch book, or what of it is near a colour; `read` piles were read when dry. `near_de00` is how near is as good as
-    mixed before."""
+    mixed before, `same_de00` the same; from `fewest_read` on tubes can be learned."""
 
     swatches: list[SwatchOut]
     total: int
     read: int
     near_de00: float
+    same_de00: float
+    fewest_read: int
     target: str | None
 
 

@@ -18,7 +18,7 @@ from ypsochrom.logbook.observation import Observation, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
 
 from .models import Fact, Gathered
-from .schemas import BehindOut, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
+from .schemas import BehindOut, By, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
 
 PAGE = 50
 
@@ -26,10 +26,6 @@ _TITLES = {
     "ml": "Paint taken",
     "loss": "Lost in brush and palette",
     "minutes": "Minutes at a unit",
-    "where": "Minutes, by depth",
-    "detail": "Minutes, by parts",
-    "edges": "Minutes, by edges",
-    "brush": "Paint, by brush",
     "mixing": "Minutes at mixing a pile",
     "drying": "Time until a coat is dry",
     "shift": "From wet to dry",
@@ -38,7 +34,7 @@ _TITLES = {
     "dosing hand": "How exact your doses are",
 }
 
-_FIELDS = ("key", "at", "gathered__painting", "what", "of", "expected", "found")
+_FIELDS = ("key", "at", "gathered__painting", "what", "of", "expected", "found", "also")
 
 
 def _facts(owner: Any) -> Any:
@@ -54,10 +50,13 @@ def _newest(owner: Any) -> tuple[Observation, ...]:
     return tuple(found)
 
 
-def _observation(
-    key: str, at: datetime, painting: int | None, what: Any, of: str, expected: float, found: float
-) -> Observation:
-    return Observation(key, at, "" if painting is None else str(painting), what, of, expected, found)
+def _observation(key: str, at: datetime, painting: int | None, *said: Any) -> Observation:
+    return Observation(key, at, "" if painting is None else str(painting), *said)
+
+
+def _noted(what: str) -> str:
+    """The kind of observation that a factor is learned from: how exact a hand is, from its doses."""
+    return {"dosing hand": "dose"}.get(what, what)
 
 
 def log_lines(owner: Any) -> bytes:
@@ -117,6 +116,7 @@ def _out(one: Learned, log: _Log, in_use: Factors, differs: bool) -> LearnedOut:
     return LearnedOut(
         what=one.what,  # type: ignore[arg-type]  # a word of the schema
         of=one.of,
+        by=one.by,
         title=_TITLES[one.what],
         mean=one.mean,
         low=one.low,
@@ -129,13 +129,12 @@ def _out(one: Learned, log: _Log, in_use: Factors, differs: bool) -> LearnedOut:
     )
 
 
-def behind(owner: Any, what: str, of: str, page: int) -> BehindOut:
+def behind(owner: Any, what: str, of: str, by: By, page: int) -> BehindOut:
     """The observations behind a factor, those that are left out among them."""
     log = _Log.of(owner)
-    told = {"dosing hand": "dose"}.get(what, what)
-    own = _facts(owner).filter(what=told).order_by("-at", "-id").select_related("gathered")
+    own = _facts(owner).filter(what=_noted(what)).order_by("-at", "-id").select_related("gathered")
     if of:
-        own = own.filter(of=of)
+        own = own.filter(**{f"also__{by}" if by else "of": of})
     doubted = {id_ for one in log.found.overall for id_ in one.doubted}
     return BehindOut(
         total=own.count(),
@@ -165,7 +164,7 @@ def change_left_out(owner: Any, observation: str, *, out: bool) -> LearnedAllOut
 
 def reset(owner: Any, what: str, *, anew: bool) -> LearnedAllOut:
     """Learn a factor anew from now on, or from all there is again."""
-    habits = learn_anew(owner, {"dosing hand": "dose"}.get(what, what), timezone.now() if anew else None)
+    habits = learn_anew(owner, _noted(what), timezone.now() if anew else None)
     return _all(owner, _Log.taught(_newest(owner), habits))
 
 

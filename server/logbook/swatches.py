@@ -25,12 +25,12 @@ from ypsochrom.colour.types import LabTriple, triple
 from ypsochrom.colour.words import colour_name
 from ypsochrom.colour.written import read_colour
 from ypsochrom.kit.errors import BadSetting
-from ypsochrom.logbook.mixed import NEAR_DE00, MixedPile, alike, by_colour
+from ypsochrom.logbook.mixed import NEAR_DE00, SAME_DE00, MixedPile, alike, by_colour
 from ypsochrom.materials.instruments import SimulatedColorimeter
 from ypsochrom.materials.shelf import looking_box
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import Paintbox, paint
-from ypsochrom.paint.from_piles import HELPS, ReadPile, TubesLearned, learn_tubes
+from ypsochrom.paint.from_piles import FEWEST_PILES, HELPS, ReadPile, TubesLearned, learn_tubes
 
 from .models import Swatch
 from .schemas import (
@@ -89,12 +89,13 @@ def _book(owner: Any, rows: Sequence[tuple[Swatch, MixedPile, float | None]], ta
         total=_rows(owner).count(),
         read=_rows(owner).filter(came_out__isnull=False).count(),
         near_de00=NEAR_DE00,
+        same_de00=SAME_DE00,
+        fewest_read=FEWEST_PILES,
         target=target,
     )
 
 
 def _out(row: Swatch, pile: MixedPile, away: float | None = None) -> SwatchOut:
-    box = Paintbox.of(paint(key) for key in pile.parts)
     return SwatchOut(
         id=row.pk,
         name=row.name,
@@ -108,11 +109,12 @@ def _out(row: Swatch, pile: MixedPile, away: float | None = None) -> SwatchOut:
         ],
         planned=lab_to_hex(np.array(pile.planned)),
         planned_lab=list(pile.planned),
-        planned_wet=lab_to_hex(appearance.wet_lab(appearance.parts_vector(pile.parts, box), box)),
         wet=None if pile.wet is None else lab_to_hex(np.array(pile.wet)),
         came_out=None if pile.came_out is None else lab_to_hex(np.array(pile.came_out)),
         came_out_lab=None if pile.came_out is None else list(pile.came_out),
+        value=pile.value,
         off_de00=pile.off_de00,
+        off_words=pile.off_in_words,
         how=row.how,
         note=row.note,
         away=away,
@@ -126,7 +128,7 @@ def keep(owner: Any, given: NewSwatchIn) -> SwatchOut:
         raise BadSetting("There is no paint in this pile.", "Give the parts of at least one tube.")
     painting = None if given.painting is None else painting_of(owner, given.painting)
     box = looking_box(tubes_of(owner)).only(parts)
-    planned = appearance.dry_lab(appearance.parts_vector(parts, box), box)
+    planned = appearance.dry_lab_of_pile(parts, box)
     row = Swatch.objects.create(
         owner=owner,
         key=f"own/{uuid.uuid4().hex}",

@@ -6,10 +6,9 @@ from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Number
-from ypsochrom.practice import exercise
-from ypsochrom.practice.exercise import Exercise
+from ypsochrom.practice import exercise as asked
 
-Kind = exercise.Kind
+Kind = asked.Kind
 Seed = Annotated[int, Field(ge=0, le=2**31 - 1)]
 Ratio = Annotated[float, Field(ge=0.05, le=16)]
 
@@ -20,11 +19,12 @@ class QuestionOut(Schema):
     `note` says what was odd about the answers before.
     """
 
-    exercise: Exercise
+    exercise: asked.Exercise
     seed: int
     ratio: float
     title: str
     trains: str
+    needs: asked.Needs
     note: str
 
 
@@ -63,15 +63,15 @@ class PointOut(Schema):
 class PractisedOut(Schema):
     """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
 
-    `bias` is how far numbers are off on the mean; `usual` where practice begins; `curve` the same day by day; `why_not` says
-    why it cannot be practised now.
+    `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
+    day; `why_not` says why it cannot be practised now.
     """
 
     kind: Kind
     title: str
     trains: str
     unit: str
-    needs: str
+    needs: asked.Needs
     usual: float
     size: float | None
     low: float | None
@@ -84,8 +84,9 @@ class PractisedOut(Schema):
 
 
 class ProgressOut(Schema):
-    """All kinds, and which comes next; `beside` is how far values were off in checked paintings (steps), the newest first."""
+    """All kinds, and which comes next; in the last `beside` areas that dried, values were off by `beside_off` steps."""
 
     kinds: list[PractisedOut]
     next_kind: Kind
-    beside: list[float]
+    beside: int
+    beside_off: float | None

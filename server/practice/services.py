@@ -64,7 +64,7 @@ def _open(box: Paintbox) -> list[Kind]:
 def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
     """The next question, of this kind or of the one whose turn it is; `BadShelf` where the shelf has too few tubes for it."""
     answers, box = _answers(owner), shelf_box(owner)
-    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or _NEEDS.get(one) == "shapes"]
+    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or JUDGEMENTS[one].needs == "shapes"]
     chosen = kind or course.next_kind(answers, timezone.now(), kinds)
     ratio, seed = course.next_ratio(chosen, answers), secrets.randbelow(2**31)
     exercise, _ = course.made(chosen, seed, ratio, box)
@@ -74,6 +74,7 @@ def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
         ratio=ratio,
         title=JUDGEMENTS[chosen].title,
         trains=JUDGEMENTS[chosen].trains,
+        needs=JUDGEMENTS[chosen].needs,
         note=course.noticed(answers),
     )
 
@@ -94,7 +95,7 @@ def answer(owner: Any, given: AnswerIn) -> VerdictOut:
         seconds=given.seconds,
         choice=said[0] if isinstance(said, tuple) and len(said) == 1 else None,
         counts=counts,
-        dim=given.dim and exercise.needs != "shapes",
+        dim=given.dim and JUDGEMENTS[given.kind].needs != "shapes",
     )
     places = verdict.right if isinstance(verdict.right, tuple) else ()
     return VerdictOut(
@@ -128,17 +129,14 @@ def progress(owner: Any) -> ProgressOut:
     """How far the painter is with every kind, and what comes next."""
     answers, box = _answers(owner), shelf_box(owner)
     without = _why_not(box)
-    off = Fact.objects.of(owner).filter(what="value", gathered__teaches=True).order_by("-at", "-id")
+    dried = Fact.objects.of(owner).filter(what="value", gathered__teaches=True).order_by("-at", "-id")
+    off = [found - expected for found, expected in dried.values_list("found", "expected")[:_BESIDE]]
     return ProgressOut(
         kinds=[_standing_out(kind, answers, without if JUDGEMENTS[kind].of_tubes else "") for kind in KINDS],
         next_kind=course.next_kind(answers, timezone.now(), _open(box)),
-        beside=[found - expected for found, expected in off.values_list("found", "expected")[:_BESIDE]],
+        beside=len(off),
+        beside_off=course.usual_error(off) if off else None,
     )
-
-
-_NEEDS = {
-    "ratio": "shapes", "angle": "shapes", "order": "shapes", "lighter": "values", "value": "values", "ladder": "values",
-}  # fmt: skip
 
 
 def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> PractisedOut:
@@ -148,12 +146,12 @@ def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> Practis
         title=judgement.title,
         trains=judgement.trains,
         unit=judgement.unit,
-        needs=_NEEDS.get(kind, "colour"),
+        needs=judgement.needs,
         usual=judgement.usual,
         size=told.size,
         low=told.low,
         high=told.high,
-        bias=told.bias,
+        bias=told.bias if told.leans else None,
         count=told.count,
         last=None if told.last is None else told.last.isoformat(),
         curve=_curve(kind, answers),

@@ -169,6 +169,13 @@ class OwnersFiles:
         return known
 
 
+def store_upload(owner: Any, content: bytes, *, longest_px: int | None = None, quality: int = 90) -> str:
+    """Keep an uploaded photo as JPEG, without what the camera wrote into it, no longer than so many pixels; its name."""
+    limit = {} if longest_px is None else {"longest_px": longest_px}
+    picture = decode(content, **limit).in_eight_bits().srgb8
+    return store(owner, png.picture_jpeg(picture, quality=quality), "jpg")
+
+
 def store_photo(owner: Any, picture: Picture) -> str:
     """Keep a decoded photo, without loss and without any of the file's own facts (no place, no camera)."""
     name = store(owner, png.picture_png(picture.srgb8), "png")

@@ -86,26 +86,20 @@ def test_what_was_only_ticked_off_or_cannot_have_been_is_left_out():
     assert seen([(2, "done", {"task": "u1"}), (3, "dry", {"task": "nowhere"})]) == {}
 
 
-def test_units_of_one_depth_tell_the_pace_there_and_those_of_several_do_not():
+def test_minutes_of_a_unit_are_parted_by_depth_parts_edges_and_brush_and_paint_by_the_brush():
     made = worklist()
-    first, second = (replace(task, passages=(Passage("a1"),)) for task in made.tasks[1:])
     areas = (ListedArea("a1", 0, "wall", (0.5, 0.5), "back"), ListedArea("a2", 1, "jug", (0.5, 0.5), "front"))
-    one = replace(made, areas=areas, tasks=(made.tasks[0], first, second))
-    both = replace(one, tasks=(made.tasks[0], replace(first, passages=(Passage("a1"), Passage("a2"))), second))
-    found = [o for o in seen_at_the_easel(acts(*DONE), one, AIR, BEGINS + timedelta(hours=4), "7") if o.what == "where"]
-    assert [(o.of, o.expected, o.found) for o in found] == [("back", 10.0, 15.0)]
-    told = seen_at_the_easel(acts(*DONE), both, AIR, BEGINS + timedelta(hours=4), "7")
-    assert "where" not in {o.what for o in told}
-
-
-def test_minutes_are_told_by_parts_and_edges_and_paint_by_the_brush_too():
-    made = worklist()
-    many = replace(
-        made.tasks[1], brush="flat, 25 mm", edges=("a", "b", "c"), passages=tuple(Passage(f"a{n}") for n in range(4))
-    )
-    made = replace(made, tasks=(made.tasks[0], many, made.tasks[2]))
+    one = replace(made.tasks[1], passages=(Passage("a1"),), brush="flat, 25 mm", edges=("a", "b", "c"))
     told = acts(*DONE, (25, "left", {"pile": "m1", "ml": 2.0}))
-    found = {o.what: o for o in seen_at_the_easel(told, made, AIR, BEGINS + timedelta(hours=4), "7")}
-    assert (found["detail"].of, found["edges"].of) == ("many parts", "many edges")
-    assert found["detail"].found == found["edges"].found == found["minutes"].found
-    assert (found["brush"].of, found["brush"].found) == ("flat, 25 mm", found["ml"].found)
+
+    def found(unit):
+        listed = replace(made, areas=areas, tasks=(made.tasks[0], unit, made.tasks[2]))
+        return {o.what: o for o in seen_at_the_easel(told, listed, AIR, BEGINS + timedelta(hours=4), "7")}
+
+    assert found(one)["minutes"].also == {
+        "depth": "back", "parts": "few parts", "edges": "many edges", "brush": "flat, 25 mm",
+    }  # fmt: skip
+    assert found(one)["ml"].also == {"brush": "flat, 25 mm"}
+    assert found(one)["mixing"].also == {}
+    both = replace(one, passages=(Passage("a1"), Passage("a2"), Passage("a1", "light"), Passage("a2", "light")))
+    assert found(both)["minutes"].also == {"parts": "many parts", "edges": "many edges", "brush": "flat, 25 mm"}

@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from scipy import stats
 
 from ypsochrom.logbook.learning import FEWEST, changes_plans, lessons
-from ypsochrom.logbook.observation import Observation
+from ypsochrom.logbook.observation import Observation, lines, read_lines
 from ypsochrom.logbook.posterior import Prior, learned
 from ypsochrom.logbook.stand_in import BEGIN, Habits, log_of
 from ypsochrom.passes.factors import USUAL_FACTORS, Factor
@@ -181,15 +181,36 @@ def test_the_log_is_read_back_as_it_was_written_and_what_cannot_be_is_told():
     assert all(advice.hint for advice in refused)
 
 
-def test_what_is_parted_otherwise_is_told_by_group_alone_and_changes_no_factor():
-    at = BEGIN
-    rows = [
-        Observation(f"{what}{n}", at, "1", what, "back" if what == "where" else "opaque", 10.0, 20.0)
-        for what in ("minutes", "where") for n in range(8)
+def parted(depths):
+    return [
+        Observation(f"m{n}", BEGIN + timedelta(minutes=n), "1", "minutes", "opaque", 10.0, 20.0 if depth == "back" else 10.0,
+                    {"depth": depth} if depth else {})
+        for n, depth in enumerate(depths)
     ]  # fmt: skip
+
+
+def test_the_same_facts_are_told_by_depth_too_and_change_no_factor():
+    rows = parted(["back", "front"] * 12)
     found = lessons(rows)
     assert [one.what for one in found.overall] == ["minutes"]
-    (back,) = [one for one in found.groups if one.what == "where"]
-    assert back.mean == pytest.approx(2.0, rel=0.15)
-    assert not found.stands_out(back)
-    assert found.factors.pace == lessons(rows[:8]).factors.pace
+    by_depth = {one.of: one for one in found.groups if one.by == "depth"}
+    assert by_depth["back"].mean > 1.6 > 1.3 > by_depth["front"].mean
+    assert by_depth["back"].count == 12
+    assert found.stands_out(by_depth["back"])
+    assert found.factors == lessons([replace(one, also={}) for one in rows]).factors
+
+
+def test_a_fact_that_is_left_out_or_reset_is_so_in_every_parting():
+    rows = parted(["back"] * 6 + ["front"] * 6)
+    left = lessons(rows, without=[one.id for one in rows[:4]])
+    assert next(one for one in left.groups if one.of == "back").count == 2
+    assert [one.of for one in lessons(rows, since={"minutes": rows[6].at}).groups if one.by == "depth"] == ["front"]
+
+
+def test_partings_go_through_the_open_format_and_back_and_nonsense_there_is_refused():
+    rows = parted(["back", ""])
+    read, refused = read_lines(lines(rows))
+    assert (list(read), refused) == (rows, ())
+    for wrong in ('"back"', "7", '["depth"]'):
+        _, refused = read_lines(lines(rows[:1]).replace('{"depth": "back"}', wrong))
+        assert [one.id for one in refused] == ["logbook.W001"], wrong

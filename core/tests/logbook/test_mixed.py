@@ -96,6 +96,6 @@ def test_a_pile_read_wet_and_dry_tells_how_far_it_went_against_what_is_usual():
     dry, wet = appearance.dry_lab(own, box), appearance.wet_lab(own, box)
     twice = tuple(map(float, dry + 2 * (wet - dry)))
     read = MixedPile("7", AT, "x", parts, tuple(map(float, dry)), tuple(map(float, dry)), twice)
-    (found,) = seen_in_swatches([read, pile(8, (50.0, 0.0, 0.0))], box, "3")
+    (found,) = seen_in_swatches([read, pile(8, (50.0, 0.0, 0.0))], "3")
     assert (found.what, found.of, found.id) == ("shift", paint("PB29").name, "3/shift/7")
     assert found.found / found.expected == pytest.approx(2.0)

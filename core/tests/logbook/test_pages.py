@@ -87,7 +87,7 @@ def test_every_estimate_is_in_order_and_above_nothing(width, height, minutes):
     assert 0 < found.minutes.low <= found.minutes.likely <= found.minutes.high
 
 
-@pytest.mark.parametrize("wrong", [{"width_mm": 5}, {"rate": -1.0}, {"share": 9.0}])
+@pytest.mark.parametrize("wrong", [{"width_mm": 5}, {"rate": -1.0}, {"rate": 10.0, "share": 9.0}])
 def test_what_cannot_be_asked_is_refused(wrong):
     with pytest.raises(BadSetting):
         Asked(**{"width_mm": 300.0, "height_mm": 200.0, **wrong})

@@ -9,7 +9,7 @@ from ypsochrom.kit.errors import BadReading
 from ypsochrom.materials.instruments import SimulatedColorimeter, SimulatedTubes
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import Paintbox, paint
-from ypsochrom.paint.from_piles import ReadPile, learn_tubes, predicted
+from ypsochrom.paint.from_piles import ReadPile, learn_tubes
 
 KEYS = ("PW6", "PY42", "PBr7bu", "PB29", "PBk9", "PR101")
 BOX = Paintbox.of(paint(key) for key in KEYS)
@@ -42,7 +42,9 @@ def test_piles_not_seen_are_predicted_nearer_by_a_third(seed):
     truth = [spectra.reflectance_to_lab(mixed(random, tubes, one, 0.0)) for one in unseen]
 
     def off(box):
-        return np.median([delta_e_2000(predicted(one, box), lab) for one, lab in zip(unseen, truth, strict=True)])
+        return np.median(
+            [delta_e_2000(appearance.dry_lab_of_pile(one, box), lab) for one, lab in zip(unseen, truth, strict=True)]
+        )
 
     assert off(ours) < 2 / 3 * off(BOX)
     assert found.gain > 0
@@ -58,7 +60,7 @@ def test_a_pile_of_which_nothing_is_true_changes_little():
 
     def off(found):
         box = Paintbox.of({one.key: one for one in found.paints}.get(one.key, one) for one in BOX.paints)
-        return np.median([delta_e_2000(predicted(one, box), lab) for one, lab in test])
+        return np.median([delta_e_2000(appearance.dry_lab_of_pile(one, box), lab) for one, lab in test])
 
     assert off(learn_tubes(BOX, wrong)) < off(learn_tubes(BOX, logged)) + 0.3
 
@@ -66,7 +68,7 @@ def test_a_pile_of_which_nothing_is_true_changes_little():
 def test_white_stays_as_it_is_and_tubes_that_are_as_they_should_be_are_hardly_moved():
     random = np.random.default_rng(4)
     recipes = [parts(random) for _ in range(20)]
-    found = learn_tubes(BOX, [ReadPile(one, tuple(predicted(one, BOX))) for one in recipes])
+    found = learn_tubes(BOX, [ReadPile(one, tuple(appearance.dry_lab_of_pile(one, BOX))) for one in recipes])
     assert "PW6" not in {one.key for one in found.paints}
     for one in found.paints:
         assert np.allclose(one.absorption, paint(one.key).absorption, rtol=0.01)

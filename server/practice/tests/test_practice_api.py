@@ -106,7 +106,7 @@ def test_with_two_tubes_mixing_waits_and_the_rest_goes_on(other_client, client):
 def test_who_sees_no_colour_is_asked_for_shapes_alone(client):
     for _ in range(3):
         question = ask(client, "get", "next?shapes_only=true")
-        assert question["exercise"]["needs"] == "shapes"
+        assert question["needs"] == "shapes"
         reply(client, question)
 
 

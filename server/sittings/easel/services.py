@@ -32,7 +32,6 @@ from ypsochrom.sittings.easel.course import RULES, Course, course_of, taken_over
 from ypsochrom.sittings.easel.worklist import WorkList
 from ypsochrom.sky.air import Climate
 from ypsochrom.sky.sun import Holds, holds_until, light_through
-from ypsochrom.subject.decode import decode
 from ypsochrom.work.graph import Work
 from ypsochrom.work.pass_nodes import StagePictures
 from ypsochrom.work.to_the_easel import parts_picture, worklist_of
@@ -248,7 +247,7 @@ def _keep(painting: Painting, acts: Iterable[Act]) -> None:
 def keep_photo(owner: Any, painting_id: int, content: bytes) -> str:
     """Keep a photo taken at the easel, without what the camera wrote into it; its name."""
     _owners(owner, painting_id)
-    return pictures.store(owner, png.picture_jpeg(decode(content).in_eight_bits().srgb8), "jpg")
+    return pictures.store_upload(owner, content)
 
 
 def list_out(owner: Any, painting_id: int, taken_id: int) -> TakenListOut:

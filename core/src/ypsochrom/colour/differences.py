@@ -26,11 +26,16 @@ _ALREADY_DEG = 14.0
 
 def value_words(error: float) -> str:
     """The value error (dry value minus target) as `value right`, `a quarter step too light`, `1.4 steps too dark`."""
-    size = abs(error)
-    if size < VALUE_RIGHT:
+    if abs(error) < VALUE_RIGHT:
         return "value right"
+    return f"{steps_in_words(error)} too {'light' if error > 0 else 'dark'}"
+
+
+def steps_in_words(difference: float) -> str:
+    """How large a difference of value is, as `a quarter step`, `one step`, `1.4 steps`; whatever its sign."""
+    size = abs(difference)
     amount = next((words for end, words in _VALUE_WORDS if size < end), f"{size:.1f} steps")
-    return f"{amount.replace('1.0 steps', 'one step')} too {'light' if error > 0 else 'dark'}"
+    return amount.replace("1.0 steps", "one step")
 
 
 def colour_words(lab: Lab, target: Lab) -> str:

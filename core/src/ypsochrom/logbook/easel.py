@@ -3,9 +3,10 @@
 Whatever a plan was made with, what was expected is told by the usual factors.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
+from types import MappingProxyType
 
 from ..kit.errors import YpsochromError
 from ..sittings.easel.acts import Act
@@ -13,7 +14,7 @@ from ..sittings.easel.clocks import minutes_of
 from ..sittings.easel.course import course_of
 from ..sittings.easel.worklist import ListedTask, WorkList
 from ..sky.air import Climate
-from .observation import Observation, What
+from .observation import By, Observation, What
 
 LEAST_ML = 0.15
 """Less than three drops between two looks at a pile is the eye's error, not the hand's paint."""
@@ -33,15 +34,16 @@ def seen_at_the_easel(
         *_dry(acts, worklist, climate),
     )
     found = []
-    for key, at, what, of, expected, seen in facts:
+    for key, at, what, of, expected, seen, also in facts:
         try:
-            found.append(Observation(f"{painting}/{key}", at, painting, what, of, expected, seen))
+            found.append(Observation(f"{painting}/{key}", at, painting, what, of, expected, seen, also))
         except YpsochromError:
             continue
     return tuple(found)
 
 
-Fact = tuple[str, datetime, What, str, float, float]
+Fact = tuple[str, datetime, What, str, float, float, Mapping[By, str]]
+_NO_OTHER: Mapping[By, str] = MappingProxyType({})
 
 
 def _minutes(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: datetime) -> Iterator[Fact]:
@@ -54,25 +56,24 @@ def _minutes(acts: Sequence[Act], worklist: WorkList, climate: Climate, now: dat
         expected, found = task.minutes / pace, went.worked_s / 60
         if found >= TICKED * expected and task.kind in ("unit", "mixing"):
             what: What = "minutes" if task.kind == "unit" else "mixing"
-            yield f"{what}/{task.id}", went.done_at, what, task.technique, expected, found
-            for other, of in _parted(task, worklist).items():
-                yield f"{other}/{task.id}", went.done_at, other, of, expected, found
+            yield f"{what}/{task.id}", went.done_at, what, task.technique, expected, found, _parted(task, worklist)
 
 
 MANY_PARTS, MANY_EDGES = 4, 3
 """From here on a unit counts as one of many parts, or of many edges to mind; from memory."""
 
 
-def _parted(task: ListedTask, worklist: WorkList) -> dict[What, str]:
-    """How else the minutes of a unit are told: by depth, by its parts, by its edges; nothing for other tasks."""
+def _parted(task: ListedTask, worklist: WorkList) -> dict[By, str]:
+    """How else the minutes of a unit are parted: by depth, by its parts, edges and brush; nothing for other tasks."""
     if task.kind != "unit":
         return {}
-    found: dict[What, str] = {
-        "detail": "many parts" if len(task.passages) >= MANY_PARTS else "few parts",
+    found: dict[By, str] = {
+        "parts": "many parts" if len(task.passages) >= MANY_PARTS else "few parts",
         "edges": "many edges" if len(task.edges) >= MANY_EDGES else "few edges",
+        "depth": _plane(task, worklist),
+        "brush": task.brush,
     }
-    plane = _plane(task, worklist)
-    return {**found, "where": plane} if plane else found
+    return {by: of for by, of in found.items() if of}
 
 
 def _plane(task: ListedTask, worklist: WorkList) -> str:
@@ -98,9 +99,8 @@ def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
             found, expected = known[act.pile] - act.ml, planned[act.pile] / worklist.factors.taken
             if expected >= LEAST_ML and found > 0:
                 last = laid_by.get(act.pile)
-                yield f"ml/{act.id}", act.at, "ml", "" if last is None else last.technique, expected, found
-                if last is not None and last.brush:
-                    yield f"brush/{act.id}", act.at, "brush", last.brush, expected, found
+                also: dict[By, str] = {"brush": last.brush} if last is not None and last.brush else {}
+                yield f"ml/{act.id}", act.at, "ml", "" if last is None else last.technique, expected, found, also
             known[act.pile], planned[act.pile] = act.ml, 0.0
 
 
@@ -135,7 +135,7 @@ def _weighed(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
         planned = (dose for dose in worklist.pile_of[pile].doses) if pile in worklist.pile_of else ()
         dose = next((one for one in planned if one.source == source), None)
         if dose is not None and act.ml is not None:
-            yield f"dose/{act.id}", act.at, "dose", "", dose.volume_ml, act.ml
+            yield f"dose/{act.id}", act.at, "dose", "", dose.volume_ml, act.ml, _NO_OTHER
 
 
 def _dry(acts: Sequence[Act], worklist: WorkList, climate: Climate) -> Iterator[Fact]:
@@ -154,4 +154,4 @@ def _dry(acts: Sequence[Act], worklist: WorkList, climate: Climate) -> Iterator[
             expected = minutes_of(films, air).overcoat_min
             found = (act.at - laid[act.task]).total_seconds() / 60
             medium = worklist.task_of[act.task].medium.split(",")[0]
-            yield f"drying/{act.id}", act.at, "drying", medium, expected, found
+            yield f"drying/{act.id}", act.at, "drying", medium, expected, found, _NO_OTHER

@@ -4,15 +4,15 @@ Weakly informed by common practice; nothing is claimed from fewer than three obs
 """
 
 import math
-from collections.abc import Callable, Collection, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime
 from types import MappingProxyType
-from typing import cast
+from typing import Literal, cast
 
 from ..materials.supplies import MediumKind
 from ..passes.factors import USUAL_FACTORS, Factor, Factors
-from .observation import SAID_ELSEWHERE, Observation, What
+from .observation import BYS, By, Observation, What
 from .posterior import OUTLIER, Believed, Posterior, Prior, learned
 
 EIGHT_IN_TEN = 1.2816
@@ -28,10 +28,6 @@ PRIORS: Mapping[What, Prior] = {
     "ml": Prior(0.0, 0.35, 0.02, 0.2),
     "loss": Prior(math.log(0.2 / 0.8), 0.8, 0.2, 0.4),
     "minutes": Prior(0.0, 0.4, 0.02, 0.2),
-    "brush": Prior(0.0, 0.35, 0.1, 0.25),
-    "where": Prior(0.0, 0.4, 0.2, 0.3),
-    "detail": Prior(0.0, 0.4, 0.2, 0.3),
-    "edges": Prior(0.0, 0.4, 0.2, 0.3),
     "mixing": Prior(0.0, 0.4, 0.1, 0.4),
     "drying": Prior(0.0, 0.3, 0.15, 0.25),
     "shift": Prior(0.0, 0.3, 0.2, 0.3),
@@ -40,6 +36,9 @@ PRIORS: Mapping[What, Prior] = {
 }
 """Before anything is seen, in logarithms (of the loss: log odds; of values: steps). Hands differ by a quarter in their films and
 by more than a third in their pace; from memory."""
+
+APART_OTHERWISE = 0.15
+"""How far groups lie apart that an observation is parted into otherwise than by what it was seen at; from memory."""
 
 _USUAL_LOSS = USUAL_FACTORS.loss.value
 
@@ -68,7 +67,8 @@ _SAID: Mapping[What, Callable[[float], float]] = {"loss": _share, "value": lambd
 class Learned:
     """A factor as it is believed, with its interval of eight in ten, the usual one, and the observations (ids) behind it.
 
-    `doubted` are those that lie so far out that they hardly count. `of` is the group it holds for, "" for all.
+    `doubted` are those that lie so far out that they hardly count. `of` is the group it holds for ("" for all), `by` how the
+    observations are parted into it ("": by what they were seen at).
     """
 
     what: str
@@ -80,6 +80,7 @@ class Learned:
     count: int
     behind: tuple[str, ...] = ()
     doubted: tuple[str, ...] = ()
+    by: By | Literal[""] = ""
 
     @property
     def differs(self) -> bool:
@@ -97,8 +98,7 @@ class Lessons:
 
     def stands_out(self, group: Learned) -> bool:
         """Whether a group differs from the usual, and from what holds over all groups: else that says enough."""
-        told = {"brush": "ml"}.get(group.what, "minutes") if group.what in SAID_ELSEWHERE else group.what
-        overall = self.of(told)
+        overall = self.of(group.what)
         return group.differs and (overall is None or not group.low <= overall.mean <= group.high)
 
     def of(self, what: str) -> Learned | None:
@@ -118,22 +118,23 @@ def lessons(
     """
     kept = [one for one in observations if one.id not in without and one.at >= since.get(one.what, one.at)]
     found: dict[What, Posterior] = {}
-    seen: dict[What, list[Observation]] = {}
+    overall: list[Learned] = []
+    groups: list[Learned] = []
     for what, prior in PRIORS.items():
         own = [one for one in kept if one.what == what][-MOST:]
-        if own:
-            number = _NUMBER.get(what, _log)
-            found[what], seen[what] = learned([number(one) for one in own], [one.of for one in own], prior), own
-    overall, groups = [], []
-    for what, posterior in found.items():
-        own = seen[what]
-        if what not in SAID_ELSEWHERE:
-            overall.append(_told(what, "", posterior.overall, own, posterior.trust))
-        for of, believed in posterior.groups.items():
-            pairs = [(one, trust) for one, trust in zip(own, posterior.trust, strict=True) if one.of == of]
-            groups.append(_told(what, of, believed, [one for one, _ in pairs], [trust for _, trust in pairs]))
-    if "dose" in found:
-        overall.append(_hand(found["dose"], seen["dose"]))
+        if not own:
+            continue
+        numbers = [_NUMBER.get(what, _log)(one) for one in own]
+        found[what] = learned(numbers, [one.of for one in own], prior)
+        overall.append(_told(what, "", "", found[what].overall, own, found[what].trust))
+        groups += _groups(what, "", [one.of for one in own], found[what], own)
+        for by in BYS:
+            parted = [one.also.get(by, "") for one in own]
+            if any(parted):
+                otherwise = learned(numbers, parted, replace(prior, groups=APART_OTHERWISE))
+                groups += _groups(what, by, parted, otherwise, own)
+        if what == "dose":
+            overall.append(_hand(found[what], own))
     return Lessons(tuple(overall), tuple(groups), _factors(found))
 
 
@@ -175,13 +176,25 @@ def plan_change(hours: float, wait_min: float, in_use: Factors, learned: Factors
     )
 
 
-def _told(what: What, of: str, believed: Believed, own: Sequence[Observation], trust: Sequence[float]) -> Learned:
+def _groups(
+    what: What, by: By | Literal[""], parted: Sequence[str], posterior: Posterior, own: Sequence[Observation]
+) -> Iterator[Learned]:
+    """What was learned of every group that observations are parted into."""
+    for of, believed in posterior.groups.items():
+        there = [at for at, name in enumerate(parted) if name == of]
+        yield _told(what, of, by, believed, [own[at] for at in there], [posterior.trust[at] for at in there])
+
+
+def _told(
+    what: What, of: str, by: By | Literal[""], believed: Believed, own: Sequence[Observation], trust: Sequence[float]
+) -> Learned:
     said = _SAID.get(what, math.exp)
     usual = {"loss": _USUAL_LOSS, "value": 0.0}.get(what, 1.0)
     return Learned(
         what, of, said(believed.mean), said(believed.low), said(believed.high), usual, believed.count,
         tuple(one.id for one in own),
         tuple(one.id for one, counts in zip(own, trust, strict=True) if counts < OUTLIER),
+        by,
     )  # fmt: skip
 
 

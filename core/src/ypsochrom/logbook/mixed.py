@@ -7,13 +7,14 @@ from datetime import datetime
 import numpy as np
 
 from ..colour.ciede2000 import delta_e_2000
+from ..colour.munsell import lab_to_value
 from ..colour.types import Lab, LabTriple, triple
 from ..colour.written import read_colour
 from ..kit.errors import YpsochromError
 from ..mixes.piles import is_tube
 from ..mixes.told import ToldDose
 from ..paint import appearance
-from ..paint.catalogue import Paintbox
+from ..paint.catalogue import Paintbox, paint
 from ..sittings.easel.acts import Act
 from ..sittings.easel.worklist import ListedPile, WorkList
 from .observation import Observation
@@ -21,7 +22,14 @@ from .observation import Observation
 NEAR_DE00 = 6.0
 """A pile that came out within this of a target has been mixed before, to a painter's eye: a touch of something mends it."""
 
+SAME_DE00 = 2.0
+"""Within this it is the same colour for a painter who mixes by eye."""
+
 MOST_ALIKE = 8
+
+
+_OFF_WORDS = ((1.0, "as planned"), (3.0, "close"), (NEAR_DE00, "seen side by side"), (np.inf, "another colour"))
+"""Upper ends in CIEDE2000; one is what an eye just tells side by side (common practice)."""
 
 
 @dataclass(frozen=True)
@@ -43,6 +51,18 @@ class MixedPile:
     def lab(self) -> LabTriple:
         """Its dry colour as far as it is known."""
         return self.planned if self.came_out is None else self.came_out
+
+    @property
+    def value(self) -> float:
+        """Its Munsell value as far as it is known."""
+        return float(lab_to_value(np.array(self.lab)))
+
+    @property
+    def off_in_words(self) -> str:
+        """How far it came out from what was planned, in words; "" where nobody measured it."""
+        if self.off_de00 is None:
+            return ""
+        return next(words for end, words in _OFF_WORDS if self.off_de00 < end)
 
     @property
     def off_de00(self) -> float | None:
@@ -113,8 +133,8 @@ def alike(piles: Iterable[MixedPile], target: Lab, most: int = MOST_ALIKE) -> tu
     return tuple((own[at], float(away[at])) for at in order[:most])
 
 
-def seen_in_swatches(piles: Iterable[MixedPile], box: Paintbox, painting: str) -> tuple[Observation, ...]:
-    """How far piles that were read wet and dry went from one to the other, against what is usual for such a mix.
+def seen_in_swatches(piles: Iterable[MixedPile], painting: str) -> tuple[Observation, ...]:
+    """How far piles that were read wet and dry went, against what is usual for such a mix by the catalogue.
 
     Told of the tube there is most of beside white.
     """
@@ -122,9 +142,9 @@ def seen_in_swatches(piles: Iterable[MixedPile], box: Paintbox, painting: str) -
     for pile in piles:
         if pile.wet is None or pile.came_out is None:
             continue
-        own = box.only(pile.parts)
-        parts = appearance.parts_vector(pile.parts, own)
-        usual = float(np.linalg.norm(appearance.wet_lab(parts, own) - appearance.dry_lab(parts, own)))
+        own = Paintbox.of(paint(key) for key in pile.parts)
+        wet, dry = appearance.wet_lab_of_pile(pile.parts, own), appearance.dry_lab_of_pile(pile.parts, own)
+        usual = float(np.linalg.norm(wet - dry))
         went = float(np.linalg.norm(np.array(pile.wet) - np.array(pile.came_out)))
         of = max(own.paints, key=lambda one: (not one.is_white, pile.parts[one.key], one.key)).name
         try:
@@ -138,10 +158,10 @@ def by_colour(piles: Iterable[MixedPile]) -> tuple[MixedPile, ...]:
     """As a book of swatches lies: by value from light to dark, within a value by hue, neutrals first."""
 
     def place(one: MixedPile) -> tuple[int, float, str]:
-        lightness, a, b = one.lab
+        _, a, b = one.lab
         chroma = float(np.hypot(a, b))
         hue = -1.0 if chroma < _NEUTRAL_CHROMA else float(np.degrees(np.arctan2(b, a)) % 360)
-        return -round(lightness / 10), hue, one.id
+        return -round(one.value), hue, one.id
 
     return tuple(sorted(piles, key=place))
 

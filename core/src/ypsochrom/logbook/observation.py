@@ -5,24 +5,22 @@
 
 import json
 import math
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from typing import Literal, get_args
 
 from ..kit.advice import Advice
 from ..kit.errors import BadSetting
 
-What = Literal[
-    "ml", "brush", "loss", "minutes", "where", "detail", "edges", "mixing", "drying", "shift", "value", "dose",
-]  # fmt: skip
+What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose"]
 WHATS: tuple[What, ...] = get_args(What)
-"""Paint taken, the same by the brush, and what of it (ml) was lost in brush and palette; minutes at a unit, the same by the plane
-of depth, by the parts and by the edges that it has, at mixing a pile, until a coat was dry; how far paint went from wet to dry
-(CIELAB); a value that a place dried to (Munsell steps); parts of a dose."""
+"""Paint taken, and what of it (ml) was lost in brush and palette; minutes at a unit, at mixing a pile, until a coat was dry; how
+far paint went from wet to dry (CIELAB); a value that a place dried to (Munsell steps); parts of a dose."""
 
-SAID_ELSEWHERE: frozenset[What] = frozenset({"brush", "where", "detail", "edges"})
-"""Kinds that tell the same fact as another, parted otherwise: what they say over all groups is said by that one."""
+By = Literal["depth", "parts", "edges", "brush"]
+BYS: tuple[By, ...] = get_args(By)
+"""How else an observation can be parted: by the plane of depth, how many parts and edges the unit has, its brush."""
 
 ABSURD = 20.0
 """What is found so many times what was expected, or so many times less, was typed or ticked wrong."""
@@ -33,10 +31,10 @@ _VALUE_MOST = 10.0
 
 @dataclass(frozen=True)
 class Observation:
-    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a brush, a plane of depth, a
-    medium, a tube, a value step.
+    """One fact. `id` counts once; `at` is aware; `of` is what it was seen at: a technique, a medium, a tube, a value step.
 
-    `found` and `expected` have the unit of `what`; for a loss `expected` is what was taken.
+    `also` parts it in other ways, as in {"depth": "back"}. `found` and `expected` have the unit of `what`; for a loss
+    `expected` is what was taken.
     """
 
     id: str
@@ -46,6 +44,7 @@ class Observation:
     of: str
     expected: float
     found: float
+    also: Mapping[By, str] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         if self.what not in WHATS:
@@ -89,6 +88,7 @@ def lines(observations: Sequence[Observation]) -> str:
                 "of": one.of,
                 "expected": one.expected,
                 "found": one.found,
+                **({"also": dict(one.also)} if one.also else {}),
             },
             ensure_ascii=False,
         )
@@ -130,6 +130,11 @@ def _read(line: str) -> Observation:
             of=str(given.get("of", ""))[:_LONGEST],
             expected=float(given["expected"]),
             found=float(given["found"]),
+            also=_also(given.get("also", {})),
         )
     except (ValueError, TypeError, KeyError, AttributeError) as damage:
         raise BadSetting("it is no observation.", "Write id, at, painting, what, of, expected and found.") from damage
+
+
+def _also(given: dict[str, object]) -> dict[By, str]:
+    return {by: str(of)[:_LONGEST] for by in BYS if (of := dict(given).get(by))}

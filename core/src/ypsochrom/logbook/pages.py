@@ -13,6 +13,7 @@ import numpy as np
 from scipy.special import stdtrit
 
 from ..kit.errors import BadSetting, TooFewPaintings
+from .hand_over import priced
 from .learning import FEWEST
 
 CM2_IN_DM2 = 100.0
@@ -167,10 +168,8 @@ class Asked:
     def __post_init__(self) -> None:
         if not (20 <= self.width_mm <= 5000 and 20 <= self.height_mm <= 5000):
             raise BadSetting("That is no size to paint.", "Give 20 to 5000 mm each way.")
-        if self.rate is not None and not 0 <= self.rate <= 10_000:
-            raise BadSetting("That is no rate for an hour.", "Give 0 to 10,000.")
-        if not 0 <= self.share <= 5:
-            raise BadSetting("That is no share to put on top.", "Give 0 to 5 times work and materials.")
+        if self.rate is not None:
+            priced(0.0, 0.0, self.rate, self.share)  # what cannot be reckoned with is refused at once
 
 
 _OTHER_METHOD = 0.4
@@ -201,10 +200,9 @@ def estimate(pages: Sequence[Page], asked: Asked) -> Estimate:
     materials = _of(pages, "cost", asked, area)
     price = None
     if asked.rate is not None:
-        paid = asked.rate / 60
-        more = Span(0.0, 0.0, 0.0) if materials is None else materials
-        on_top = 1 + asked.share
-        price = Span(*(on_top * (paid * work + stuff) for work, stuff in zip(_all(minutes), _all(more), strict=True)))
+        stuff = Span(0.0, 0.0, 0.0) if materials is None else materials
+        pairs = zip(_all(minutes), _all(stuff), strict=True)
+        price = Span(*(priced(work, paint, asked.rate, asked.share).total for work, paint in pairs))
     weights = [_alike(one, asked) for one in timed]
     order = sorted(range(len(timed)), key=lambda at: (-weights[at], abs(math.log(timed[at].area_cm2 / area))))
     return Estimate(minutes, ml, materials, price, tuple(timed[at].id for at in order))

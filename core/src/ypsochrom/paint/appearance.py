@@ -47,6 +47,18 @@ def dry_lab(parts: Float, box: Paintbox, finish: surface.Finish = "satin") -> La
     return spectra.reflectance_to_lab(dry_reflectance(parts, box, finish))
 
 
+def dry_lab_of_pile(parts: Mapping[str, float], box: Paintbox, finish: surface.Finish = "satin") -> Lab:
+    """The dry colour of a pile told by paint keys; what the box lacks comes from the catalogue."""
+    own = box.only(parts)
+    return dry_lab(parts_vector(parts, own), own, finish)
+
+
+def wet_lab_of_pile(parts: Mapping[str, float], box: Paintbox, finish: surface.Finish = "satin") -> Lab:
+    """The same fresh from the brush."""
+    own = box.only(parts)
+    return wet_lab(parts_vector(parts, own), own, finish)
+
+
 def dry_lab_of(absorption: Float, scattering: Float, finish: surface.Finish = "satin") -> Lab:
     """The same from K and S themselves, shape (..., 36)."""
     return spectra.reflectance_to_lab(surface.seen(kubelka_munk.masstone(absorption, scattering), surface.dry(finish)))

@@ -205,8 +205,18 @@ def _miss(predicted: Reflectance, reading: SwatchReading) -> Float:
         spread = _SPECTRUM_SIGMA * (0.15 + read) * np.sqrt(36 / 12)  # neighbouring wavelengths are not independent
         return (predicted - read) / spread
     lab = spectra.reflectance_to_lab(predicted)
-    chroma = float(np.hypot(reading.colour[1], reading.colour[2]))
-    return (lab - reading.colour) / (reading.sigma_lab * np.array([1.0, 1 + 0.03 * chroma, 1 + 0.03 * chroma]))
+    chroma = np.hypot(reading.colour[1], reading.colour[2])
+    return (lab - reading.colour) / reading_spread(np.array(reading.sigma_lab), chroma)
+
+
+def reading_spread(sigma_lab: Float, chroma: Float) -> Float:
+    """One standard deviation of a reading in L*, a* and b*, shape (..., 3): in strong colours a* and b* are told less surely."""
+    across = sigma_lab * (1 + _LESS_SURE_A_CHROMA * chroma)
+    return np.stack([sigma_lab * np.ones_like(chroma), across, across], axis=-1)
+
+
+_LESS_SURE_A_CHROMA = 0.03
+"""As CIE94 and CIEDE2000 weigh chroma, roughly (from memory)."""
 
 
 def _residuals(model: _Model, start: Float, end: Float, readings: Sequence[SwatchReading]) -> tuple[Residual, ...]:

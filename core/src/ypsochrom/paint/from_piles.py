@@ -10,12 +10,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..colour import spectra
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab, LabTriple
 from ..kit.errors import BadReading
-from . import appearance, kubelka_munk, surface
-from .calibration import CURVE_SIGMA, KNOTS, READING_SIGMA_LAB, SCATTER_SIGMA, STRENGTH_SIGMA, curves
+from . import appearance
+from .calibration import CURVE_SIGMA, KNOTS, READING_SIGMA_LAB, SCATTER_SIGMA, STRENGTH_SIGMA, curves, reading_spread
 from .catalogue import Paint, Paintbox
 
 HAND_SLIP = 0.1
@@ -112,8 +111,7 @@ def _shares(box: Paintbox, piles: Sequence[ReadPile]) -> Float:
 
 
 def _predicted(shares: Float, absorption: Float, scattering: Float) -> Lab:
-    dry = surface.seen(kubelka_munk.masstone(shares @ absorption, shares @ scattering), surface.dry("satin"))
-    return spectra.reflectance_to_lab(dry)
+    return appearance.dry_lab_of(shares @ absorption, shares @ scattering)
 
 
 def _fitted(box: Paintbox, shares: Float, read: Lab, sigma: Sequence[float], slip: float) -> tuple[Float, Float]:
@@ -150,8 +148,7 @@ def _whitening(box: Paintbox, shares: Float, sigma: Sequence[float], slip: float
         ],
         axis=-1,
     )
-    chroma = np.hypot(at[:, 1], at[:, 2])
-    reading = np.asarray(sigma)[:, None] * np.stack([np.ones_like(chroma), 1 + 0.03 * chroma, 1 + 0.03 * chroma], -1)
+    reading = reading_spread(np.asarray(sigma), np.hypot(at[:, 1], at[:, 2]))
     covariance = slip**2 * moved @ moved.transpose(0, 2, 1) + reading[:, :, None] ** 2 * np.eye(3)
     return np.linalg.inv(np.linalg.cholesky(covariance))
 
@@ -161,8 +158,3 @@ def _slipped(shares: Float, tube: int) -> Float:
     more = shares.copy()
     more[:, tube] *= 1 + _STEP
     return more / more.sum(axis=1, keepdims=True)
-
-
-def predicted(parts: Mapping[str, float], box: Paintbox) -> Lab:
-    """The dry colour that a box predicts for parts."""
-    return appearance.dry_lab(appearance.parts_vector(parts, box.only(parts)), box.only(parts))

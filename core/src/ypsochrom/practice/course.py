@@ -10,10 +10,11 @@ from types import MappingProxyType
 import numpy as np
 from scipy.special import stdtrit
 
+from ..colour.types import Float
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from . import threshold
-from .exercise import KINDS, Answer, Exercise, Kind, Verdict, judged
+from .exercise import KINDS, Answer, Exercise, Kind, Needs, Verdict, judged
 from .kinds import mixing, order, proportion, values
 from .kinds.values import Made
 
@@ -22,7 +23,8 @@ from .kinds.values import Made
 class Judgement:
     """A kind: what it is called and what it trains, its usual threshold (in `unit`), and how many answers there are to guess.
 
-    Both are 0 where a number is asked for. `of_tubes` says that it is made of the painter's tubes.
+    Both are 0 where a number is asked for. `needs` is what of screen and eye it takes; `of_tubes` says that it is made of the
+    painter's tubes.
     """
 
     title: str
@@ -31,6 +33,7 @@ class Judgement:
     usual: float
     options: int
     make: Callable[[int, float, Paintbox], Made]
+    needs: Needs
     of_tubes: bool = False
 
 
@@ -41,20 +44,20 @@ def _without_box(make: Callable[[int, float], Made]) -> Callable[[int, float, Pa
 JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
     {
         "lighter": Judgement(
-            "Which is lighter", "values on grounds that deceive", "steps", 0.5, 2, _without_box(values.lighter)
+            "Which is lighter", "values on grounds that deceive", "steps", 0.5, 2, _without_box(values.lighter), "values"
         ),
-        "value": Judgement("Name the value", "values on the scale", "steps", 0.0, 0, _without_box(values.value)),
-        "ladder": Judgement("Put in order", "small steps of value", "steps", 0.25, 24, _without_box(values.ladder)),
+        "value": Judgement("Name the value", "values on the scale", "steps", 0.0, 0, _without_box(values.value), "values"),
+        "ladder": Judgement("Put in order", "small steps of value", "steps", 0.25, 24, _without_box(values.ladder), "values"),
         "deceiving": Judgement(
-            "Colour against grey", "values of strong colours", "steps", 0.8, 2, _without_box(values.deceiving)
+            "Colour against grey", "values of strong colours", "steps", 0.8, 2, _without_box(values.deceiving), "colour"
         ),
-        "warmer": Judgement("Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, mixing.warmer),
-        "wet to dry": Judgement("Wet to dry", "how paint dries", "ΔE", 6.0, 3, mixing.wet_to_dry, True),
-        "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, mixing.mix, True),
-        "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, mixing.needs, True),
-        "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _without_box(proportion.ratio)),
-        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _without_box(order.order)),
-        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _without_box(proportion.angle)),
+        "warmer": Judgement("Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, mixing.warmer, "colour"),
+        "wet to dry": Judgement("Wet to dry", "how paint dries", "ΔE", 6.0, 3, mixing.wet_to_dry, "colour", True),
+        "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, mixing.mix, "colour", True),
+        "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, mixing.needs, "colour", True),
+        "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _without_box(proportion.ratio), "shapes"),
+        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _without_box(order.order), "shapes"),
+        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _without_box(proportion.angle), "shapes"),
     }
 )  # fmt: skip
 """Usual thresholds are from memory, and only where practice begins."""
@@ -124,6 +127,11 @@ class Standing:
     count: int
     last: datetime | None
 
+    @property
+    def leans(self) -> bool:
+        """Whether numbers are off one way more than by chance: by a third of their usual error."""
+        return self.bias is not None and self.size is not None and abs(self.bias) >= self.size / 3
+
 
 FEWEST = 3
 
@@ -140,9 +148,14 @@ def standing(kind: Kind, answers: Sequence[Given]) -> Standing:
         size, low, high = (judgement.usual * one for one in (told.threshold, told.low, told.high))
         return Standing(kind, size, low, high, None, len(own), last)
     off = np.array([one.off for one in own[-_RECENT:] if one.off is not None])
-    error = float(np.sqrt(np.mean(off**2)))
+    error = usual_error(off)
     reach = float(stdtrit(len(off), 0.9)) / math.sqrt(2 * len(off))
     return Standing(kind, error, error / (1 + reach), error * (1 + reach), float(off.mean()), len(own), last)
+
+
+def usual_error(off: Sequence[float] | Float) -> float:
+    """By how much one is off as a rule: the root of the mean square."""
+    return float(np.sqrt(np.mean(np.square(off))))
 
 
 FIRST_INTERVAL_DAYS = 1.0

@@ -36,6 +36,7 @@ class Exercise:
     """One question. `level` is how hard it is, in `unit`: the smaller the harder; for numbers it is 0.
 
     `shown` and `lines` are looked at, `options` chosen from; with none of them a number between `least` and `most` is asked for.
+    `by_ground` says that the grounds deceive: it is worth looking again without them.
     """
 
     kind: Kind
@@ -43,7 +44,6 @@ class Exercise:
     level: float
     question: str
     unit: str
-    needs: Needs
     shown: tuple[Patch, ...] = ()
     lines: tuple[Line, ...] = ()
     options: tuple[Patch, ...] = ()
@@ -51,6 +51,7 @@ class Exercise:
     least: float = 0.0
     most: float = 0.0
     step: float = 0.0
+    by_ground: bool = False
 
 
 @dataclass(frozen=True)

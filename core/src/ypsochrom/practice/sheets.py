@@ -7,6 +7,7 @@ import numpy as np
 from ..colour.types import LabTriple, triple
 from ..mixes.hand_recipes import in_words
 from ..mixes.recipe import Recipe
+from ..paint import appearance
 from ..paint.catalogue import Paintbox
 from .exercise import Line
 from .kinds import mixing, proportion
@@ -47,7 +48,7 @@ def sheets(seed: int, box: Paintbox) -> Sheets:
     cards: list[Card] = []
     if len(own) >= mixing.FEWEST_TUBES:
         cards = [
-            Card(triple(mixing.dry_of(parts, box)), in_words(Recipe.of(parts)))
+            Card(triple(appearance.dry_lab_of_pile(parts, box)), in_words(Recipe.of(parts)))
             for parts in mixing.piles_of(random, box, CARDS)
         ]
     drawings = []

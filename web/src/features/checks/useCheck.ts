@@ -22,7 +22,7 @@ import {
 
 export function useCheck(id: number, chosen: number | null) {
   const queries = useQueryClient();
-  const { edit } = useUndo();
+  const { tell } = useUndo();
   const [isSending, setSending] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const check = useQuery({ ...checkQuery(id, chosen ?? 0), enabled: chosen !== null });
@@ -63,11 +63,7 @@ export function useCheck(id: number, chosen: number | null) {
     remove: async () => {
       const gone = chosen!;
       const removed = await send(() => removeCheck(id, gone).then(() => true), false);
-      if (removed)
-        void edit(() => Promise.resolve(), {
-          label: "Put the check into the bin",
-          back: () => putCheckBack(gone).then(() => anew(false)),
-        });
+      if (removed) tell("Put the check into the bin", () => putCheckBack(gone).then(() => anew(false)));
       return removed;
     },
   };

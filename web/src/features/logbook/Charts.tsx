@@ -17,15 +17,15 @@ import { BarChart } from "@mui/x-charts/BarChart";
 import { ScatterChart } from "@mui/x-charts/ScatterChart";
 import { useQuery } from "@tanstack/react-query";
 
-import { ANYTHING, behindQuery, pagesQuery } from "./queries";
+import { ANYTHING, behindQuery, learnedQuery, pagesQuery } from "./queries";
 import { atTime, hours, onDay } from "./words";
 
-const FEWEST = 3;
 const HIGH = 240;
 
 export default function Charts() {
   const pages = useQuery(pagesQuery(ANYTHING));
-  const values = useQuery(behindQuery("value", "", 1));
+  const learned = useQuery(learnedQuery);
+  const values = useQuery(behindQuery({ what: "value", of: "", by: "" }, 1));
   const planned = (pages.data?.pages ?? []).filter((one) => one.planned_min && one.units_min);
   const errors = [...(values.data?.observations ?? [])].reverse();
   return (
@@ -43,7 +43,7 @@ export default function Charts() {
           />
         </Chart>
       )}
-      {errors.length >= FEWEST && (
+      {learned.data && errors.length >= learned.data.fewest && (
         <Chart
           title="Values, dry, against those meant"
           rows={errors.map((one) => [

@@ -7,7 +7,7 @@ import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { PageFacts } from "./PageFacts";
-import { pageQuery, putPageBack, putPhoto, takePageOut } from "./queries";
+import { pageQuery, pagesAnew, putPageBack, putPhoto, takePageOut } from "./queries";
 import { onDay, pageFacts } from "./words";
 
 export default function EarlierPage() {
@@ -19,10 +19,7 @@ export default function EarlierPage() {
   if (found.isError) return <Failed error={found.error} again={() => void found.refetch()} />;
   if (!found.data) return <Loading what="the painting" />;
   const page = found.data;
-  const anew = () =>
-    queries.invalidateQueries({
-      predicate: ({ queryKey }) => String(queryKey[1]).startsWith("/api/logbook/p"),
-    });
+  const anew = () => pagesAnew(queries);
   const out = () =>
     edit(() => takePageOut(ref), {
       label: `Took “${page.title}” out of the logbook`,

@@ -19,7 +19,7 @@ import { paintsQuery } from "../materials";
 import { inWords } from "../../shared/api/client";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { MarkChoice } from "./MarkChoice";
-import { enterPage, putPhoto, takePageOut, type NewPage, type Pages } from "./queries";
+import { enterPage, pagesAnew, putPhoto, takePageOut, type NewPage, type Pages } from "./queries";
 import { asMinutes } from "./words";
 
 const EMPTY = { title: "", size: "", hours: "", ml: "", cost: "", method: "", finished: "", notes: "" };
@@ -33,13 +33,10 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
   const [problem, setProblem] = useState("");
   const paints = useQuery(paintsQuery);
   const queries = useQueryClient();
-  const { tell, edit } = useUndo();
+  const { tell } = useUndo();
   const name = new Map(paints.data?.map((one) => [one.key, one.name]));
   const fill = (change: Partial<typeof EMPTY>) => setSaid((now) => ({ ...now, ...change }));
-  const listedAnew = () =>
-    queries.invalidateQueries({
-      predicate: ({ queryKey }) => String(queryKey[1]).startsWith("/api/logbook/p"),
-    });
+  const listedAnew = () => pagesAnew(queries);
   const keep = async () => {
     try {
       const page: NewPage = {
@@ -61,10 +58,7 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
           tell(`The painting is entered, but not its photo: ${inWords(error)}`),
         );
       await listedAnew();
-      void edit(() => Promise.resolve(), {
-        label: `Entered “${kept.title}”`,
-        back: () => takePageOut(kept.ref).then(listedAnew),
-      });
+      tell(`Entered “${kept.title}”`, () => takePageOut(kept.ref).then(listedAnew));
       close();
     } catch (error) {
       setProblem(inWords(error));

@@ -16,16 +16,13 @@ interface Props {
 
 export default function IntoTheBook({ lab, parts, painting }: Props) {
   const queries = useQueryClient();
-  const { edit, tell } = useUndo();
+  const { tell } = useUndo();
   const anew = () => queries.invalidateQueries({ queryKey: SWATCHES });
   const keep = () =>
     keepSwatch(parts, painting).then(
       (kept) =>
         anew().then(() =>
-          edit(() => Promise.resolve(), {
-            label: `“${kept.name}” is in the swatch book`,
-            back: () => takeSwatchOut(kept.id).then(anew),
-          }),
+          tell(`“${kept.name}” is in the swatch book`, () => takeSwatchOut(kept.id).then(anew)),
         ),
       (error: unknown) => tell(inWords(error)),
     );

@@ -6,8 +6,6 @@ import { Link } from "react-router";
 import { swatchesQuery } from "./queries";
 import { beforeWords, writtenColour } from "./words";
 
-const SAME_DE00 = 2;
-
 interface Props {
   lab: number[];
   /** The painting it is for: its own piles say nothing new. */
@@ -26,7 +24,9 @@ export default function MixedBefore({ lab, painting }: Props) {
   return (
     <Box component="section" aria-label="Mixed before" sx={{ py: 1.5 }}>
       <Typography variant="h3" gutterBottom>
-        {(one.away ?? 0) <= SAME_DE00 ? "You have mixed this before" : "You have mixed one near this before"}
+        {(one.away ?? 0) <= found.data!.same_de00
+          ? "You have mixed this before"
+          : "You have mixed one near this before"}
       </Typography>
       <Stack
         component={Link}

@@ -38,7 +38,7 @@ export function PageFacts({ page }: { page: Page }) {
         <Stack sx={{ gap: 2 }}>
           <MarkChoice
             mark={page.mark}
-            choose={(mark) => keep("Changed your mark", { mark: mark ?? 0 }, { mark: page.mark ?? 0 })}
+            choose={(mark) => keep("Changed your mark", { mark }, { mark: page.mark })}
           />
           <Autocomplete
             multiple

@@ -14,7 +14,6 @@ import { swatchesQuery, SWATCHES, type Book, type MixedSwatch } from "./queries"
 import { isColour, writtenColour } from "./words";
 
 const TubesFromPiles = lazy(() => import("./TubesFromPiles"));
-const FEWEST_READ = 6;
 
 export default function SwatchBook() {
   const [asked, setAsked] = useSearchParams();
@@ -77,7 +76,7 @@ export default function SwatchBook() {
         ) : (
           <Whole swatches={book.swatches} chosen={chosen} choose={setChosen} />
         )}
-        {book && !near && book.read >= FEWEST_READ && (
+        {book && !near && book.read >= book.fewest_read && (
           <Suspense>
             <TubesFromPiles />
           </Suspense>
@@ -100,8 +99,7 @@ const OTHERS = 3;
 function Whole({ swatches, chosen, choose }: LaidProps & { swatches: MixedSwatch[] }) {
   const rows = new Map<number, MixedSwatch[]>();
   for (const one of swatches) {
-    const [lightness = 0] = one.came_out_lab ?? one.planned_lab;
-    const row = Math.round(lightness / L_OF_A_VALUE);
+    const row = Math.round(one.value);
     rows.set(row, [...(rows.get(row) ?? []), one]);
   }
   return (
@@ -126,8 +124,6 @@ function Whole({ swatches, chosen, choose }: LaidProps & { swatches: MixedSwatch
     </>
   );
 }
-
-const L_OF_A_VALUE = 10;
 
 /** A pile as it was planned and, where it was read, below that as it came out. */
 function Patch({

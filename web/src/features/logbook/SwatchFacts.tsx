@@ -9,7 +9,7 @@ import { Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import { changeSwatch, putSwatchBack, readSwatch, takeSwatchOut, type MixedSwatch } from "./queries";
-import { offWords, onDay } from "./words";
+import { onDay } from "./words";
 
 interface Props {
   swatch: MixedSwatch;
@@ -64,7 +64,11 @@ export function SwatchFacts({ swatch, keep, look }: Props) {
           </Box>
         ))}
       </Stack>
-      {swatch.off_de00 !== null && <Typography sx={{ mt: 1 }}>{offWords(swatch.off_de00)}</Typography>}
+      {swatch.off_de00 !== null && (
+        <Typography sx={{ mt: 1 }}>
+          ΔE {swatch.off_de00.toFixed(1)}: {swatch.off_words}
+        </Typography>
+      )}
       <Section title={`Mixed of, ${ml(swatch.ml)} in all`}>
         {swatch.parts.map((part) => (
           <Stack key={part.key} direction="row" sx={{ gap: 1.25, alignItems: "center", py: 0.25 }}>

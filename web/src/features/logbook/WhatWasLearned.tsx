@@ -29,7 +29,7 @@ import {
   type Learned,
   type LearnedAll,
 } from "./queries";
-import { between, claims, counted, effectWords, said, seen } from "./words";
+import { between, claims, counted, effectWords, groupWords, said, seen } from "./words";
 
 const PAGE = 50;
 const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
@@ -76,7 +76,7 @@ export default function WhatWasLearned() {
       {all.overall.length > 0 && <Factors all={all} chosen={chosen} choose={setChosen} />}
       {chosen && (
         <Behind
-          key={chosen.what + chosen.of}
+          key={chosen.what + chosen.by + chosen.of}
           learned={chosen}
           since={all.overall.find((one) => one.what === chosen.what)?.since ?? all.anew[chosen.what] ?? null}
           anew={(anew) => void keep(() => learnAnew(chosen.what, anew))}
@@ -164,6 +164,9 @@ function Effects() {
   );
 }
 
+const sameFactor = (one: Learned, other: Learned) =>
+  one.what === other.what && one.by === other.by && one.of === other.of;
+
 interface FactorsProps {
   all: LearnedAll;
   chosen: Learned | null;
@@ -171,8 +174,6 @@ interface FactorsProps {
 }
 
 function Factors({ all, chosen, choose }: FactorsProps) {
-  const overall = new Set(all.overall.map((one) => one.what));
-  const partedOtherwise = all.groups.filter((one) => !overall.has(one.what) && one.of !== "");
   const groupsOf = (what: string) => all.groups.filter((one) => one.what === what && one.of !== "");
   return (
     <Table size="small" aria-label="Factors">
@@ -187,26 +188,28 @@ function Factors({ all, chosen, choose }: FactorsProps) {
         </TableRow>
       </TableHead>
       <TableBody>
-        {[...all.overall.flatMap((one) => [one, ...groupsOf(one.what)]), ...partedOtherwise].map((one) => (
-          <TableRow key={one.what + one.of} selected={chosen?.what === one.what && chosen.of === one.of}>
-            <TableCell sx={{ pl: one.of ? 4 : 2 }}>
-              <Button
-                color="inherit"
-                onClick={() => choose(one)}
-                sx={{ fontWeight: one.of ? 450 : 650, textAlign: "left" }}
-              >
-                {overall.has(one.what) ? one.of || one.title : `${one.title}: ${one.of}`}
-              </Button>
-            </TableCell>
-            <TableCell align="right" sx={{ fontWeight: one.differs ? 680 : 450 }}>
-              {one.count < all.fewest ? "" : said(one.what, one.mean)}
-            </TableCell>
-            <TableCell align="right">{one.count < all.fewest ? "" : between(one)}</TableCell>
-            <TableCell align="right">{said(one.what, one.usual)}</TableCell>
-            <TableCell align="right">{one.in_use == null ? "" : said(one.what, one.in_use)}</TableCell>
-            <TableCell align="right">{counted(one.count, all.fewest)}</TableCell>
-          </TableRow>
-        ))}
+        {all.overall
+          .flatMap((one) => [one, ...groupsOf(one.what)])
+          .map((one) => (
+            <TableRow key={one.what + one.by + one.of} selected={chosen !== null && sameFactor(chosen, one)}>
+              <TableCell sx={{ pl: one.of ? 4 : 2 }}>
+                <Button
+                  color="inherit"
+                  onClick={() => choose(one)}
+                  sx={{ fontWeight: one.of ? 450 : 650, textAlign: "left" }}
+                >
+                  {one.of ? groupWords(one) : one.title}
+                </Button>
+              </TableCell>
+              <TableCell align="right" sx={{ fontWeight: one.differs ? 680 : 450 }}>
+                {one.count < all.fewest ? "" : said(one.what, one.mean)}
+              </TableCell>
+              <TableCell align="right">{one.count < all.fewest ? "" : between(one)}</TableCell>
+              <TableCell align="right">{said(one.what, one.usual)}</TableCell>
+              <TableCell align="right">{one.in_use == null ? "" : said(one.what, one.in_use)}</TableCell>
+              <TableCell align="right">{counted(one.count, all.fewest)}</TableCell>
+            </TableRow>
+          ))}
       </TableBody>
     </Table>
   );
@@ -222,8 +225,8 @@ interface BehindProps {
 
 function Behind({ learned, since, anew, leave }: BehindProps) {
   const [page, setPage] = useState(1);
-  const found = useQuery(behindQuery(learned.what, learned.of, page));
-  const title = learned.of ? `${learned.title}, ${learned.of}` : learned.title;
+  const found = useQuery(behindQuery(learned, page));
+  const title = learned.of ? `${learned.title}, ${groupWords(learned)}` : learned.title;
   if (!found.data) return <Loading what={title.toLowerCase()} />;
   const pages = Math.ceil(found.data.total / PAGE);
   return (

@@ -1,4 +1,5 @@
 /** The logbook: what was learned with what lies behind it, diaries, paintings side by side, and the swatch book. */
+import type { QueryClient } from "@tanstack/react-query";
 import type { Readable } from "openapi-typescript-helpers";
 
 import { $api, answered, api, asForm, ofPainting, type Schemas } from "../../shared/api/client";
@@ -20,9 +21,9 @@ export async function gather(told: (left: number) => void): Promise<number> {
 
 export const learnedQuery = $api.queryOptions("get", "/api/logbook/learned");
 
-export const behindQuery = (what: What, of: string, page: number) =>
+export const behindQuery = ({ what, of, by }: Pick<Learned, "what" | "of" | "by">, page: number) =>
   $api.queryOptions("get", "/api/logbook/learned/{what}", {
-    params: { path: { what }, query: { of, page } },
+    params: { path: { what }, query: { of, by, page } },
   });
 
 export type PlanChange = Schemas["PlanEffectOut"]["change"];
@@ -101,7 +102,8 @@ export type Pages = Readable<Schemas["PagesOut"]>;
 export type Page = Pages["pages"][number];
 export type Compared = Readable<Schemas["ComparedOut"]>;
 export type Estimate = Readable<Schemas["EstimateOut"]>;
-export type PageChange = Schemas["PageIn"];
+/** What is said anew; what is not sent stays as it is. */
+export type PageChange = Partial<Schemas["PageIn"]>;
 export type NewPage = Schemas["NewPageIn"];
 
 /** What is looked for among paintings; empty asks for nothing. */
@@ -123,6 +125,12 @@ export const pagesQuery = ({ size, ...wanted }: Wanted) => {
   return $api.queryOptions("get", "/api/logbook/pages", { params: { query: { ...wanted, ...between } } });
 };
 
+/** What hangs on the paintings of the logbook is read again. */
+export const pagesAnew = (queries: QueryClient) =>
+  queries.invalidateQueries({
+    predicate: ({ queryKey }) => String(queryKey[1]).startsWith("/api/logbook/pages"),
+  });
+
 export const PAGES = ["get", "/api/logbook/pages"] as const;
 
 const ofPage = (ref: string) => ({ params: { path: { ref } } });
@@ -133,7 +141,7 @@ export const enterPage = (page: NewPage): Promise<Page> =>
   answered(api.POST("/api/logbook/pages", { body: page }));
 
 export const changePage = (ref: string, change: PageChange): Promise<Page> =>
-  answered(api.PUT("/api/logbook/pages/{ref}", { ...ofPage(ref), body: change }));
+  answered(api.PUT("/api/logbook/pages/{ref}", { ...ofPage(ref), body: change as Schemas["PageIn"] }));
 
 export const putPhoto = (ref: string, photo: Blob): Promise<Page> =>
   answered(api.POST("/api/logbook/pages/{ref}/photo", { ...ofPage(ref), ...photoForm(photo) }));

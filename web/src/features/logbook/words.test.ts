@@ -23,6 +23,7 @@ import {
 const learned = (facts: Partial<Learned>): Learned => ({
   what: "minutes",
   of: "",
+  by: "",
   title: "Minutes at a unit",
   mean: 1.5,
   low: 1.4,

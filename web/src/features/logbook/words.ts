@@ -38,10 +38,6 @@ const UNITS: Partial<Record<What, string>> = {
   ml: "ml",
   loss: "ml",
   minutes: "min",
-  where: "min",
-  detail: "min",
-  edges: "min",
-  brush: "ml",
   mixing: "min",
   drying: "min",
   dose: "ml",
@@ -62,13 +58,14 @@ export const claims = (learned: Learned[]): { factor: Learned; words: string }[]
     .filter((one) => one.differs)
     .map((one) => ({
       factor: one,
-      words: `${TOLD[one.what](one)}${one.of && !IN_WORDS.includes(one.what) ? ` (${one.of})` : ""}.`,
+      words: `${TOLD[one.what](one)}${one.of ? ` (${groupWords(one)})` : ""}.`,
     }));
 
-/** Kinds whose sentence names their group. */
-const IN_WORDS: What[] = ["where", "detail", "edges", "brush"];
-
 const PLANES: Record<string, string> = { front: "foreground", middle: "middle ground", back: "background" };
+
+/** A group in words: "glaze", "background", "flat, 25 mm". */
+export const groupWords = ({ of, by }: Pick<Learned, "of" | "by">): string =>
+  by === "depth" ? (PLANES[of] ?? of) : of;
 
 const times = ({ mean }: Learned) => `${mean.toFixed(1)} times`;
 
@@ -76,10 +73,6 @@ const TOLD: Record<What, (one: Learned) => string> = {
   ml: (one) => `You take ${times(one)} the paint of a usual plan`,
   loss: ({ mean }) => `${Math.round(mean * 100)} % of your paint stays in brush and palette`,
   minutes: (one) => `Your units take ${times(one)} the usual minutes`,
-  where: ({ mean, of }) => `Your ${PLANES[of] ?? of} takes ${mean.toFixed(1)} times the usual minutes`,
-  detail: (one) => `Your units of ${one.of} take ${times(one)} the usual minutes`,
-  edges: (one) => `Your units with ${one.of} take ${times(one)} the usual minutes`,
-  brush: (one) => `With the ${one.of} you take ${times(one)} the paint of a usual plan`,
   mixing: (one) => `Mixing a pile takes you ${times(one)} the usual minutes`,
   drying: (one) => `Your coats dry in ${times(one)} the usual time`,
   shift: (one) => `Your paint goes ${times(one)} as far from wet to dry`,
@@ -216,13 +209,3 @@ export const beforeWords = ({ name, title, away, off_de00 }: MixedSwatch): strin
 export const money = (amount: number): string =>
   amount < MONEY_IN_FULL ? amount.toFixed(2) : String(Math.round(amount));
 const MONEY_IN_FULL = 20;
-
-/** How a dry swatch came out against what was planned. */
-export const offWords = (de00: number): string =>
-  de00 < 1
-    ? `ΔE ${de00.toFixed(1)}: as planned`
-    : de00 < 3
-      ? `ΔE ${de00.toFixed(1)}: close`
-      : de00 < 6
-        ? `ΔE ${de00.toFixed(1)}: seen side by side`
-        : `ΔE ${de00.toFixed(1)}: another colour`;

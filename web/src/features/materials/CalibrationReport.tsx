@@ -42,6 +42,20 @@ export function CalibrationReport({ fit, title }: { fit: Calibration; title: str
       <Typography sx={{ fontWeight: 650 }}>{fit.words}</Typography>
       <Fact name="Unmeasured mixes are expected within">CIEDE2000 {fit.expected_de00.toFixed(1)}</Fact>
       <Fact name="Strength">{strengthWords(fit.strength)}</Fact>
+      {fit.residuals.length === 0 ? (
+        <Typography color="text.secondary">
+          Learned from piles that were mixed of it and read when dry; it has no swatches of its own.
+        </Typography>
+      ) : (
+        <Residuals residuals={fit.residuals} />
+      )}
+    </Section>
+  );
+}
+
+function Residuals({ residuals }: { residuals: Calibration["residuals"] }) {
+  return (
+    <>
       <Table size="small" aria-label="Swatches, predicted and read">
         <TableHead>
           <TableRow>
@@ -53,7 +67,7 @@ export function CalibrationReport({ fit, title }: { fit: Calibration; title: str
           </TableRow>
         </TableHead>
         <TableBody>
-          {fit.residuals.map((one) => (
+          {residuals.map((one) => (
             <TableRow key={one.kind}>
               <TableCell>{one.kind}</TableCell>
               <TableCell>
@@ -71,6 +85,6 @@ export function CalibrationReport({ fit, title }: { fit: Calibration; title: str
       <Typography variant="caption" color="text.secondary">
         Off in CIEDE2000. After a good fit every swatch lies below 1.
       </Typography>
-    </Section>
+    </>
   );
 }

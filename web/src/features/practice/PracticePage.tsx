@@ -149,8 +149,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
     since.current = performance.now();
   };
   const over = left <= 0 && (verdict !== null || question === null);
-  if (question && question.exercise.needs !== "shapes" && screen === null)
-    return <ScreenCheck done={checked} />;
+  if (question && question.needs !== "shapes" && screen === null) return <ScreenCheck done={checked} />;
   return (
     <Stack sx={{ gap: 2 }}>
       <Stack direction="row" sx={{ alignItems: "baseline", gap: 2 }}>
@@ -165,7 +164,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
       {question && (
         <>
           {question.note && <Alert severity="info">{question.note}</Alert>}
-          {screen === false && question.exercise.needs !== "shapes" && (
+          {screen === false && question.needs !== "shapes" && (
             <Typography color="text.secondary">
               This screen does not show what it should: answers are kept and do not count.
             </Typography>
@@ -191,7 +190,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
                   </Typography>
                 )}
                 <Stack direction="row" sx={{ gap: 1.5, justifyContent: "center", mt: 1.5 }}>
-                  {hasGround(question) && (
+                  {question.exercise.by_ground && (
                     <Button variant="outlined" onClick={() => setBare(!bare)}>
                       {bare ? "With the grounds" : "Without the grounds"}
                     </Button>
@@ -203,7 +202,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
               </>
             ) : (
               <Typography color="text.secondary">
-                {question.title}: {NEEDS[question.exercise.needs]}.
+                {question.title}: {NEEDS[question.needs]}.
                 {(question.exercise.options ?? []).length > 0 ? " Tap, or press its number." : ""}
               </Typography>
             )}
@@ -213,10 +212,6 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
     </Stack>
   );
 }
-
-/** Whether a ground deceives in a question, so that it is worth taking away. */
-const hasGround = ({ exercise }: Question): boolean =>
-  exercise.kind === "lighter" || exercise.kind === "value";
 
 /** Seconds left of so many, counted once a second. */
 function useTimeLeft(seconds: number): number {

@@ -10,8 +10,6 @@ interface Props {
 }
 
 export function Standings({ progress, practise }: Props) {
-  const off = progress.beside;
-  const usual = off.length > 0 ? Math.sqrt(off.reduce((sum, one) => sum + one * one, 0) / off.length) : null;
   return (
     <>
       <Table size="small" aria-label="How far you are">
@@ -46,7 +44,7 @@ export function Standings({ progress, practise }: Props) {
                   onClick={() => practise(one.kind)}
                   disabled={one.why_not !== ""}
                   aria-label={`Practise: ${one.title}`}
-                  title={NEEDS[one.needs as keyof typeof NEEDS]}
+                  title={NEEDS[one.needs]}
                 >
                   Practise
                 </Button>
@@ -55,10 +53,10 @@ export function Standings({ progress, practise }: Props) {
           ))}
         </TableBody>
       </Table>
-      {usual !== null && (
+      {progress.beside_off !== null && (
         <Typography sx={{ mt: 2 }}>
-          In your paintings, the last {off.length} areas that dried were off by {usual.toFixed(2)} steps as a
-          rule.
+          In your paintings, the last {progress.beside} areas that dried were off by{" "}
+          {progress.beside_off.toFixed(2)} steps as a rule.
         </Typography>
       )}
     </>

@@ -21,7 +21,6 @@ const exercise = (facts: Partial<Exercise>): Exercise =>
     level: 0.5,
     question: "Which grey is lighter?",
     unit: "steps",
-    needs: "values",
     shown: [],
     lines: [],
     options: [],
@@ -107,7 +106,7 @@ it("says why a question cannot be asked, and lets the painter stop", async () =>
     },
   ]; // prettier-ignore
   serve({
-    "GET /api/practice/progress": { body: { kinds, next_kind: "mix", beside: [] } },
+    "GET /api/practice/progress": { body: { kinds, next_kind: "mix", beside: 0, beside_off: null } },
     "GET /api/practice/next": {
       status: 422,
       body: { code: "x", message: "Too few tubes.", hint: "Add some." },

@@ -37,7 +37,8 @@ it("says how far a painter is, or that it is too early to say", () => {
 it("says which way numbers lean, and nothing where they do not", () => {
   expect(biasWords(standing({ kind: "value", bias: 0.3 }))).toBe("mostly 0.30 steps too light");
   expect(biasWords(standing({ kind: "ratio", unit: "times", bias: -0.3 }))).toBe("mostly 0.30 too little");
-  expect(biasWords(standing({ bias: 0.05 }))).toBe("");
+  expect(biasWords(standing({ bias: null }))).toBe("");
+  expect(biasWords(standing({ kind: "order", unit: "rules", bias: 0.5 }))).toBe("");
 });
 
 it("tells a verdict first, then by how much", () => {

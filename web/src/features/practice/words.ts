@@ -1,5 +1,5 @@
 /** Practice in a painter's words. */
-import type { Exercise, Standing, Verdict } from "./queries";
+import type { Exercise, Question, Standing, Verdict } from "./queries";
 
 /** A size in the unit that it is judged in. */
 export function sized(size: number, unit: string): string {
@@ -20,9 +20,8 @@ export function standingWords({ size, low, high, unit, usual, count }: Standing)
 }
 
 /** Which way numbers lean; nothing where they do not. */
-export function biasWords({ bias, size, unit, kind }: Standing): string {
-  if (bias == null || size == null || Math.abs(bias) < size / 3) return "";
-  if (kind === "order") return "";
+export function biasWords({ bias, unit, kind }: Standing): string {
+  if (bias == null || kind === "order") return "";
   const more = kind === "value" ? ["too light", "too dark"] : ["too much", "too little"];
   return `mostly ${sized(Math.abs(bias), unit)} ${bias > 0 ? more[0] : more[1]}`;
 }
@@ -35,7 +34,7 @@ export function verdictWords({ is_right, off, number }: Verdict, { unit }: Exerc
   return is_right ? `Right, ${by}.` : `${by.charAt(0).toUpperCase()}${by.slice(1)}.`;
 }
 
-export const NEEDS: Record<Exercise["needs"], string> = {
+export const NEEDS: Record<Question["needs"], string> = {
   values: "needs a screen that shows small steps of grey",
   colour: "needs to tell colours apart",
   shapes: "needs neither grey nor colour",

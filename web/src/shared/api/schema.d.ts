@@ -5270,8 +5270,14 @@ export interface components {
          * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for numbers it is 0.
          *
          *     `shown` and `lines` are looked at, `options` chosen from; with none of them a number between `least` and `most` is asked for.
+         *     `by_ground` says that the grounds deceive: it is worth looking again without them.
          */
         Exercise: {
+            /**
+             * By Ground
+             * @default false
+             */
+            by_ground: boolean;
             /**
              * In Order
              * @default false
@@ -5299,11 +5305,6 @@ export interface components {
              * @default 0
              */
             most: number;
-            /**
-             * Needs
-             * @enum {string}
-             */
-            needs: "values" | "colour" | "shapes";
             /**
              * Options
              * @default []
@@ -5994,11 +5995,17 @@ export interface components {
          * LearnedOut
          * @description A factor as it is believed, with its interval of eight in ten; `usual` is what holds before anything was seen.
          *
-         *     `of` is the group that it is of ("" for all); `in_use` is what plans are made with now, None where plans do not take it up;
+         *     `of` is the group that it is of ("" for all), `by` how observations are parted into it ("": by what they were seen
+         *     at); `in_use` is what plans are made with now, None where plans do not take it up;
          *     `differs` that the usual one lies outside the interval, and of a group that what holds for all does, too; `since` when it was
          *     last begun anew.
          */
         LearnedOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "" | "depth" | "parts" | "edges" | "brush";
             /** Count */
             count: number;
             /** Differs */
@@ -6023,7 +6030,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * LeaveOutIn
@@ -6955,7 +6962,7 @@ export interface components {
         };
         /**
          * PageIn
-         * @description What the painter says of a painting; None leaves it as it is.
+         * @description What the painter says of a painting; what is not sent stays as it is, and None says that nobody knows.
          *
          *     Title, size, hours, method, palette and amounts are of paintings from before the application alone: those made here know them.
          */
@@ -6964,27 +6971,58 @@ export interface components {
             cost?: number | null;
             /** Finished */
             finished?: string | null;
-            handed?: components["schemas"]["HandedData"] | null;
-            /** Height Mm */
-            height_mm?: number | null;
+            /**
+             * @default {
+             *       "ground": "",
+             *       "painter": "",
+             *       "support": "",
+             *       "varnish": "",
+             *       "varnished": null,
+             *       "words": ""
+             *     }
+             */
+            handed: components["schemas"]["HandedData"];
+            /**
+             * Height Mm
+             * @default 0
+             */
+            height_mm: number;
             /** Mark */
             mark?: number | null;
-            /** Method */
-            method?: string | null;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
             /** Minutes */
             minutes?: number | null;
             /** Ml */
             ml?: number | null;
-            /** Notes */
-            notes?: string | null;
-            /** Palette */
-            palette?: string[] | null;
-            /** Tags */
-            tags?: string[] | null;
-            /** Title */
-            title?: string | null;
-            /** Width Mm */
-            width_mm?: number | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Palette
+             * @default []
+             */
+            palette: string[];
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Width Mm
+             * @default 0
+             */
+            width_mm: number;
         };
         /**
          * PageOut
@@ -7944,8 +7982,8 @@ export interface components {
          * PractisedOut
          * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
          *
-         *     `bias` is how far numbers are off on the mean; `usual` where practice begins; `curve` the same day by day; `why_not` says
-         *     why it cannot be practised now.
+         *     `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
+         *     day; `why_not` says why it cannot be practised now.
          */
         PractisedOut: {
             /** Bias */
@@ -7965,8 +8003,11 @@ export interface components {
             last: string | null;
             /** Low */
             low: number | null;
-            /** Needs */
-            needs: string;
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "values" | "colour" | "shapes";
             /** Size */
             size: number | null;
             /** Title */
@@ -8008,11 +8049,13 @@ export interface components {
         };
         /**
          * ProgressOut
-         * @description All kinds, and which comes next; `beside` is how far values were off in checked paintings (steps), the newest first.
+         * @description All kinds, and which comes next; in the last `beside` areas that dried, values were off by `beside_off` steps.
          */
         ProgressOut: {
             /** Beside */
-            beside: number[];
+            beside: number;
+            /** Beside Off */
+            beside_off: number | null;
             /** Kinds */
             kinds: components["schemas"]["PractisedOut"][];
             /**
@@ -8029,6 +8072,11 @@ export interface components {
          */
         QuestionOut: {
             exercise: components["schemas"]["Exercise"];
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "values" | "colour" | "shapes";
             /** Note */
             note: string;
             /** Ratio */
@@ -8387,7 +8435,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
         };
         /**
          * ResidualOut
@@ -9354,6 +9402,8 @@ export interface components {
             note: string;
             /** Off De00 */
             off_de00: number | null;
+            /** Off Words */
+            off_words: string;
             /** Painting */
             painting: number | null;
             /** Parts */
@@ -9362,10 +9412,10 @@ export interface components {
             planned: string;
             /** Planned Lab */
             planned_lab: number[];
-            /** Planned Wet */
-            planned_wet: string;
             /** Title */
             title: string;
+            /** Value */
+            value: number;
             /** Wet */
             wet: string | null;
         };
@@ -9386,13 +9436,17 @@ export interface components {
         /**
          * SwatchesOut
          * @description The swatch book, or what of it is near a colour; `read` piles were read when dry. `near_de00` is how near is as good as
-         *     mixed before.
+         *     mixed before, `same_de00` the same; from `fewest_read` on tubes can be learned.
          */
         SwatchesOut: {
+            /** Fewest Read */
+            fewest_read: number;
             /** Near De00 */
             near_de00: number;
             /** Read */
             read: number;
+            /** Same De00 */
+            same_de00: number;
             /** Swatches */
             swatches: components["schemas"]["SwatchOut"][];
             /** Target */
@@ -14006,11 +14060,12 @@ export interface operations {
         parameters: {
             query?: {
                 of?: string;
+                by?: "" | "depth" | "parts" | "edges" | "brush";
                 page?: number;
             };
             header?: never;
             path: {
-                what: "ml" | "brush" | "loss" | "minutes" | "where" | "detail" | "edges" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+                what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
             };
             cookie?: never;
         };

@@ -25,8 +25,8 @@ interface Undo {
   /** The names of what would be undone and done again; null when there is nothing. */
   next: string | null;
   nextRedo: string | null;
-  /** Tell the painter something in passing. */
-  tell: (message: string) => void;
+  /** Tell the painter something in passing; with `back`, how it is taken back. */
+  tell: (message: string, back?: () => Promise<unknown>) => void;
   /** What can be taken back on this page alone, before the history of the server. */
   setLocal: (step: LocalStep | null) => void;
 }
@@ -53,7 +53,10 @@ export function UndoProvider({ children }: { children: ReactNode }) {
   const waiting = useRef<Promise<unknown>>(Promise.resolve());
   const [message, setMessage] = useState<{ text: string; back?: () => void } | null>(null);
 
-  const tell = useCallback((text: string) => setMessage({ text }), []);
+  const tell = useCallback((text: string, back?: () => Promise<unknown>) => {
+    const takeBack = () => back?.().catch((error: unknown) => setMessage({ text: inWords(error) }));
+    setMessage({ text, ...(back && { back: () => void takeBack() }) });
+  }, []);
   const turned = useCallback(
     (way: "undo" | "redo") => {
       if (scope === null) return;
@@ -83,9 +86,8 @@ export function UndoProvider({ children }: { children: ReactNode }) {
       waiting.current = acting;
       await acting;
       if (!offer) return;
-      const { label, back } = offer;
-      const takeBack = () => back?.().catch((error: unknown) => tell(inWords(error)));
-      setMessage({ text: label, back: back ? () => void takeBack() : undo });
+      if (offer.back) tell(offer.label, offer.back);
+      else setMessage({ text: offer.label, back: undo });
     },
     [tell, undo],
   );

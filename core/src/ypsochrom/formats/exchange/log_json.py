@@ -11,16 +11,15 @@ from .plan_json import advice_json
 LEARN_VERSION = 1
 
 _NAMES = {
-    "ml": "paint taken", "loss": "loss", "minutes": "pace", "where": "pace by depth", "detail": "pace by parts",
-    "edges": "pace by edges", "brush": "paint by brush", "mixing": "mixing",
+    "ml": "paint taken", "loss": "loss", "minutes": "pace", "mixing": "mixing",
     "drying": "drying", "shift": "wet to dry",
     "value": "value bias", "dose": "dose", "dosing hand": "dosing hand",
 }  # fmt: skip
 
 
 def name_of(one: Learned) -> str:
-    """What a factor is called: “pace”, or of one group “pace, glaze”."""
-    return _NAMES[one.what] + (f", {one.of}" if one.of else "")
+    """What a factor is called: “pace”, of one group “pace, glaze”, parted otherwise “pace, depth back”."""
+    return _NAMES[one.what] + (f", {one.by} {one.of}" if one.by else f", {one.of}" if one.of else "")
 
 
 def learned_json(found: Lessons, refused: Sequence[Advice]) -> Json:

@@ -161,7 +161,7 @@ class Workshop:
             return self.white
         recipe = Recipe.of({self.white.match.recipe.keys[0]: VEIL_WHITE_PARTS, earth: 1})
         box = self.box.only(recipe.keys)
-        lab = triple(appearance.dry_lab(appearance.parts_vector(recipe.mapping, box), box))
+        lab = triple(appearance.dry_lab_of_pile(recipe.mapping, box))
         return self.pile(recipe, lab, "u", "muting veil")
 
     def glaze(self, target: LabTriple, beneath: Reflectance, schedules: Schedules) -> tuple[Mix | None, Glazing]:

@@ -53,7 +53,7 @@ def warmer(seed: int, level: float, _: Paintbox) -> Made:
     options = tuple(Patch(lab_to_hex((cool, warm)[at]), "", f"colour {place + 1}") for place, at in enumerate(order))
     right = int(np.flatnonzero(order == 1)[0])
     why = f"It lies nearer to orange, by ΔE {level:.1f}; both have one value. Look from one to the other, not long at either."
-    exercise = Exercise("warmer", seed, level, "Which is warmer?", "ΔE", "colour", options=options)
+    exercise = Exercise("warmer", seed, level, "Which is warmer?", "ΔE", options=options)
     return exercise, Answer((right,), why)
 
 
@@ -72,21 +72,10 @@ def _parts(random: np.random.Generator, own: tuple[str, ...], box: Paintbox) -> 
     return {key: amount / whole for key, amount in parts.items()}
 
 
-def dry_of(parts: dict[str, float], box: Paintbox) -> Lab:
-    """The dry colour of a pile of the box."""
-    own = box.only(parts)
-    return appearance.dry_lab(appearance.parts_vector(parts, own), own)
-
-
 def piles_of(random: np.random.Generator, box: Paintbox, count: int) -> list[dict[str, float]]:
     """So many piles as painters mix them; `BadShelf` where there are too few tubes."""
     own = checked(box)
     return [_parts(random, own, box) for _ in range(count)]
-
-
-def _wet(parts: dict[str, float], box: Paintbox) -> Lab:
-    own = box.only(parts)
-    return appearance.wet_lab(appearance.parts_vector(parts, own), own)
 
 
 def _three(
@@ -95,7 +84,7 @@ def _three(
     """A pile (the first) and two others whose nearer one is about so far from it (CIEDE2000); the distance there is."""
     random = np.random.default_rng(seed)
     piles = piles_of(random, box, _TRIES)
-    labs = np.array([dry_of(parts, box) for parts in piles])
+    labs = np.array([appearance.dry_lab_of_pile(parts, box) for parts in piles])
     away = delta_e_2000(labs[:1], labs[1:])
     far = np.argsort(np.abs(np.log(np.maximum(away, 0.2) / level)), kind="stable") + 1
     nearest = int(far[0])
@@ -115,16 +104,17 @@ def wet_to_dry(seed: int, level: float, box: Paintbox) -> Made:
     random, piles, labs, apart = _three(seed, level, box)
     order = random.permutation(3)
     options = tuple(
-        Patch(lab_to_hex(_wet(piles[at], box)), "", f"wet pile {place + 1}") for place, at in enumerate(order)
+        Patch(lab_to_hex(appearance.wet_lab_of_pile(piles[at], box)), "", f"wet pile {place + 1}")
+        for place, at in enumerate(order)
     )
     right = int(np.flatnonzero(order == 0)[0])
-    dries = float(lab_to_value(labs[0]) - lab_to_value(_wet(piles[0], box)))
+    dries = float(lab_to_value(labs[0]) - lab_to_value(appearance.wet_lab_of_pile(piles[0], box)))
     goes = (
         f"{abs(dries):.1f} steps {'darker' if dries < 0 else 'lighter'}" if abs(dries) >= 0.05 else "as light as it is"
     )
     why = f"{_capital(in_words(Recipe.of(piles[0])))} dries {goes}: the darker the mix, the farther it goes."
     exercise = Exercise(
-        "wet to dry", seed, apart, "Which wet pile dries to this?", "ΔE", "colour",
+        "wet to dry", seed, apart, "Which wet pile dries to this?", "ΔE",
         shown=(Patch(lab_to_hex(labs[0]), "", "dry"),), options=options,
     )  # fmt: skip
     return exercise, Answer((right,), why)
@@ -138,7 +128,7 @@ def mix(seed: int, level: float, box: Paintbox) -> Made:
     right = int(np.flatnonzero(order == 0)[0])
     others = "; ".join(f"{in_words(Recipe.of(piles[at]))} would be {differs(labs[at], labs[0])}" for at in (1, 2))
     exercise = Exercise(
-        "mix", seed, apart, "Of what is it mixed?", "ΔE", "colour",
+        "mix", seed, apart, "Of what is it mixed?", "ΔE",
         shown=(Patch(lab_to_hex(labs[0]), "", "dry"),), options=options,
     )  # fmt: skip
     return exercise, Answer((right,), f"{_strong(piles[0])}{_capital(others)}.")
@@ -155,9 +145,9 @@ def needs(seed: int, level: float, box: Paintbox) -> Made:
         lacking = str(random.choice([key for key in target if key in own]))
         off[lacking] *= float(random.uniform(0.35, 0.7))
         offered = [lacking, *(str(key) for key in random.choice([k for k in keys if k != lacking], 2, replace=False))]
-        goal = dry_of(target, box)
+        goal = appearance.dry_lab_of_pile(target, box)
         touch = _TOUCH * sum(off.values())
-        labs = [dry_of({**off, key: off.get(key, 0.0) + _of(key, touch)}, box) for key in offered]
+        labs = [appearance.dry_lab_of_pile({**off, key: off.get(key, 0.0) + _of(key, touch)}, box) for key in offered]
         away = [float(delta_e_2000(lab, goal)) for lab in labs]
         gap = sorted(away)[1] - min(away)
         if best is None or abs(np.log(max(gap, 0.05) / level)) < abs(np.log(max(best[0], 0.05) / level)):
@@ -169,10 +159,10 @@ def needs(seed: int, level: float, box: Paintbox) -> Made:
     options = tuple(Patch("", "", f"a touch of {names[offered[at]]}") for at in order)
     nearest = int(np.argmin([float(delta_e_2000(lab, goal)) for lab in labs]))
     right = int(np.flatnonzero(order == nearest)[0])
-    pile = dry_of(off, box)
+    pile = appearance.dry_lab_of_pile(off, box)
     why = f"The pile is {differs(pile, goal)}. With it, it is {differs(labs[nearest], goal)}. {_strong({offered[nearest]: 1.0})}"
     exercise = Exercise(
-        "needs", seed, max(gap, 0.05), "What does this pile need?", "ΔE", "colour",
+        "needs", seed, max(gap, 0.05), "What does this pile need?", "ΔE",
         shown=(Patch(lab_to_hex(goal), "", "target"), Patch(lab_to_hex(pile), "", "your pile")), options=options,
     )  # fmt: skip
     return exercise, Answer((right,), why.strip())

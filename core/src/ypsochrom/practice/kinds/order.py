@@ -1,10 +1,11 @@
 """Judging the order of work: units that are put in a workable order, and the rule that breaks where they are not.
 
-The rules are those of the planner (`passes.order.rules`), said of single units; common practice.
+The rules are the planner's (`passes.order.rules`) and, of what is laid before and after the passes, common practice.
 """
 
 import numpy as np
 
+from ...passes.order import rules
 from ..exercise import Answer, Exercise, Patch
 from .values import Made
 
@@ -17,16 +18,21 @@ _UNITS = (
     len(_UNITS)
 )
 
+
+def _said(rule: str) -> str:
+    return f"{rules.RULES[rule].title}: {rules.RULES[rule].reason}"
+
+
 _RULES = (
     (_GROUND, _DRAWING, "A ground laid over the drawing buries it."),
     (_DRAWING, _SEAL, "What is sealed must have been drawn."),
     (_SEAL, _BEHIND, "Paint on an unsealed drawing smears it."),
     (_SEAL, _DARKS, "Paint on an unsealed drawing smears it."),
-    (_BEHIND, _DARKS, "What lies behind comes first: its edge is covered by what stands before it."),
-    (_DARKS, _MIDDLE, "Dark before light: a dark laid late dirties what is light already."),
-    (_MIDDLE, _LIGHTS, "Dark before light: lights are judged against the half-tones."),
-    (_LIGHTS, _HIGHLIGHTS, "Highlights sit on the lights and come last of the body paint."),
-    (_DARKS, _GLAZE, "A glaze goes over paint that is there, and dry."),
+    (_BEHIND, _DARKS, _said(rules.BEHIND)),
+    (_DARKS, _MIDDLE, _said(rules.DARK)),
+    (_MIDDLE, _LIGHTS, _said(rules.DARK)),
+    (_LIGHTS, _HIGHLIGHTS, _said(rules.HELD)),
+    (_DARKS, _GLAZE, _said(rules.GLAZE)),
     (_HIGHLIGHTS, _ISOLATE, "After the isolation coat nothing is painted."),
     (_GLAZE, _ISOLATE, "After the isolation coat nothing is painted."),
     (_ISOLATE, _VARNISH, "The varnish goes over the isolation coat, so that it can be taken off one day."),
@@ -58,7 +64,7 @@ def order(seed: int, _: float) -> Made:
     )
     right = tuple(int(at) for at in np.argsort(chosen, kind="stable"))
     exercise = Exercise(
-        "order", seed, 0.0, "Put them in a workable order.", "rules", "shapes",
+        "order", seed, 0.0, "Put them in a workable order.", "rules",
         options=tuple(Patch("", "", _UNITS[at]) for at in chosen), in_order=True,
     )  # fmt: skip
     return exercise, Answer(

@@ -4,8 +4,9 @@ import numpy as np
 
 from ...colour.apparent import colour_lifts, lifted
 from ...colour.cielab import lab_to_hex
+from ...colour.differences import VALUE_RIGHT, steps_in_words
 from ...colour.munsell import lab_to_value, value_to_lightness
-from ...colour.types import Lab
+from ...colour.written import read_colour
 from ..exercise import Answer, Exercise, Patch
 
 Made = tuple[Exercise, Answer]
@@ -13,7 +14,6 @@ Made = tuple[Exercise, Answer]
 _FROM, _TO = 2.5, 8.5
 _DARK, _LIGHT = 1.5, 9.6
 _GREYS = 5
-_WORTH_TELLING = 0.1
 
 
 def grey(value: float) -> str:
@@ -32,10 +32,10 @@ def lighter(seed: int, level: float) -> Made:
     right = int(np.flatnonzero(order == 1)[0])
     lifts = [lifted(value, ground) for value, ground in zip(values, grounds, strict=True)]
     why = (
-        f"It is {_steps(level)} lighter. The dark ground lifts what lies on it by {_steps(max(lifts))}, the light one presses it "
-        f"down by {_steps(-min(lifts))}: cover the grounds and look again."
+        f"It is {steps_in_words(level)} lighter. The dark ground lifts what lies on it by {steps_in_words(max(lifts))}, the "
+        f"light one presses it down by {steps_in_words(min(lifts))}: cover the grounds and look again."
     )
-    return Exercise("lighter", seed, level, "Which grey is lighter?", "steps", "values", options=options), Answer(
+    return Exercise("lighter", seed, level, "Which grey is lighter?", "steps", options=options, by_ground=True), Answer(
         (right,), why
     )
 
@@ -47,13 +47,13 @@ def value(seed: int, _: float) -> Made:
     ground = float(random.choice([_DARK, 5.0, _LIGHT]))
     lift = lifted(true, ground)
     surround = (
-        f"Its ground makes it seem {_steps(abs(lift))} {'lighter' if lift > 0 else 'darker'}: cover it and look again."
-        if abs(lift) >= _WORTH_TELLING
+        f"Its ground makes it seem {steps_in_words(lift)} {'lighter' if lift > 0 else 'darker'}: cover it and look again."
+        if abs(lift) >= VALUE_RIGHT
         else "Its ground hardly changes it."
     )
     exercise = Exercise(
-        "value", seed, 0.0, "What value is it? 0 is black, 10 white.", "steps", "values",
-        shown=(Patch(grey(true), grey(ground)),), least=0.0, most=10.0, step=0.25,
+        "value", seed, 0.0, "What value is it? 0 is black, 10 white.", "steps",
+        shown=(Patch(grey(true), grey(ground)),), least=0.0, most=10.0, step=0.25, by_ground=True,
     )  # fmt: skip
     return exercise, Answer(true, f"It is {true:g}. {surround}")
 
@@ -67,14 +67,13 @@ def ladder(seed: int, level: float) -> Made:
     order = random.permutation(_GREYS)
     options = tuple(Patch(grey(float(values[at])), grey(5.0), f"grey {place + 1}") for place, at in enumerate(order))
     right = tuple(int(at) for at in np.argsort(-values[order]))
-    why = f"Each is {_steps(level)} from the next. Squint: what runs together first is nearest."
+    why = f"Each is {steps_in_words(level)} from the next. Squint: what runs together first is nearest."
     return Exercise(
         "ladder",
         seed,
         level,
         "Put them in order, the lightest first.",
         "steps",
-        "values",
         options=options,
         in_order=True,
     ), Answer(right, why)
@@ -105,33 +104,14 @@ def deceiving(seed: int, level: float) -> Made:
     right = int(np.flatnonzero(order == (1 if sign > 0 else 0))[0])
     lift = colour_lifts(lab)
     told = (
-        f"Strong colour looks lighter than it is, this {name} by {_steps(lift)}."
-        if lift >= _WORTH_TELLING
+        f"Strong colour looks lighter than it is, this {name} by {steps_in_words(lift)}."
+        if lift >= VALUE_RIGHT
         else f"This {name} looks as light as it is."
     )
-    why = f"The {'grey' if sign > 0 else name} is {_steps(level)} lighter. {told} Squint until the colour is gone."
-    return Exercise("deceiving", seed, level, "Which is lighter?", "steps", "colour", options=options), Answer(
-        (right,), why
-    )
+    why = f"The {'grey' if sign > 0 else name} is {steps_in_words(level)} lighter. {told} Squint until the colour is gone."
+    return Exercise("deceiving", seed, level, "Which is lighter?", "steps", options=options), Answer((right,), why)
 
 
 def _value_on_screen(colour: str) -> float:
     """The value of what the screen shows: a colour that it cannot show is another one there."""
-    from ...colour.written import read_colour
-
-    seen: Lab = read_colour(colour)
-    return float(lab_to_value(seen))
-
-
-_WORDS = (
-    (0.17, "a tenth of a step"),
-    (0.29, "a quarter of a step"),
-    (0.42, "a third of a step"),
-    (0.62, "half a step"),
-)
-
-
-def _steps(size: float) -> str:
-    """A difference of value in words."""
-    near = next((words for end, words in _WORDS if size < end), "")
-    return near or (f"{size:.1f} steps" if abs(size - 1) > _WORTH_TELLING else "one step")
+    return float(lab_to_value(read_colour(colour)))
