@@ -39,6 +39,7 @@ VIEWS = {
     "/logbook/learned": "Let its lessons go",
     "/logbook/next": "Estimate it",
     "/logbook/3": "Write it",
+    "/logbook/compare?first=p3&second=e8": "Kettle, first try",
     "/logbook/earlier/e8": "Save the sheet",
     "/practice": "Five minutes",
 }

@@ -25,7 +25,7 @@ def value_of(patch):
 
 
 @pytest.mark.parametrize("kind", KINDS)
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=12, deadline=None)
 @given(seed=SEEDS, ratio=st.floats(0.3, 4))
 def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):
     exercise, answer = made(kind, seed, ratio, BOX)
@@ -46,7 +46,7 @@ def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):
 
 @pytest.mark.parametrize("kind", ["lighter", "deceiving"])
 @given(seed=SEEDS)
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=30, deadline=None)
 def test_the_lighter_of_two_is_the_lighter_and_by_so_much(kind, seed):
     exercise, answer = made(kind, seed, 1.0, BOX)
     values = [value_of(patch) for patch in exercise.options]
@@ -55,7 +55,7 @@ def test_the_lighter_of_two_is_the_lighter_and_by_so_much(kind, seed):
 
 
 @given(seed=SEEDS, ratio=st.floats(0.6, 4))
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=30, deadline=None)
 def test_greys_in_order_are_in_order(seed, ratio):
     exercise, answer = made("ladder", seed, ratio, BOX)
     values = [value_of(exercise.options[at]) for at in answer.right]
@@ -63,7 +63,7 @@ def test_greys_in_order_are_in_order(seed, ratio):
 
 
 @given(seed=SEEDS)
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=30, deadline=None)
 def test_warmer_is_nearer_to_orange_at_one_value(seed):
     exercise, answer = made("warmer", seed, 2.0, BOX)
     labs = [read_colour(patch.colour) for patch in exercise.options]

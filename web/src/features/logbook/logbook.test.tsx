@@ -76,6 +76,8 @@ it("tells of a pile that was mixed before for another painting, and not of the p
     total: 2,
     read: 2,
     near_de00: 6,
+    same_de00: 2,
+    fewest_read: 6,
     target: "#808080",
   };
   serve({ "GET /api/logbook/swatches": { body: book } });
