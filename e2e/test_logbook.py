@@ -30,7 +30,7 @@ def test_what_was_learned_is_read_doubted_and_taken_up(page: Page):
     rows.first.get_by_role("button", name="Take it in again").click()
     expect(rows.first).not_to_contain_text("left out")
     behind.get_by_role("button", name="Forget it and learn anew").click()
-    expect(page.get_by_text("is learned anew since").first).to_be_visible()
+    expect(page.get_by_text("learned anew since").first).to_be_visible()
     expect(claims).not_to_contain_text("Your units take")
     page.get_by_role("button", name="Take it all in again").first.click()
     expect(claims).to_contain_text("Your units take")

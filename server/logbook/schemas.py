@@ -40,11 +40,19 @@ class LearnedOut(Schema):
     since: str | None
 
 
+class AnewOut(Schema):
+    """A kind that is learned anew since then, and of which nothing was seen yet."""
+
+    what: What
+    title: str
+    since: str
+
+
 class LearnedAllOut(Schema):
     """All that was learned from `observations`; `left_out` of them teach nothing.
 
-    `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew` since
-    when kinds are learned anew of which nothing was seen yet.
+    `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew`
+    what is learned anew and was not seen since.
     """
 
     overall: list[LearnedOut]
@@ -54,7 +62,7 @@ class LearnedAllOut(Schema):
     offered: bool
     own: bool
     fewest: int
-    anew: dict[str, str]
+    anew: list[AnewOut]
 
 
 class PlanEffectOut(Schema):

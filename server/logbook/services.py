@@ -18,7 +18,7 @@ from ypsochrom.logbook.observation import Observation, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
 
 from .models import Fact, Gathered
-from .schemas import BehindOut, By, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
+from .schemas import AnewOut, BehindOut, By, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
 
 PAGE = 50
 
@@ -100,7 +100,11 @@ def _all(owner: Any, log: _Log) -> LearnedAllOut:
         offered=changes_plans(found.factors, in_use),
         own=in_use != USUAL_FACTORS,
         fewest=FEWEST,
-        anew={what: at.isoformat() for what, at in log.since.items() if what not in seen},
+        anew=[
+            AnewOut(what=what, title=_TITLES[what], since=at.isoformat())  # type: ignore[arg-type]  # a word of the schema
+            for what, at in log.since.items()
+            if what not in seen
+        ],
     )
 
 

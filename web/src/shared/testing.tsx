@@ -9,7 +9,7 @@ import { vi } from "vitest";
 import { UndoProvider } from "./undo/UndoProvider";
 
 export type Answer = { status?: number; headers?: Record<string, string>; body?: unknown };
-type Asked = { method: string; path: string; headers: Headers; body: unknown };
+type Asked = { method: string; path: string; search: URLSearchParams; headers: Headers; body: unknown };
 
 /** Answers every request by `METHOD /path` from the table; gives what was asked, in order. */
 export function serve(table: Record<string, Answer | ((asked: Asked) => Answer)>): Asked[] {
@@ -17,13 +17,14 @@ export function serve(table: Record<string, Answer | ((asked: Asked) => Answer)>
   vi.stubGlobal(
     "fetch",
     vi.fn(async (request: Request) => {
-      const { pathname } = new URL(request.url, "http://studio");
+      const { pathname, searchParams } = new URL(request.url, "http://studio");
       const text = await request.clone().text();
       const one = {
         method: request.method,
         path: pathname,
+        search: searchParams,
         headers: request.headers,
-        body: text ? (JSON.parse(text) as unknown) : undefined,
+        body: request.headers.get("Content-Type")?.includes("json") ? (JSON.parse(text) as unknown) : text,
       };
       asked.push(one);
       const entry = table[`${one.method} ${one.path}`];

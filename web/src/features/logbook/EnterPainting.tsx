@@ -31,13 +31,20 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
   const [mark, setMark] = useState<number | null>(null);
   const [photo, setPhoto] = useState<File | null>(null);
   const [problem, setProblem] = useState("");
+  const [entering, setEntering] = useState(false);
   const paints = useQuery(paintsQuery);
   const queries = useQueryClient();
   const { tell } = useUndo();
   const name = new Map(paints.data?.map((one) => [one.key, one.name]));
   const fill = (change: Partial<typeof EMPTY>) => setSaid((now) => ({ ...now, ...change }));
   const listedAnew = () => pagesAnew(queries);
+  const unread = {
+    hours: said.hours.trim() !== "" && asMinutes(said.hours) === null,
+    ml: said.ml.trim() !== "" && amount(said.ml) === null,
+    cost: said.cost.trim() !== "" && amount(said.cost) === null,
+  };
   const keep = async () => {
+    setEntering(true);
     try {
       const page: NewPage = {
         title: said.title,
@@ -53,15 +60,15 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
         mark,
       };
       const kept = await enterPage(page);
-      if (photo)
-        await putPhoto(kept.ref, photo).catch((error: unknown) =>
-          tell(`The painting is entered, but not its photo: ${inWords(error)}`),
-        );
+      const lacking = photo ? await putPhoto(kept.ref, photo).then(() => "", inWords) : "";
       await listedAnew();
-      tell(`Entered “${kept.title}”`, () => takePageOut(kept.ref).then(listedAnew));
+      tell(`Entered “${kept.title}”${lacking && `, without its photo: ${lacking}`}`, () =>
+        takePageOut(kept.ref).then(listedAnew),
+      );
       close();
     } catch (error) {
       setProblem(inWords(error));
+      setEntering(false);
     }
   };
   return (
@@ -88,6 +95,8 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
               label="Hours at work"
               inputMode="decimal"
               value={said.hours}
+              error={unread.hours}
+              helperText={unread.hours && "As in 3.5, 3:30 or 40 min."}
               onChange={(event) => fill({ hours: event.target.value })}
             />
             <TextField
@@ -128,12 +137,16 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
               label="Paint, ml"
               inputMode="decimal"
               value={said.ml}
+              error={unread.ml}
+              helperText={unread.ml && "A number of ml, as in 24 or 24.5."}
               onChange={(event) => fill({ ml: event.target.value })}
             />
             <TextField
               label="Cost of paint"
               inputMode="decimal"
               value={said.cost}
+              error={unread.cost}
+              helperText={unread.cost && "A number, as in 12 or 12.50."}
               onChange={(event) => fill({ cost: event.target.value })}
             />
           </Stack>
@@ -165,7 +178,9 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
         <Button onClick={close}>Cancel</Button>
         <Button
           variant="contained"
-          disabled={!said.title.trim() || !said.size.trim()}
+          disabled={
+            entering || !said.title.trim() || !said.size.trim() || Object.values(unread).includes(true)
+          }
           onClick={() => void keep()}
         >
           Enter it
@@ -177,5 +192,5 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
 
 function amount(typed: string): number | null {
   const number = Number(typed.replace(",", "."));
-  return typed.trim() === "" || Number.isNaN(number) ? null : number;
+  return typed.trim() === "" || !Number.isFinite(number) || number < 0 ? null : number;
 }

@@ -10,7 +10,7 @@ import { Swatch } from "../../shared/ui/Swatch";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { MarkChoice } from "./MarkChoice";
 import { changePage, pageQuery, sheetUrl, type Page, type PageChange } from "./queries";
-import { hours, money } from "./words";
+import { calendarDay, hours, money } from "./words";
 
 const HANDED = [
   ["painter", "Painted by"],
@@ -104,8 +104,8 @@ export function PageFacts({ page }: { page: Page }) {
         </Typography>
         {page.may_be_varnished && !page.handed.varnished && (
           <Typography sx={{ mb: 1 }}>
-            Varnish not before {page.may_be_varnished}, when the thickest passage is dry through; the label
-            decides.
+            Varnish not before {calendarDay(page.may_be_varnished)}, when the thickest passage is dry through;
+            the label decides.
           </Typography>
         )}
         <Stack direction="row" sx={{ gap: 1, mb: 1 }}>

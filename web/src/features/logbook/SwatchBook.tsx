@@ -49,7 +49,7 @@ export default function SwatchBook() {
           {typed && <Button onClick={() => look("")}>The whole book</Button>}
           {book && !near && book.total > 0 && (
             <Typography color="text.secondary">
-              {book.total} piles, {book.read} read when dry
+              {book.total === 1 ? "1 pile" : `${book.total} piles`}, {book.read} read when dry
             </Typography>
           )}
         </Stack>

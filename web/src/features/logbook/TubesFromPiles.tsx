@@ -27,9 +27,15 @@ export default function TubesFromPiles() {
   const told = found.data;
   const take = () =>
     calibrateTubes()
-      .then(() => queries.invalidateQueries())
+      .then((now) => queries.invalidateQueries().then(() => now))
       .then(
-        () => tell("Predictions go by your piles now. The shelf's undo takes it back."),
+        ({ tubes }) =>
+          tell(
+            `By your piles now: ${tubes
+              .filter((one) => one.kept)
+              .map((one) => one.name)
+              .join(", ")}. The shelf's undo takes it back.`,
+          ),
         (error: unknown) => tell(inWords(error)),
       );
   return (

@@ -78,19 +78,17 @@ export default function WhatWasLearned() {
         <Behind
           key={chosen.what + chosen.by + chosen.of}
           learned={chosen}
-          since={all.overall.find((one) => one.what === chosen.what)?.since ?? all.anew[chosen.what] ?? null}
+          since={[...all.overall, ...all.anew].find((one) => one.what === chosen.what)?.since ?? null}
           anew={(anew) => void keep(() => learnAnew(chosen.what, anew))}
           leave={(id, out) => void keep(() => leaveOut(id, out))}
         />
       )}
-      {Object.entries(all.anew).map(([what, since]) => (
+      {all.anew.map(({ what, title, since }) => (
         <Stack key={what} direction="row" sx={{ alignItems: "center", gap: 1, mt: 1 }}>
           <Typography>
-            “{what}” is learned anew since {day.format(new Date(since))}; nothing was seen since.
+            {title}: learned anew since {day.format(new Date(since))}, and nothing was seen since.
           </Typography>
-          <Button onClick={() => void keep(() => learnAnew(what as Learned["what"], false))}>
-            Take it all in again
-          </Button>
+          <Button onClick={() => void keep(() => learnAnew(what, false))}>Take it all in again</Button>
         </Stack>
       ))}
       {all.observations > 0 && (

@@ -6,6 +6,7 @@ import { inStudio, serve } from "../../shared/testing";
 import { Lines } from "./Lines";
 import LogbookPage from "./LogbookPage";
 import MixedBefore from "./MixedBefore";
+import { diary, pages, readSwatch } from "./testing";
 import { useLines } from "./useLines";
 
 afterEach(() => {
@@ -13,23 +14,11 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const NO_PAGES = {
-  pages: [],
-  wanted: 0,
-  total: 0,
-  rates: [],
-  methods: [],
-  tags: [],
-  tubes: [],
-  rate: null,
-  share: 0,
-};
-
 it("gathers the log until nothing is left, then reads it", async () => {
   let left = 3;
   const asked = serve({
     "POST /api/logbook/gather": () => ({ body: { gathered: 1, left: --left, observations: 7 } }),
-    "GET /api/logbook/pages": { body: NO_PAGES },
+    "GET /api/logbook/pages": { body: pages([]) },
   });
   inStudio(<LogbookPage />, "/logbook");
   await screen.findByText(/enter paintings from before/);
@@ -43,36 +32,16 @@ it("says why the log could not be gathered and shows what there is", async () =>
       status: 500,
       body: { code: "x", message: "The disk is full.", hint: "Free some." },
     },
-    "GET /api/logbook/pages": { body: NO_PAGES },
+    "GET /api/logbook/pages": { body: pages([]) },
   });
   inStudio(<LogbookPage />, "/logbook");
   expect(await screen.findByText("The disk is full. Free some.")).toBeTruthy();
   expect(await screen.findByText(/enter paintings from before/)).toBeTruthy();
 });
 
-const swatch = (id: number, painting: number | null, away: number) => ({
-  id,
-  name: `pile ${id}`,
-  painting,
-  title: "Jug",
-  at: "2026-06-01T09:00:00Z",
-  ml: 1,
-  parts: [],
-  planned: "#808080",
-  planned_lab: [54, 0, 0],
-  came_out: "#858585",
-  came_out_lab: [56, 0, 0],
-  value: 5.4,
-  off_de00: 1.9,
-  off_words: "close",
-  how: "typed",
-  note: "",
-  away,
-});
-
 it("tells of a pile that was mixed before for another painting, and not of the painting's own", async () => {
   const book = {
-    swatches: [swatch(1, 12, 0.1), swatch(2, 3, 1.5)],
+    swatches: [readSwatch(1, { painting: 12, away: 0.1 }), readSwatch(2, { away: 1.5 })],
     total: 2,
     read: 2,
     near_de00: 6,
@@ -97,7 +66,7 @@ it("keeps what was written when the studio refuses it, and clears it once it is 
         ? { status: 422, body: { code: "x", message: "No.", hint: "Try again." } }
         : {
             status: 201,
-            body: { title: "Jug", worked_min: 0, sittings: [], loose: [], earlier: 0, hours: [] },
+            body: diary(),
           },
   });
   inStudio(<Writing />, "/logbook/4");

@@ -20,21 +20,8 @@ import {
   spanWords,
 } from "./words";
 
-const learned = (facts: Partial<Learned>): Learned => ({
-  what: "minutes",
-  of: "",
-  by: "",
-  title: "Minutes at a unit",
-  mean: 1.5,
-  low: 1.4,
-  high: 1.6,
-  usual: 1,
-  in_use: 1,
-  count: 12,
-  differs: true,
-  since: null,
-  ...facts,
-});
+import { learned } from "./testing";
+
 const entry = { expected: 4, found: 6.4 } as Entry;
 
 it("says factors as times, shares and steps", () => {

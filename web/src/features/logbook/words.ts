@@ -113,6 +113,10 @@ export const onDay = (at: string): string => dayOf.format(new Date(at));
 const shortDayOf = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" });
 export const shortDay = (at: string): string => shortDayOf.format(new Date(at));
 
+const calendarDayOf = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeZone: "UTC" });
+/** A day of the calendar ("2026-06-14"), the same in every zone. */
+export const calendarDay = (day: string): string => calendarDayOf.format(new Date(day));
+
 export const sittingWords = ({ number, opened, ended }: DiarySitting): string =>
   `Sitting ${number}, ${onDay(opened)}, ${atTime(opened)}${ended === null ? "" : ` to ${atTime(ended)}`}`;
 

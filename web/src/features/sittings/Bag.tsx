@@ -41,7 +41,9 @@ export function Bag({ paintingId, packed: kept = NOTHING, change }: Props) {
   const left = items.filter((item) => !packed.includes(item.key)).length;
   return (
     <>
-      <Section title={left ? `${left} things to pack` : "All packed"}>
+      <Section
+        title={left === 0 ? "All packed" : left === 1 ? "One thing to pack" : `${left} things to pack`}
+      >
         <Fact name="It weighs about">{(weight_g / 1000).toFixed(1)} kg</Fact>
         {KINDS.map(([kind, title]) => (
           <Box key={kind} component="section" sx={{ mt: 1.5 }}>

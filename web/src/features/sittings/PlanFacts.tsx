@@ -118,8 +118,9 @@ function Next({ paintingId, schedule, now }: Omit<Props, "sittings">) {
         {clock(new Date(sitting.ends), schedule.zone)}
       </Typography>
       <Typography sx={{ mt: 0.5 }}>
-        {tasks.length} {tasks.length === 1 ? "unit" : "units"}. First: {tasks[0]?.title}
-        {tasks[1] && `, then ${tasks[1].title}`}.
+        {tasks[0]
+          ? `${tasks.length} ${tasks.length === 1 ? "unit" : "units"}. First: ${tasks[0].title}${tasks[1] ? `, then ${tasks[1].title}` : ""}.`
+          : "Nothing is planned in it."}
       </Typography>
       <Stack direction="row" sx={{ mt: 1, gap: 1, flexWrap: "wrap" }}>
         <Button variant="contained" component={Link} to={`/paintings/${paintingId}/easel`}>

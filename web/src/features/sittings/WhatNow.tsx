@@ -84,7 +84,9 @@ function Wet({ one, now }: { one: AtWork; now: string }) {
       {one.drying.length > 0 && (
         <Typography>
           {one.drying.length === 1 ? "One passage is wet" : `${one.drying.length} passages are wet`}
-          {Number.isFinite(dry) ? ` until ${whenWords(dry, at, zone)}.` : " and do not dry in this air."}
+          {Number.isFinite(dry)
+            ? ` until ${whenWords(dry, at, zone)}.`
+            : `, and in this air ${one.drying.length === 1 ? "it does" : "they do"} not dry.`}
         </Typography>
       )}
       {one.piles.length > 0 && (

@@ -40,13 +40,15 @@ it("goes from a time to minutes and back", () => {
 });
 
 it("says minutes as a painter does", () => {
-  expect([0.4, 12.4, 89, 150, 120, 5000].map(minutesWords)).toEqual([
+  expect([0.4, 12.4, 89, 150, 120, 5000, 119.7, 89.6].map(minutesWords)).toEqual([
     "under a minute",
     "12 min",
     "89 min",
     "2 h 30 min",
     "2 h",
     "3 days",
+    "2 h",
+    "1 h 30 min",
   ]);
 });
 

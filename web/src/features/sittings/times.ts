@@ -39,10 +39,11 @@ export function localField(time: Date, zone: string): string {
 
 export const minutesWords = (minutes: number): string => {
   if (minutes < 1) return "under a minute";
-  if (minutes < 90) return `${Math.round(minutes)} min`;
-  const hours = Math.floor(minutes / 60);
-  const rest = Math.round(minutes % 60);
-  if (hours >= 48) return `${Math.round(minutes / 1440)} days`;
+  const whole = Math.round(minutes);
+  if (whole < 90) return `${whole} min`;
+  const hours = Math.floor(whole / 60);
+  const rest = whole % 60;
+  if (hours >= 48) return `${Math.round(whole / 1440)} days`;
   return rest ? `${hours} h ${rest} min` : `${hours} h`;
 };
 

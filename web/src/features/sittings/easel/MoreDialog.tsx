@@ -34,8 +34,8 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
   const [degrees, setDegrees] = useState(String(course.climate.temperature_c));
   const [humidity, setHumidity] = useState(String(course.climate.humidity_pct));
   const [noSensor, setNoSensor] = useState<unknown>(null);
-  const temperature_c = Number(degrees);
-  const humidity_pct = Number(humidity);
+  const temperature_c = Number(degrees.replace(",", "."));
+  const humidity_pct = Number(humidity.replace(",", "."));
   const isAir =
     degrees !== "" &&
     humidity !== "" &&

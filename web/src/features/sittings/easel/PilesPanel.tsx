@@ -25,7 +25,11 @@ export function PilesPanel({ list, course, now, leave, cover, astray }: Props) {
   return (
     <Stack sx={{ gap: 2 }}>
       <Typography variant="h1">
-        {there.length === 0 ? "The palette is empty" : `${there.length} piles are out`}
+        {there.length === 0
+          ? "The palette is empty"
+          : there.length === 1
+            ? "One pile is out"
+            : `${there.length} piles are out`}
       </Typography>
       {next && (
         <Typography>
