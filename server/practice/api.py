@@ -10,6 +10,7 @@ from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
+from .scenes import shipped_file
 from .schemas import AnswerIn, Kind, ProgressOut, QuestionOut, VerdictOut
 
 router = Router()
@@ -33,6 +34,14 @@ def sheets(
 ) -> HttpResponse:
     """Sheets to practise without the screen; the same seed prints the same."""
     return to_save(services.sheets(painter(request), seed, paper), "application/pdf", "practice.pdf")
+
+
+@router.get("/scenes/{name}", response={200: None, **PROBLEMS})
+def scene(request: HttpRequest, name: str) -> HttpResponse:
+    """A picture that ships with the application."""
+    answer = HttpResponse(shipped_file(name), content_type="image/jpeg")
+    answer["Cache-Control"] = "public, max-age=86400"
+    return answer
 
 
 @router.get("/progress", response={200: ProgressOut, **PROBLEMS})

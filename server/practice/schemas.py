@@ -6,6 +6,7 @@ from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Number
+from server.subject.schemas import Spot
 from ypsochrom.practice import exercise as asked
 
 Kind = asked.Kind
@@ -14,7 +15,10 @@ Ratio = Annotated[float, Field(ge=0.05, le=16)]
 
 
 class QuestionOut(Schema):
-    """A question; `seed` and `ratio` are sent back with the answer, so that the same one is judged.
+    """A question; `seed`, `ratio`, `scene` and `about` are sent back with the answer, so that the same one is judged.
+
+    `scene` names its picture and `about` the value that it is asked about, where there are; `picture_url` and `of` show the
+    picture and say what it is of.
 
     `note` says what was odd about the answers before.
     """
@@ -22,6 +26,10 @@ class QuestionOut(Schema):
     exercise: asked.Exercise
     seed: int
     ratio: float
+    scene: str
+    about: float | None
+    picture_url: str
+    of: str
     title: str
     trains: str
     needs: asked.Needs
@@ -29,13 +37,19 @@ class QuestionOut(Schema):
 
 
 class AnswerIn(Schema):
-    """An answer: places among the options (`chosen`), or a `number`; after so many seconds. `dim`: the screen's check failed."""
+    """An answer: places among the options (`chosen`), a `number` or a `point` (shares of the picture); after so many seconds.
+
+    `dim`: the screen's check failed.
+    """
 
     kind: Kind
     seed: Seed
     ratio: Ratio
-    chosen: Annotated[list[Annotated[int, Field(ge=0, le=40)]], Field(max_length=12)] = []
+    scene: Annotated[str, Field(max_length=120)] = ""
+    about: Annotated[float, Field(ge=0, le=10)] | None = None
+    chosen: Annotated[list[Annotated[int, Field(ge=0, le=40)]], Field(max_length=64)] = []
     number: Number | None = None
+    point: Spot | None = None
     seconds: Annotated[float, Field(ge=0, le=86_400)]
     dim: bool = False
 
@@ -47,6 +61,7 @@ class VerdictOut(Schema):
     off: float | None
     right: list[int]
     number: float | None
+    point: asked.Place | None
     why: str
     counts: bool
 

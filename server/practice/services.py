@@ -8,18 +8,21 @@ from typing import Any, cast
 from django.utils import timezone
 
 from server.logbook.models import Fact
+from server.logbook.services import learned_out
 from server.materials.palettes import shelf_box
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pdf.practice import practice_pdf
-from ypsochrom.kit.errors import BadSetting, BadShelf
+from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course
 from ypsochrom.practice.course import JUDGEMENTS, Given
-from ypsochrom.practice.exercise import KINDS, Exercise, Kind
+from ypsochrom.practice.exercise import KINDS, Exercise, Kind, Place, Said
 from ypsochrom.practice.kinds.mixing import checked
+from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
 
 from .models import PracticeAnswer
+from .scenes import Shown, named, scene_of, shipped, shown_to
 from .schemas import AnswerIn, PointOut, PractisedOut, ProgressOut, QuestionOut, VerdictOut
 
 KEPT = 2000
@@ -46,6 +49,13 @@ def _answers(owner: Any) -> list[Given]:
     ]
 
 
+def _lean(owner: Any) -> Lean | None:
+    """The value at which the painter's paintings come out farthest from what was meant; None where they do not."""
+    found = [one for one in learned_out(owner).groups if one.what == "value" and not one.by and one.differs]
+    worst = max(found, key=lambda one: abs(one.mean), default=None)
+    return None if worst is None else Lean.of(worst.of, worst.mean, worst.count)
+
+
 def _why_not(box: Paintbox) -> str:
     """Why mixing cannot be practised with this shelf; "" where it can."""
     try:
@@ -66,12 +76,27 @@ def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
     answers, box = _answers(owner), shelf_box(owner)
     kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or JUDGEMENTS[one].needs == "shapes"]
     chosen = kind or course.next_kind(answers, timezone.now(), kinds)
-    ratio, seed = course.next_ratio(chosen, answers), secrets.randbelow(2**31)
-    exercise, _ = course.made(chosen, seed, ratio, box)
+    lean = _lean(owner) if JUDGEMENTS[chosen].of_values else None
+    ratio, about = course.next_ratio(chosen, answers), None if lean is None else lean.value
+    for shown in _pictures_for(owner, chosen):
+        seed = secrets.randbelow(2**31)
+        try:
+            exercise, _ = course.made(
+                chosen, seed, ratio, Material(box, None if shown is None else scene_of(shown), about)
+            )
+            break
+        except BadPicture as problem:  # too even for this exercise: the next one
+            unfit = problem
+    else:
+        raise unfit
     return QuestionOut(
         exercise=exercise,
         seed=seed,
         ratio=ratio,
+        scene="" if shown is None else shown.name,
+        about=about,
+        picture_url="" if shown is None else shown.url,
+        of="" if shown is None else shown.title,
         title=JUDGEMENTS[chosen].title,
         trains=JUDGEMENTS[chosen].trains,
         needs=JUDGEMENTS[chosen].needs,
@@ -79,9 +104,19 @@ def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
     )
 
 
+def _pictures_for(owner: Any, kind: Kind) -> Sequence[Shown | None]:
+    """Pictures to ask about in no order, the shipped ones last; None alone where a kind needs none."""
+    if not JUDGEMENTS[kind].of_scene:
+        return (None,)
+    own, rest = list(shown_to(owner)), shipped()
+    secrets.SystemRandom().shuffle(own)
+    return (*own, *(one for one in rest if one not in own))
+
+
 def answer(owner: Any, given: AnswerIn) -> VerdictOut:
     """Judge an answer and keep it; `BadSetting` where it is no answer to this question."""
-    exercise, right = course.made(given.kind, given.seed, given.ratio, shelf_box(owner))
+    scene = scene_of(named(owner, given.scene)) if JUDGEMENTS[given.kind].of_scene else None
+    exercise, right = course.made(given.kind, given.seed, given.ratio, Material(shelf_box(owner), scene, given.about))
     said = _said(exercise, given)
     verdict, counts = course.verdict(exercise, right, said, given.seconds)
     PracticeAnswer.objects.create(
@@ -98,22 +133,34 @@ def answer(owner: Any, given: AnswerIn) -> VerdictOut:
         dim=given.dim and JUDGEMENTS[given.kind].needs != "shapes",
     )
     places = verdict.right if isinstance(verdict.right, tuple) else ()
+    lean = _lean(owner) if given.about is not None else None
+    leaning = "" if lean is None or lean.value != given.about else f" {lean.words}"
     return VerdictOut(
         is_right=verdict.is_right,
         off=verdict.off,
         right=list(places),
-        number=None if isinstance(verdict.right, tuple) else verdict.right,
-        why=verdict.why,
+        number=verdict.right if isinstance(verdict.right, float) else None,
+        point=verdict.right if isinstance(verdict.right, Place) else None,
+        why=f"{verdict.why}{leaning}",
         counts=counts,
     )
 
 
-def _said(exercise: Exercise, given: AnswerIn) -> tuple[int, ...] | float:
-    if not exercise.options:
+def _said(exercise: Exercise, given: AnswerIn) -> Said:
+    if exercise.asks == "point":
+        if given.point is None:
+            raise BadSetting("That is no answer.", "Show a place in the picture.")
+        return Place(*given.point)
+    if exercise.asks == "number":
         if given.number is None or not exercise.least <= given.number <= exercise.most:
             raise BadSetting("That is no answer.", f"Give a number from {exercise.least:g} to {exercise.most:g}.")
         return given.number
-    count = len(exercise.options) if exercise.in_order else 1
+    if exercise.asks == "cells":
+        columns, rows = exercise.cells
+        if len(given.chosen) != columns * rows or max(given.chosen) >= len(exercise.options):
+            raise BadSetting("That is no answer.", "Give every field one of the values.")
+        return tuple(given.chosen)
+    count = len(exercise.options) if exercise.asks == "order" else 1
     if len(set(given.chosen)) != count or max(given.chosen, default=count) >= len(exercise.options):
         raise BadSetting("That is no answer.", f"Choose {'all of them in order' if count > 1 else 'one of them'}.")
     return tuple(given.chosen)

@@ -1,6 +1,7 @@
 """Questions of every kind: the same seed asks the same, what is right is right, and how hard it is comes out as asked."""
 
 from collections import Counter
+from importlib import resources
 
 import numpy as np
 import pytest
@@ -12,11 +13,17 @@ from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.colour.written import read_colour
 from ypsochrom.kit.errors import BadSetting, BadShelf
 from ypsochrom.materials.shelf import starter_shelf, usable_box
+from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.practice.course import JUDGEMENTS, made, verdict
-from ypsochrom.practice.exercise import KINDS
+from ypsochrom.practice.exercise import KINDS, Place
+from ypsochrom.practice.material import Material
+from ypsochrom.practice.scene import Scene
+from ypsochrom.subject.decode import decode
 
 BOX = usable_box(starter_shelf())
+KETTLE = decode((resources.files("ypsochrom.practice") / "data" / "kettle.jpg").read_bytes()).in_eight_bits().srgb8
+WITH = Material(BOX, Scene.of(KETTLE, Support(400, 300)))
 SEEDS = st.integers(0, 10**6)
 
 
@@ -28,27 +35,38 @@ def value_of(patch):
 @settings(max_examples=12, deadline=None)
 @given(seed=SEEDS, ratio=st.floats(0.3, 4))
 def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):
-    exercise, answer = made(kind, seed, ratio, BOX)
-    assert made(kind, seed, ratio, BOX) == (exercise, answer)
+    exercise, answer = made(kind, seed, ratio, WITH)
+    assert made(kind, seed, ratio, WITH) == (exercise, answer)
     assert exercise.question
     assert answer.why.endswith(".")
-    if isinstance(answer.right, tuple):
-        assert set(answer.right) <= set(range(len(exercise.options)))
-        assert exercise.level > 0 or answer.before
-        assert verdict(exercise, answer, answer.right, 2.0)[0].is_right
-        wrong = answer.right[::-1] if exercise.in_order else ((answer.right[0] + 1) % len(exercise.options),)
-        assert not verdict(exercise, answer, wrong, 2.0)[0].is_right
-    else:
-        assert exercise.least <= answer.right <= exercise.most
-        assert verdict(exercise, answer, answer.right + exercise.step, 2.0)[0].off == pytest.approx(exercise.step)
-        assert not verdict(exercise, answer, answer.right + 3 * exercise.step, 2.0)[0].is_right
+    right, wrong = answer.right, wrong_answer(exercise, answer)
+    assert verdict(exercise, answer, right, 2.0)[0].is_right
+    assert not verdict(exercise, answer, wrong, 2.0)[0].is_right
+    assert (exercise.level > 0) == bool(JUDGEMENTS[kind].options)
+    if isinstance(right, tuple):
+        assert set(right) <= set(range(len(exercise.options)))
+    elif isinstance(right, float):
+        assert exercise.least <= right <= exercise.most
+        assert verdict(exercise, answer, right + exercise.step, 2.0)[0].off == pytest.approx(exercise.step)
+
+
+def wrong_answer(exercise, answer):
+    if exercise.asks == "order":
+        return answer.right[::-1]
+    if exercise.asks == "cells":
+        return tuple((one + 1) % 3 for one in answer.right)
+    if exercise.asks == "point":
+        return Place((answer.right.x + 0.5) % 1, answer.right.y)
+    if exercise.asks == "number":
+        return answer.right + 3 * exercise.step
+    return ((answer.right[0] + 1) % len(exercise.options),)
 
 
 @pytest.mark.parametrize("kind", ["lighter", "deceiving"])
 @given(seed=SEEDS)
 @settings(max_examples=30, deadline=None)
 def test_the_lighter_of_two_is_the_lighter_and_by_so_much(kind, seed):
-    exercise, answer = made(kind, seed, 1.0, BOX)
+    exercise, answer = made(kind, seed, 1.0, WITH)
     values = [value_of(patch) for patch in exercise.options]
     assert int(np.argmax(values)) == answer.right[0]
     assert abs(values[0] - values[1]) == pytest.approx(exercise.level, abs=0.06)
@@ -57,7 +75,7 @@ def test_the_lighter_of_two_is_the_lighter_and_by_so_much(kind, seed):
 @given(seed=SEEDS, ratio=st.floats(0.6, 4))
 @settings(max_examples=30, deadline=None)
 def test_greys_in_order_are_in_order(seed, ratio):
-    exercise, answer = made("ladder", seed, ratio, BOX)
+    exercise, answer = made("ladder", seed, ratio, WITH)
     values = [value_of(exercise.options[at]) for at in answer.right]
     assert values == sorted(values, reverse=True)
 
@@ -65,7 +83,7 @@ def test_greys_in_order_are_in_order(seed, ratio):
 @given(seed=SEEDS)
 @settings(max_examples=30, deadline=None)
 def test_warmer_is_nearer_to_orange_at_one_value(seed):
-    exercise, answer = made("warmer", seed, 2.0, BOX)
+    exercise, answer = made("warmer", seed, 2.0, WITH)
     labs = [read_colour(patch.colour) for patch in exercise.options]
     towards = [lab[1] * np.cos(np.radians(50)) + lab[2] * np.sin(np.radians(50)) for lab in labs]
     assert int(np.argmax(towards)) == answer.right[0]
@@ -74,13 +92,13 @@ def test_warmer_is_nearer_to_orange_at_one_value(seed):
 
 
 def test_a_touch_brings_a_pile_nearer_and_the_right_one_nearest():
-    rights = Counter(made("needs", seed, 1.0, BOX)[1].right for seed in range(30))
+    rights = Counter(made("needs", seed, 1.0, WITH)[1].right for seed in range(30))
     assert len(rights) == 3
 
 
-@pytest.mark.parametrize("kind", ["wet to dry", "mix", "needs"])
+@pytest.mark.parametrize("kind", ["wet to dry", "mix", "needs", "palette"])
 def test_two_tubes_are_too_few_to_practise_mixing_and_it_is_said(kind):
-    few = Paintbox.of(paint(key) for key in ("PW6", "PB29", "PBr7bu"))
+    few = Material(Paintbox.of(paint(key) for key in ("PW6", "PB29", "PBr7bu")))
     with pytest.raises(BadShelf, match="too few"):
         made(kind, 1, 1.0, few)
     assert made("value", 1, 1.0, few)
@@ -89,7 +107,7 @@ def test_two_tubes_are_too_few_to_practise_mixing_and_it_is_said(kind):
 def test_any_order_that_breaks_no_rule_is_right_and_one_that_breaks_some_says_which():
     seen = 0
     for seed in range(40):
-        exercise, answer = made("order", seed, 1.0, BOX)
+        exercise, answer = made("order", seed, 1.0, WITH)
         free = [
             (a, b) for a in range(5) for b in range(5)
             if a < b and not any({a, b} == {first, then} for first, then, _ in answer.before)
@@ -112,5 +130,5 @@ def test_any_order_that_breaks_no_rule_is_right_and_one_that_breaks_some_says_wh
 
 def test_a_kind_that_nobody_knows_is_refused():
     with pytest.raises(BadSetting):
-        made("juggling", 1, 1.0, BOX)
+        made("juggling", 1, 1.0, WITH)
     assert set(JUDGEMENTS) == set(KINDS)

@@ -5,10 +5,12 @@ import pytest
 from server.materials.palettes import shelf_box
 from server.materials.services import add_tubes
 from server.practice.models import PracticeAnswer
+from server.practice.scenes import named, scene_of
 from server.site.middleware import local_painter
 from ypsochrom.materials.shelf import Tube
 from ypsochrom.practice.course import made
 from ypsochrom.practice.exercise import KINDS
+from ypsochrom.practice.material import Material
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -21,16 +23,25 @@ def ask(client, method, path, body=None, status=200):
     return answer.json()
 
 
-def reply(client, question, right=True, seconds=4.0, **more):
+def reply(client, question, right=True, seconds=4.0, status=200, **more):
     exercise = question["exercise"]
-    body = {"kind": exercise["kind"], "seed": question["seed"], "ratio": question["ratio"], "seconds": seconds, **more}
-    _, answer = made(exercise["kind"], question["seed"], question["ratio"], shelf_box(local_painter()))
-    if isinstance(answer.right, tuple):
-        places = list(answer.right) if right else [(answer.right[0] + 1) % len(exercise["options"])]
-        body["chosen"] = places if right or not exercise["in_order"] else list(answer.right[::-1])
-    else:
+    same = {key: question[key] for key in ("seed", "ratio", "scene", "about")}
+    body = {"kind": exercise["kind"], "seconds": seconds, **same, **more}
+    owner = local_painter()
+    scene = scene_of(named(owner, question["scene"])) if question["scene"] else None
+    material = Material(shelf_box(owner), scene, question["about"])
+    _, answer = made(exercise["kind"], question["seed"], question["ratio"], material)
+    if exercise["asks"] == "point":
+        body["point"] = [answer.right.x if right else (answer.right.x + 0.5) % 1, answer.right.y]
+    elif exercise["asks"] == "number":
         body["number"] = answer.right if right else exercise["most"]
-    return ask(client, "post", "answers", body)
+    elif exercise["asks"] == "one":
+        body["chosen"] = list(answer.right) if right else [(answer.right[0] + 1) % len(exercise["options"])]
+    elif exercise["asks"] == "cells":
+        body["chosen"] = list(answer.right) if right else [(one + 1) % 3 for one in answer.right]
+    else:
+        body["chosen"] = list(answer.right) if right else list(answer.right[::-1])
+    return ask(client, "post", "answers", body, status)
 
 
 @pytest.fixture(autouse=True)

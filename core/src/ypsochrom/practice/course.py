@@ -14,17 +14,19 @@ from ..colour.types import Float
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from . import threshold
-from .exercise import KINDS, Answer, Exercise, Kind, Needs, Verdict, judged
-from .kinds import mixing, order, proportion, values
+from .exercise import KINDS, Answer, Exercise, Kind, Needs, Said, Verdict, judged
+from .kinds import mixing, order, pictures, proportion, values
 from .kinds.values import Made
+from .material import Material
+from .scene import Scene
 
 
 @dataclass(frozen=True)
 class Judgement:
     """A kind: what it is called and what it trains, its usual threshold (in `unit`), and how many answers there are to guess.
 
-    Both are 0 where a number is asked for. `needs` is what of screen and eye it takes; `of_tubes` says that it is made of the
-    painter's tubes.
+    Both are 0 where it is measured by how much an answer is off. `needs` is what of screen and eye it takes; `of_tubes` says that
+    it is made of the painter's tubes, `of_scene` of a picture, `of_values` that it can be asked about one value.
     """
 
     title: str
@@ -32,32 +34,80 @@ class Judgement:
     unit: str
     usual: float
     options: int
-    make: Callable[[int, float, Paintbox], Made]
+    make: Callable[[int, float, Material], Made]
     needs: Needs
     of_tubes: bool = False
+    of_scene: bool = False
+    of_values: bool = False
 
 
-def _without_box(make: Callable[[int, float], Made]) -> Callable[[int, float, Paintbox], Made]:
+Maker = Callable[[int, float, Material], Made]
+
+
+def _plain(make: Callable[[int, float], Made]) -> Maker:
     return lambda seed, level, _: make(seed, level)
+
+
+def _of_tubes(make: Callable[[int, float, Paintbox], Made]) -> Maker:
+    return lambda seed, level, material: make(seed, level, material.box)
+
+
+def _of_scene(make: Callable[[int, float, Scene | None], Made]) -> Maker:
+    return lambda seed, level, material: make(seed, level, material.scene)
+
+
+def _of_values(make: Callable[[int, float, float | None], Made]) -> Maker:
+    return lambda seed, level, material: make(seed, level, material.about)
 
 
 JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
     {
         "lighter": Judgement(
-            "Which is lighter", "values on grounds that deceive", "steps", 0.5, 2, _without_box(values.lighter), "values"
+            "Which is lighter", "values on grounds that deceive", "steps", 0.5, 2, _plain(values.lighter), "values"
         ),
-        "value": Judgement("Name the value", "values on the scale", "steps", 0.0, 0, _without_box(values.value), "values"),
-        "ladder": Judgement("Put in order", "small steps of value", "steps", 0.25, 24, _without_box(values.ladder), "values"),
+        "value": Judgement(
+            "Name the value", "values on the scale", "steps", 0.0, 0, _of_values(values.value), "values", of_values=True
+        ),
+        "match": Judgement(
+            "Match the value", "the value of a colour", "steps", 0.0, 0, _of_values(values.match), "colour", of_values=True
+        ),
+        "ladder": Judgement("Put in order", "small steps of value", "steps", 0.25, 24, _plain(values.ladder), "values"),
         "deceiving": Judgement(
-            "Colour against grey", "values of strong colours", "steps", 0.8, 2, _without_box(values.deceiving), "colour"
+            "Colour against grey", "values of strong colours", "steps", 0.8, 2, _plain(values.deceiving), "colour"
         ),
-        "warmer": Judgement("Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, mixing.warmer, "colour"),
-        "wet to dry": Judgement("Wet to dry", "how paint dries", "ΔE", 6.0, 3, mixing.wet_to_dry, "colour", True),
-        "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, mixing.mix, "colour", True),
-        "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, mixing.needs, "colour", True),
-        "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _without_box(proportion.ratio), "shapes"),
-        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _without_box(order.order), "shapes"),
-        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _without_box(proportion.angle), "shapes"),
+        "lightest": Judgement(
+            "Lightest and darkest", "the ends of your own pictures", "steps", 0.4, 4, _of_scene(pictures.lightest), "values",
+            of_scene=True,
+        ),
+        "squint": Judgement(
+            "What runs together", "masses, with half-closed eyes", "steps", 0.5, 3, _of_scene(pictures.squint), "values",
+            of_scene=True,
+        ),
+        "spot": Judgement(
+            "A value in a picture", "values among others", "steps", 0.0, 0, _of_scene(pictures.spot), "values", of_scene=True
+        ),
+        "block-in": Judgement(
+            "Block it in", "masses, from memory", "steps", 0.0, 0, _of_scene(pictures.block_in), "values", of_scene=True
+        ),
+        "edge": Judgement(
+            "How hard is the edge", "lost, soft, firm, hard", "grades", 0.0, 0, _of_scene(pictures.edge), "values", of_scene=True
+        ),
+        "warmer": Judgement("Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, _of_tubes(mixing.warmer), "colour"),
+        "wet to dry": Judgement("Wet to dry", "how paint dries", "ΔE", 6.0, 3, _of_tubes(mixing.wet_to_dry), "colour", True),
+        "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, _of_tubes(mixing.mix), "colour", True),
+        "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, _of_tubes(mixing.needs), "colour", True),
+        "palette": Judgement(
+            "Can these make it", "what your tubes reach", "ΔE", 8.0, 2, _of_tubes(mixing.palette), "colour", True
+        ),
+        "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _plain(proportion.ratio), "shapes"),
+        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _plain(proportion.angle), "shapes"),
+        "bisect": Judgement(
+            "Find the middle", "halving by eye", "mm", 0.0, 0, _of_scene(pictures.bisect), "shapes", of_scene=True
+        ),
+        "transfer": Judgement(
+            "Put the point over", "places by a grid", "mm", 0.0, 0, _of_scene(pictures.transfer), "shapes", of_scene=True
+        ),
+        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _plain(order.order), "shapes"),
     }
 )  # fmt: skip
 """Usual thresholds are from memory, and only where practice begins."""
@@ -87,12 +137,12 @@ SAME_IN_A_ROW = 8
 _RECENT = 60
 
 
-def made(kind: Kind, seed: int, ratio: float, box: Paintbox) -> Made:
+def made(kind: Kind, seed: int, ratio: float, material: Material) -> Made:
     """The question of a seed, so hard against the usual threshold, with its answer; the same seed makes the same."""
     if kind not in JUDGEMENTS:
         raise BadSetting(f"There is no exercise {kind!r}.", f"Choose one of: {', '.join(KINDS)}.")
     judgement = JUDGEMENTS[kind]
-    return judgement.make(seed, judgement.usual * float(np.clip(ratio, 0.05, 16)), box)
+    return judgement.make(seed, judgement.usual * float(np.clip(ratio, 0.05, 16)), material)
 
 
 def next_ratio(kind: Kind, answers: Sequence[Given]) -> float:
@@ -107,7 +157,7 @@ def _seen(kind: Kind, answers: Sequence[Given]) -> list[threshold.Seen]:
     return [threshold.Seen(one.level / usual, one.is_right) for one in own[-_RECENT:]]
 
 
-def verdict(exercise: Exercise, answer: Answer, given: tuple[int, ...] | float, seconds: float) -> tuple[Verdict, bool]:
+def verdict(exercise: Exercise, answer: Answer, given: Said, seconds: float) -> tuple[Verdict, bool]:
     """What is told after an answer, and whether it counts."""
     return judged(exercise, answer, given), seconds >= QUICKEST_S
 

@@ -1,10 +1,12 @@
 """An exercise as it is shown, what is right, and what is told after the answer."""
 
+import math
 from dataclasses import dataclass
 from typing import Literal, get_args
 
 Kind = Literal[
-    "lighter", "value", "ladder", "deceiving", "warmer", "wet to dry", "mix", "needs", "ratio", "angle", "order",
+    "lighter", "value", "match", "ladder", "deceiving", "lightest", "squint", "spot", "block-in", "edge",
+    "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle", "bisect", "transfer", "order",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 """In the order in which they are learned: values first, then colour, then mixing, then proportion
@@ -12,6 +14,29 @@ and order."""
 
 Needs = Literal["values", "colour", "shapes"]
 """What of the screen and of the eye an exercise needs: steps of grey, differences of colour, or neither."""
+
+Asks = Literal["one", "order", "number", "point", "cells"]
+"""What is answered: one of the options, all of them in order, a number, a place in the picture, or an option for every cell."""
+
+
+@dataclass(frozen=True)
+class Place:
+    """A place in a picture, in shares of its width and height."""
+
+    x: float
+    y: float
+
+    def away_mm(self, other: "Place", view: "View | None") -> float:
+        """How far that is from another place on the panel; 0 where no picture is shown."""
+        if view is None:
+            return 0.0
+        left, top, right, bottom = view.box
+        across = (self.x - other.x) / (right - left) * view.width_mm
+        return math.hypot(across, (self.y - other.y) / (bottom - top) * view.height_mm)
+
+
+Said = tuple[int, ...] | float | Place
+"""An answer: places among the options, a number, or a place in the picture."""
 
 
 @dataclass(frozen=True)
@@ -32,11 +57,29 @@ class Line:
 
 
 @dataclass(frozen=True)
-class Exercise:
-    """One question. `level` is how hard it is, in `unit`: the smaller the harder; for numbers it is 0.
+class View:
+    """What is shown of a picture: a box of it (left, top, right, bottom in shares) of so many mm on the panel, with numbered
+    marks (shares of the whole picture) and a grid of so many lines each way.
 
-    `shown` and `lines` are looked at, `options` chosen from; with none of them a number between `least` and `most` is asked for.
-    `by_ground` says that the grounds deceive: it is worth looking again without them.
+    It is hidden after `seconds` where that is not 0; with `in_frame` the answer is given in an empty frame beside it.
+    """
+
+    box: tuple[float, float, float, float]
+    width_mm: float
+    height_mm: float
+    marks: tuple[tuple[float, float], ...] = ()
+    grid: int = 0
+    seconds: float = 0.0
+    in_frame: bool = False
+
+
+@dataclass(frozen=True)
+class Exercise:
+    """One question. `level` is how hard it is, in `unit`: the smaller the harder; for what is measured off it is 0.
+
+    `shown`, `lines` and `view` are looked at, `options` chosen from; numbers lie between `least` and `most`, and `ladder` holds
+    the colours that they stand for, where they do. `cells` are columns and rows. `by_ground` says that the grounds deceive: it is
+    worth looking again without them.
     """
 
     kind: Kind
@@ -46,8 +89,11 @@ class Exercise:
     unit: str
     shown: tuple[Patch, ...] = ()
     lines: tuple[Line, ...] = ()
+    view: View | None = None
     options: tuple[Patch, ...] = ()
-    in_order: bool = False
+    asks: Asks = "one"
+    cells: tuple[int, int] = (0, 0)
+    ladder: tuple[str, ...] = ()
     least: float = 0.0
     most: float = 0.0
     step: float = 0.0
@@ -56,14 +102,16 @@ class Exercise:
 
 @dataclass(frozen=True)
 class Answer:
-    """What is right: a place among the options, places in their order, or a number; and why, in a sentence or two.
+    """What is right: a place among the options, places in their order, a number or a place; and why, in a sentence or two.
 
-    With `before` (one, then another, why) every order is right that keeps to all of them.
+    With `before` (one, then another, why) every order is right that keeps to all of them. `worth` is what the options stand for
+    (in the exercise's unit) where one can be nearer than another.
     """
 
-    right: tuple[int, ...] | float
+    right: Said
     why: str
     before: tuple[tuple[int, int, str], ...] = ()
+    worth: tuple[float, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -73,11 +121,30 @@ class Verdict:
     is_right: bool
     off: float | None
     why: str
-    right: tuple[int, ...] | float
+    right: Said
 
 
-def judged(exercise: Exercise, answer: Answer, given: tuple[int, ...] | float) -> Verdict:
-    """An answer held against what is right; a number is right within two of its steps, an order is off by the rules it breaks."""
+CELLS_RIGHT = 0.8
+"""So many of the cells make a block-in right."""
+
+
+def judged(exercise: Exercise, answer: Answer, given: Said) -> Verdict:
+    """An answer held against what is right.
+
+    A number and a place are right within two of their steps (of a place: mm), an order is off by the rules it breaks, cells by
+    the mean of what their options are worth, an option of a scale by how much more it is worth.
+    """
+    if isinstance(answer.right, Place):
+        away = given.away_mm(answer.right, exercise.view) if isinstance(given, Place) else 0.0
+        return Verdict(away <= 2 * exercise.step, away, answer.why, answer.right)
+    if isinstance(given, Place):
+        raise TypeError("a place is no answer to this")
+    if answer.worth and isinstance(given, tuple) and isinstance(answer.right, tuple):
+        errors = [answer.worth[mine] - answer.worth[true] for mine, true in zip(given, answer.right, strict=True)]
+        if len(errors) == 1:
+            return Verdict(given == answer.right, errors[0], answer.why, answer.right)
+        right = sum(mine == true for mine, true in zip(given, answer.right, strict=True)) / len(errors)
+        return Verdict(right >= CELLS_RIGHT, sum(map(abs, errors)) / len(errors), answer.why, answer.right)
     if answer.before and isinstance(given, tuple):
         at = {option: place for place, option in enumerate(given)}
         broken = [why for first, then, why in answer.before if at[first] > at[then]]

@@ -51,8 +51,8 @@ export default function PracticePage() {
         <>
           <Typography variant="h1">Practice</Typography>
           <Typography sx={{ my: 1.5, maxWidth: 640 }}>
-            Five minutes before you paint: values, temperature, mixes of your own tubes, proportions. What is
-            weak or long ago comes first.
+            Five minutes before you paint: values, edges and masses of your own pictures, mixes of your own
+            tubes, proportions. What is weak or long ago comes first.
           </Typography>
           <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap", mb: 3 }}>
             <Button variant="contained" size="large" onClick={() => setSession({ kind: null })}>
@@ -133,10 +133,14 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
     if (!question || said) return;
     setSaid(now);
     try {
-      const { exercise, seed, ratio } = question;
+      const { exercise, seed, ratio, scene, about } = question;
       const seconds = (performance.now() - since.current) / 1000;
       setVerdict(
-        await sendAnswer({ kind: exercise.kind, seed, ratio, ...now, seconds, dim: screen === false }),
+        await sendAnswer({
+          ...{ kind: exercise.kind, seed, ratio, scene, about, seconds },
+          ...now,
+          dim: screen === false,
+        }),
       );
     } catch (error) {
       setSaid(null);
@@ -172,6 +176,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
           <Asked
             key={question.seed}
             exercise={question.exercise}
+            url={question.picture_url}
             verdict={verdict}
             said={said}
             answer={(now) => void answer(now)}
@@ -202,8 +207,11 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
               </>
             ) : (
               <Typography color="text.secondary">
-                {question.title}: {NEEDS[question.needs]}.
-                {(question.exercise.options ?? []).length > 0 ? " Tap, or press its number." : ""}
+                {question.title}
+                {question.of && `, in “${question.of}”`}: {NEEDS[question.needs]}.
+                {question.exercise.asks === "one" || question.exercise.asks === "order"
+                  ? " Tap, or press its number."
+                  : ""}
               </Typography>
             )}
           </Box>

@@ -3,16 +3,23 @@ import { useEffect, useState } from "react";
 
 import { Box, Button, ButtonBase, Slider, Stack, Typography } from "@mui/material";
 
+import { Blocking, Picture, Pointing } from "./Picture";
 import type { Exercise, Verdict } from "./queries";
 import { linesInNumbers } from "./words";
 
+/** An answer: places among the options, a number, or a place in the picture. */
 export interface Said {
   chosen: number[];
   number: number | null;
+  point: number[] | null;
 }
+
+const chosen = (...places: number[]): Said => ({ chosen: places, number: null, point: null });
 
 interface Props {
   exercise: Exercise;
+  /** Where its picture lies; "" where it has none. */
+  url: string;
   /** Once it was answered. */
   verdict: Verdict | null;
   said: Said | null;
@@ -21,15 +28,24 @@ interface Props {
   bare: boolean;
 }
 
-export function Question({ exercise, verdict, said, answer, bare }: Props) {
-  const options = exercise.options ?? [];
+export function Question({ exercise, url, verdict, said, answer, bare }: Props) {
+  if (exercise.asks === "point")
+    return (
+      <Pointing
+        {...{ exercise, url, verdict }}
+        answer={({ x, y }) => answer({ chosen: [], number: null, point: [x, y] })}
+      />
+    );
+  if (exercise.asks === "cells")
+    return <Blocking {...{ exercise, url, verdict }} answer={(cells) => answer(chosen(...cells))} />;
   return (
     <Stack sx={{ gap: 2.5, alignItems: "center" }}>
       {(exercise.shown ?? []).length > 0 && <Shown exercise={exercise} bare={bare} />}
       {(exercise.lines ?? []).length > 0 && <Drawing lines={exercise.lines!} />}
-      {options.length === 0 ? (
+      {exercise.view && <Picture url={url} view={exercise.view} />}
+      {exercise.asks === "number" ? (
         <Naming exercise={exercise} verdict={verdict} answer={answer} />
-      ) : exercise.in_order ? (
+      ) : exercise.asks === "order" ? (
         <Ordering exercise={exercise} verdict={verdict} answer={answer} />
       ) : (
         <Choosing exercise={exercise} verdict={verdict} said={said} answer={answer} bare={bare} />
@@ -119,12 +135,12 @@ function Choosing({
   bare,
 }: AskedProps & { said: Said | null; bare: boolean }) {
   const options = exercise.options!;
-  const choose = (place: number) => answer({ chosen: [place], number: null });
+  const choose = (place: number) => answer(chosen(place));
   useNumberKeys(options.length, verdict === null, choose);
   const inWords = options.every((one) => !one.colour);
   return (
     <Stack
-      direction={inWords ? "column" : "row"}
+      direction={inWords && !exercise.view ? "column" : "row"}
       role="group"
       aria-label={exercise.question}
       sx={{ gap: inWords ? 1 : 0, flexWrap: "wrap", justifyContent: "center" }}
@@ -149,7 +165,15 @@ function Choosing({
                 <Box sx={{ width: BIG * 0.8, height: BIG * 0.8, bgcolor: one.colour }} />
               </Ground>
             ) : (
-              <Box sx={{ bgcolor: "background.paper", px: 3, py: 2, minWidth: 420, textAlign: "left" }}>
+              <Box
+                sx={{
+                  bgcolor: "background.paper",
+                  px: 3,
+                  py: exercise.view ? 1.25 : 2,
+                  minWidth: exercise.view ? 120 : 420,
+                  textAlign: "left",
+                }}
+              >
                 <Typography sx={{ fontSize: "1.15rem" }}>
                   {place + 1}.&ensp;{one.words}
                 </Typography>
@@ -176,7 +200,7 @@ function Ordering({ exercise, verdict, answer }: AskedProps) {
     if (order.includes(place)) return;
     const now = [...order, place];
     setOrder(now);
-    if (now.length === options.length) answer({ chosen: now, number: null });
+    if (now.length === options.length) answer(chosen(...now));
   };
   useNumberKeys(options.length, verdict === null, choose);
   const told = (place: number) =>
@@ -237,10 +261,20 @@ function Naming({ exercise, verdict, answer }: AskedProps) {
       component="form"
       onSubmit={(event) => {
         event.preventDefault();
-        answer({ chosen: [], number });
+        answer({ chosen: [], number, point: null });
       }}
       sx={{ width: 520, maxWidth: "100%", textAlign: "center" }}
     >
+      {exercise.ladder && exercise.ladder.length > 0 && (
+        <Box
+          role="img"
+          aria-label={`your grey, value ${number.toFixed(digits)}`}
+          sx={{
+            height: exercise.view ? 44 : BIG * 0.7,
+            bgcolor: exercise.ladder[Math.round((number - least) / step)],
+          }}
+        />
+      )}
       <Typography sx={{ fontSize: "2rem", fontWeight: 680 }} aria-live="polite">
         {number.toFixed(digits)}
         {unit === "degrees" ? "°" : ""}

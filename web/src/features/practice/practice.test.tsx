@@ -1,12 +1,12 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
-import { afterEach, expect, it, vi } from "vitest";
+import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { inStudio, serve } from "../../shared/testing";
 import PracticePage from "./PracticePage";
 import { Question, type Said } from "./Question";
 import { ScreenCheck } from "./ScreenCheck";
-import type { Exercise } from "./queries";
+import type { Exercise, Verdict } from "./queries";
 
 afterEach(() => {
   cleanup();
@@ -24,19 +24,20 @@ const exercise = (facts: Partial<Exercise>): Exercise =>
     shown: [],
     lines: [],
     options: [],
-    in_order: false,
+    asks: "one",
     least: 0,
     most: 0,
     step: 0,
     ...facts,
   }) as Exercise;
 
-function asked(facts: Partial<Exercise>): Said[] {
+function asked(facts: Partial<Exercise>, verdict: Verdict | null = null): Said[] {
   const said: Said[] = [];
   inStudio(
     <Question
       exercise={exercise(facts)}
-      verdict={null}
+      url="/kettle.jpg"
+      verdict={verdict}
       said={null}
       answer={(one) => said.push(one)}
       bare={false}
@@ -61,7 +62,7 @@ it("is answered by a tap or by the number of a choice", () => {
 });
 
 it("takes an order once all are in it, each once, and lets it begin again", () => {
-  const said = asked({ options: greys, in_order: true });
+  const said = asked({ options: greys, asks: "order" });
   fireEvent.keyDown(window, { key: "3" });
   fireEvent.keyDown(window, { key: "3" });
   fireEvent.click(screen.getByRole("button", { name: "Begin the order again" }));
@@ -75,6 +76,7 @@ it("tells a drawing in numbers to who does not see it, and takes a number", () =
     question: "How steep is it?",
     unit: "degrees",
     lines: [{ begins: [0.1, 0.9], ends: [0.9, 0.1] }],
+    asks: "number",
     least: 0,
     most: 90,
     step: 1,
@@ -82,7 +84,7 @@ it("tells a drawing in numbers to who does not see it, and takes a number", () =
   expect(screen.getByRole("img", { name: /10 across, 90 down to 90 across, 10 down/ })).toBeTruthy();
   fireEvent.change(screen.getByRole("slider", { name: "How steep is it?" }), { target: { value: 52 } });
   fireEvent.click(screen.getByRole("button", { name: "That is it" }));
-  expect(said).toEqual([{ chosen: [], number: 52 }]);
+  expect(said).toEqual([{ chosen: [], number: 52, point: null }]);
 });
 
 it("passes a screen only where both counts are right", () => {
@@ -117,4 +119,143 @@ it("says why a question cannot be asked, and lets the painter stop", async () =>
   expect(await screen.findByText("Too few tubes. Add some.")).toBeTruthy();
   fireEvent.click(screen.getByRole("button", { name: "Stop" }));
   await waitFor(() => expect(screen.getByRole("heading", { name: "Practice" })).toBeTruthy());
+});
+
+const VIEW = {
+  box: [0, 0, 1, 1],
+  width_mm: 400,
+  height_mm: 300,
+  marks: [
+    [0.2, 0.4],
+    [0.8, 0.6],
+  ],
+  grid: 0,
+  seconds: 0,
+  in_frame: false,
+};
+const VERDICT: Verdict = {
+  is_right: false,
+  off: 4,
+  right: [],
+  number: null,
+  point: { x: 0.5, y: 0.5 },
+  why: "Because.",
+  counts: true,
+};
+
+describe("a question about a picture", () => {
+  it("numbers its marks and tells them in numbers, and is answered by the number of a choice", () => {
+    const said = asked({
+      kind: "lightest",
+      view: VIEW,
+      options: greys.map((one) => ({ ...one, colour: "" })),
+    });
+    expect(
+      screen.getByRole("img", { name: /marks: 1 at 20 across, 40 down; 2 at 80 across, 60 down/ }),
+    ).toBeTruthy();
+    fireEvent.keyDown(window, { key: "3" });
+    expect(said).toEqual([{ chosen: [2], number: null, point: null }]);
+  });
+
+  it("shows a crop by moving the whole picture under it", () => {
+    asked({
+      kind: "edge",
+      view: { ...VIEW, box: [0.5, 0.25, 0.75, 0.5], width_mm: 100, height_mm: 100, marks: [] },
+    });
+    const image = document.querySelector("image")!;
+    const [x, y, width] = ["x", "y", "width"].map((name) => Number(image.getAttribute(name)));
+    expect([x! / width!, y! / Number(image.getAttribute("height"))]).toEqual([-0.5, -0.25]);
+  });
+
+  it("takes a place by a tap, in shares of the picture", () => {
+    const said = asked({
+      kind: "bisect",
+      asks: "point",
+      question: "Tap the middle.",
+      unit: "mm",
+      view: VIEW,
+    });
+    const place = screen.getByRole("application", { name: /^Tap the middle\./ });
+    vi.spyOn(place, "getBoundingClientRect").mockReturnValue(new DOMRect(100, 50, 400, 300));
+    fireEvent.click(place, { clientX: 200, clientY: 200 });
+    expect(said).toEqual([{ chosen: [], number: null, point: [0.25, 0.5] }]);
+    expect(screen.getByText("You: 25 across, 50 down")).toBeTruthy();
+  });
+
+  it("takes a place by the keys, never outside the picture, and only once it was moved", () => {
+    const said = asked({
+      kind: "bisect",
+      asks: "point",
+      question: "Tap the middle.",
+      unit: "mm",
+      view: VIEW,
+    });
+    const place = screen.getByRole("application");
+    fireEvent.keyDown(place, { key: "Enter" });
+    expect(said).toEqual([]);
+    for (let times = 0; times < 7; times++) fireEvent.keyDown(place, { key: "ArrowLeft", shiftKey: true });
+    fireEvent.keyDown(place, { key: "ArrowDown" });
+    fireEvent.keyDown(place, { key: "Enter" });
+    expect(said).toEqual([{ chosen: [], number: null, point: [0, 0.51] }]);
+  });
+
+  it("puts a point into an empty frame beside the picture, and shows afterwards where it lies", () => {
+    const facts = { kind: "transfer", asks: "point", view: { ...VIEW, grid: 2, in_frame: true } } as const;
+    const said = asked(facts, VERDICT);
+    expect(screen.getByRole("img", { name: "an empty frame" })).toBeTruthy();
+    expect(screen.getByRole("img", { name: /^a picture with marks/ })).toBeTruthy();
+    fireEvent.click(screen.getByRole("application"), { clientX: 1, clientY: 1 });
+    expect(said).toEqual([]);
+    expect(screen.getByText(/it is 50 across, 50 down, where the ring is/)).toBeTruthy();
+  });
+
+  it("is blocked in from memory: hidden first, then laid field by field, the rest at once", () => {
+    const said = asked({
+      kind: "block-in",
+      asks: "cells",
+      cells: [2, 2],
+      view: { ...VIEW, marks: [], seconds: 20 },
+      options: greys,
+    });
+    expect(screen.getByText("20 s left to look")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "I have seen it" }));
+    expect(document.querySelector("image")).toBeNull();
+    const done = () => screen.getByRole<HTMLButtonElement>("button", { name: /fields to go|That is it/ });
+    expect(done().disabled).toBe(true);
+    fireEvent.click(screen.getByRole("button", { name: "grey 3" }));
+    fireEvent.click(screen.getByRole("button", { name: "field 2 across, 1 down: empty" }));
+    expect(done().textContent).toBe("3 fields to go");
+    fireEvent.click(screen.getByRole("button", { name: "grey 1" }));
+    fireEvent.click(screen.getByRole("button", { name: "The rest" }));
+    fireEvent.click(screen.getByRole("button", { name: "field 2 across, 2 down: grey 1" }));
+    fireEvent.click(done());
+    expect(said).toEqual([{ chosen: [0, 2, 0, 0], number: null, point: null }]);
+  });
+
+  it("is hidden by itself when the time to look is over", () => {
+    vi.useFakeTimers();
+    asked({ kind: "block-in", asks: "cells", cells: [2, 2], view: { ...VIEW, seconds: 3 }, options: greys });
+    act(() => vi.advanceTimersByTime(2000));
+    expect(screen.getByText("1 s left to look")).toBeTruthy();
+    act(() => vi.advanceTimersByTime(1000));
+    expect(screen.queryByText(/left to look/)).toBeNull();
+    vi.useRealTimers();
+  });
+
+  it("shows both lattices and the picture after a block-in", () => {
+    const facts = { kind: "block-in", asks: "cells", cells: [2, 1], view: VIEW, options: greys } as const;
+    asked({ ...facts, cells: [2, 1] }, { ...VERDICT, point: null, right: [0, 2] });
+    expect(screen.getByRole("img", { name: "field 1 across, 1 down is grey 1" })).toBeTruthy();
+    expect(screen.getByRole("img", { name: "field 2 across, 1 down is grey 3" })).toBeTruthy();
+    expect(document.querySelector("image")).toBeTruthy();
+  });
+});
+
+it("shows the grey that a number stands for", () => {
+  const ladder = ["#000000", "#808080", "#ffffff"];
+  asked({ kind: "match", question: "Bring it there.", asks: "number", least: 0, most: 10, step: 5, ladder });
+  const mine = () => screen.getByRole("img", { name: /^your grey/ });
+  expect(getComputedStyle(mine()).backgroundColor).toBe("rgb(128, 128, 128)");
+  fireEvent.change(screen.getByRole("slider"), { target: { value: 10 } });
+  expect(getComputedStyle(mine()).backgroundColor).toBe("rgb(255, 255, 255)");
 });

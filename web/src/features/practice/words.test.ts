@@ -44,12 +44,16 @@ it("says which way numbers lean, and nothing where they do not", () => {
 it("tells a verdict first, then by how much", () => {
   const exercise = { unit: "steps" } as Exercise;
   const verdict = (facts: Partial<Verdict>) =>
-    verdictWords({ off: null, number: null, ...facts } as Verdict, exercise);
+    verdictWords({ off: null, number: null, right: [], point: null, ...facts } as Verdict, exercise);
   expect(verdict({ is_right: true })).toBe("Right.");
   expect(verdict({ is_right: false })).toBe("Not this time.");
   expect(verdict({ is_right: true, off: -0.25, number: 5 })).toBe("Right, off by 0.25 steps.");
   expect(verdict({ is_right: false, off: 1.5, number: 5 })).toBe("Off by 1.50 steps.");
   expect(verdict({ is_right: true, off: 0, number: 5 })).toBe("Right, exactly.");
+  expect(verdict({ is_right: false, off: 7.25, point: { x: 0, y: 0 } })).toBe("Off by 7.25 steps.");
+  expect(verdict({ is_right: false, off: 0.5, right: Array<number>(24).fill(0) })).toBe(
+    "Not all of it: off by 0.50 steps on the mean.",
+  );
 });
 
 it("tells a drawing in numbers, and time as on a clock", () => {

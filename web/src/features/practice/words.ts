@@ -6,6 +6,7 @@ export function sized(size: number, unit: string): string {
   if (unit === "degrees") return `${size.toFixed(1)}°`;
   if (unit === "ΔE") return `ΔE ${size.toFixed(1)}`;
   if (unit === "times") return `${size.toFixed(2)}`;
+  if (unit === "mm") return `${size.toFixed(1)} mm`;
   return `${size.toFixed(2)} ${unit}`;
 }
 
@@ -21,13 +22,21 @@ export function standingWords({ size, low, high, unit, usual, count }: Standing)
 
 /** Which way numbers lean; nothing where they do not. */
 export function biasWords({ bias, unit, kind }: Standing): string {
-  if (bias == null || kind === "order") return "";
-  const more = kind === "value" ? ["too light", "too dark"] : ["too much", "too little"];
+  if (bias == null || ["order", "bisect", "transfer", "block-in"].includes(kind)) return "";
+  if (kind === "edge") return `mostly ${sized(Math.abs(bias), unit)} too ${bias > 0 ? "hard" : "soft"}`;
+  const isValue = kind === "value" || kind === "match" || kind === "spot";
+  const more = isValue ? ["too light", "too dark"] : ["too much", "too little"];
   return `mostly ${sized(Math.abs(bias), unit)} ${bias > 0 ? more[0] : more[1]}`;
 }
 
+const MOST_OPTIONS = 6;
+
 /** What is told first after an answer. */
-export function verdictWords({ is_right, off, number }: Verdict, { unit }: Exercise): string {
+export function verdictWords(verdict: Verdict, { unit }: Exercise): string {
+  const { is_right, off, number, point, right } = verdict;
+  if (off != null && point) return `${is_right ? "Right, off" : "Off"} by ${sized(off, unit)}.`;
+  if (off != null && right.length > MOST_OPTIONS)
+    return is_right ? "Right." : `Not all of it: off by ${sized(off, unit)} on the mean.`;
   if (off == null || number == null) return is_right ? "Right." : "Not this time.";
   if (Math.abs(off) < 1e-9) return "Right, exactly.";
   const by = `off by ${sized(Math.abs(off), unit)}`;
@@ -44,7 +53,10 @@ export const NEEDS: Record<Question["needs"], string> = {
 export const linesInNumbers = (lines: NonNullable<Exercise["lines"]>): string =>
   lines.map(({ begins, ends }) => `from ${place(begins)} to ${place(ends)}`).join("; ");
 
-const place = ([x = 0, y = 0]: readonly number[]): string =>
+const place = ([x = 0, y = 0]: readonly number[]): string => placeInWords({ x, y });
+
+/** Where a place lies, in hundredths of the picture's sides. */
+export const placeInWords = ({ x, y }: { x: number; y: number }): string =>
   `${Math.round(x * 100)} across, ${Math.round(y * 100)} down`;
 
 /** Time that is left, as on a clock. */

@@ -2708,6 +2708,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/scenes/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scene
+         * @description A picture that ships with the application.
+         */
+        get: operations["server_practice_api_scene"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/sheets.pdf": {
         parameters: {
             query?: never;
@@ -3718,10 +3738,29 @@ export interface components {
             };
         };
         /**
+         * AnewOut
+         * @description A kind that is learned anew since then, and of which nothing was seen yet.
+         */
+        AnewOut: {
+            /** Since */
+            since: string;
+            /** Title */
+            title: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "ml" | "loss" | "minutes" | "mixing" | "drying" | "shift" | "value" | "dose" | "dosing hand";
+        };
+        /**
          * AnswerIn
-         * @description An answer: places among the options (`chosen`), or a `number`; after so many seconds. `dim`: the screen's check failed.
+         * @description An answer: places among the options (`chosen`), a `number` or a `point` (shares of the picture); after so many seconds.
+         *
+         *     `dim`: the screen's check failed.
          */
         AnswerIn: {
+            /** About */
+            about?: number | null;
             /**
              * Chosen
              * @default []
@@ -3736,11 +3775,18 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
             /** Number */
             number?: number | null;
+            /** Point */
+            point?: number[] | null;
             /** Ratio */
             ratio: number;
+            /**
+             * Scene
+             * @default
+             */
+            scene: string;
             /** Seconds */
             seconds: number;
             /** Seed */
@@ -5267,27 +5313,45 @@ export interface components {
         };
         /**
          * Exercise
-         * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for numbers it is 0.
+         * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for what is measured off it is 0.
          *
-         *     `shown` and `lines` are looked at, `options` chosen from; with none of them a number between `least` and `most` is asked for.
-         *     `by_ground` says that the grounds deceive: it is worth looking again without them.
+         *     `shown`, `lines` and `view` are looked at, `options` chosen from; numbers lie between `least` and `most`, and `ladder` holds
+         *     the colours that they stand for, where they do. `cells` are columns and rows. `by_ground` says that the grounds deceive: it is
+         *     worth looking again without them.
          */
         Exercise: {
+            /**
+             * Asks
+             * @default one
+             * @enum {string}
+             */
+            asks: "one" | "order" | "number" | "point" | "cells";
             /**
              * By Ground
              * @default false
              */
             by_ground: boolean;
             /**
-             * In Order
-             * @default false
+             * Cells
+             * @default [
+             *       0,
+             *       0
+             *     ]
              */
-            in_order: boolean;
+            cells: [
+                number,
+                number
+            ];
             /**
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
+            /**
+             * Ladder
+             * @default []
+             */
+            ladder: string[];
             /**
              * Least
              * @default 0
@@ -5326,6 +5390,7 @@ export interface components {
             step: number;
             /** Unit */
             unit: string;
+            view?: components["schemas"]["View"] | null;
         };
         /**
          * FaceData
@@ -5968,14 +6033,12 @@ export interface components {
          * LearnedAllOut
          * @description All that was learned from `observations`; `left_out` of them teach nothing.
          *
-         *     `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew` since
-         *     when kinds are learned anew of which nothing was seen yet.
+         *     `offered` says that plans would be made with other factors than now, `own` that they are made with learned ones; `anew`
+         *     what is learned anew and was not seen since.
          */
         LearnedAllOut: {
             /** Anew */
-            anew: {
-                [key: string]: string;
-            };
+            anew: components["schemas"]["AnewOut"][];
             /** Fewest */
             fewest: number;
             /** Groups */
@@ -7827,6 +7890,16 @@ export interface components {
             piles: number;
         };
         /**
+         * Place
+         * @description A place in a picture, in shares of its width and height.
+         */
+        Place: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * PlaceData
          * @description Where it is painted on site, and which way the view goes.
          */
@@ -7998,7 +8071,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
             /** Last */
             last: string | null;
             /** Low */
@@ -8062,15 +8135,20 @@ export interface components {
              * Next Kind
              * @enum {string}
              */
-            next_kind: "lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order";
+            next_kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
         };
         /**
          * QuestionOut
-         * @description A question; `seed` and `ratio` are sent back with the answer, so that the same one is judged.
+         * @description A question; `seed`, `ratio`, `scene` and `about` are sent back with the answer, so that the same one is judged.
+         *
+         *     `scene` names its picture and `about` the value that it is asked about, where there are; `picture_url` and `of` show the
+         *     picture and say what it is of.
          *
          *     `note` says what was odd about the answers before.
          */
         QuestionOut: {
+            /** About */
+            about: number | null;
             exercise: components["schemas"]["Exercise"];
             /**
              * Needs
@@ -8079,8 +8157,14 @@ export interface components {
             needs: "values" | "colour" | "shapes";
             /** Note */
             note: string;
+            /** Of */
+            of: string;
+            /** Picture Url */
+            picture_url: string;
             /** Ratio */
             ratio: number;
+            /** Scene */
+            scene: string;
             /** Seed */
             seed: number;
             /** Title */
@@ -10118,10 +10202,54 @@ export interface components {
             number: number | null;
             /** Off */
             off: number | null;
+            point: components["schemas"]["Place"] | null;
             /** Right */
             right: number[];
             /** Why */
             why: string;
+        };
+        /**
+         * View
+         * @description What is shown of a picture: a box of it (left, top, right, bottom in shares) of so many mm on the panel, with numbered
+         *     marks (shares of the whole picture) and a grid of so many lines each way.
+         *
+         *     It is hidden after `seconds` where that is not 0; with `in_frame` the answer is given in an empty frame beside it.
+         */
+        View: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /**
+             * Grid
+             * @default 0
+             */
+            grid: number;
+            /** Height Mm */
+            height_mm: number;
+            /**
+             * In Frame
+             * @default false
+             */
+            in_frame: boolean;
+            /**
+             * Marks
+             * @default []
+             */
+            marks: [
+                number,
+                number
+            ][];
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
+            /** Width Mm */
+            width_mm: number;
         };
         /**
          * WaitingOut
@@ -20651,7 +20779,7 @@ export interface operations {
     server_practice_api_question: {
         parameters: {
             query?: {
-                kind?: ("lighter" | "value" | "ladder" | "deceiving" | "warmer" | "wet to dry" | "mix" | "needs" | "ratio" | "angle" | "order") | null;
+                kind?: ("lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order") | null;
                 shapes_only?: boolean;
             };
             header?: never;
@@ -20733,6 +20861,71 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProgressOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_scene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -10,6 +10,7 @@ from ...colour.differences import in_words as differs
 from ...colour.munsell import lab_to_value, value_to_lightness
 from ...colour.types import Lab
 from ...kit.errors import BadShelf
+from ...mixes import table
 from ...mixes.hand_recipes import in_words
 from ...mixes.recipe import Recipe
 from ...paint import appearance
@@ -166,6 +167,64 @@ def needs(seed: int, level: float, box: Paintbox) -> Made:
         shown=(Patch(lab_to_hex(goal), "", "target"), Patch(lab_to_hex(pile), "", "your pile")), options=options,
     )  # fmt: skip
     return exercise, Answer((right,), why.strip())
+
+
+_FOUR = 4
+_MADE_DE00 = 1.5
+"""A pile within so much of a target is the target to the eye."""
+
+
+def palette(seed: int, level: float, box: Paintbox) -> Made:
+    """Whether a swatch can be made of four tubes; `level` is how far the nearest pile stays from it where it cannot."""
+    random, own = np.random.default_rng(seed), checked(box)
+    white = [paint.key for paint in box.paints if paint.is_white][:1]
+    four = [*white, *(str(key) for key in random.choice(own, min(len(own), _FOUR - len(white)), replace=False))]
+    tubes = box.only(four)
+    amounts = table.enumerate_amounts(tubes)
+    reached = table.colours(amounts, tubes)
+    piles = piles_of(random, box, _TRIES)
+    labs = np.array([appearance.dry_lab_of_pile(parts, box) for parts in piles])
+    nearest, away = _nearest(reached, labs)
+    can = bool(random.random() < 0.5)
+    inside, outside = np.flatnonzero(away <= _MADE_DE00), np.flatnonzero(away > 2 * _MADE_DE00)
+    if len(outside) and not (can and len(inside)):
+        at = int(outside[int(np.argmin(np.abs(np.log(away[outside] / level))))])
+    else:
+        at = int(random.choice(inside)) if len(inside) else int(np.argmin(away))
+    is_made = bool(away[at] <= _MADE_DE00)
+    swatches = [Patch(lab_to_hex(labs[at]), "", "dry")]
+    swatches += [
+        Patch(lab_to_hex(appearance.dry_lab_of_pile({one.key: 1.0}, tubes)), "", one.name) for one in tubes.paints
+    ]
+    exercise = Exercise(
+        "palette", seed, level if is_made else float(away[at]), "Can these four tubes make the dry swatch?", "ΔE",
+        shown=tuple(swatches), options=(Patch("", "", "They can"), Patch("", "", "They cannot")),
+    )  # fmt: skip
+    row = amounts[nearest[at]]
+    pile = Recipe.of(
+        {key: float(amount) / int(np.gcd.reduce(row)) for key, amount in zip(tubes.keys, row, strict=True) if amount}
+    )
+    why = (
+        f"They can: {in_words(pile)}."
+        if is_made
+        else f"They cannot. Held against it, their nearest pile is: {differs(reached[nearest[at]], labs[at])}. "
+        f"It takes {in_words(Recipe.of(piles[at]))}."
+    )
+    return exercise, Answer((0 if is_made else 1,), why)
+
+
+def _nearest(reached: Lab, labs: Lab) -> tuple[np.ndarray, np.ndarray]:
+    """The row of `reached` that comes nearest to each colour, and how near (CIEDE2000)."""
+    places, away = [], []
+    for lab in labs:
+        few = np.argsort(np.sum((reached - lab) ** 2, axis=-1))[:_LOOKED_AT]
+        there = delta_e_2000(lab[None], reached[few])
+        places.append(int(few[int(np.argmin(there))]))
+        away.append(float(there.min()))
+    return np.array(places), np.array(away)
+
+
+_LOOKED_AT = 12
 
 
 def _of(key: str, touch: float) -> float:

@@ -65,7 +65,7 @@ def order(seed: int, _: float) -> Made:
     right = tuple(int(at) for at in np.argsort(chosen, kind="stable"))
     exercise = Exercise(
         "order", seed, 0.0, "Put them in a workable order.", "rules",
-        options=tuple(Patch("", "", _UNITS[at]) for at in chosen), in_order=True,
+        options=tuple(Patch("", "", _UNITS[at]) for at in chosen), asks="order",
     )  # fmt: skip
     return exercise, Answer(
         right, "What lies behind, dark before light, glazes on dry paint, and the varnish at the end.", pairs

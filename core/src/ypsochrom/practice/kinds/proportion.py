@@ -19,7 +19,7 @@ def ratio(seed: int, _: float) -> Made:
     lines = tuple(Line(corners[at], corners[(at + 1) % 4]) for at in range(4))
     why = f"It is {true:.2f} times as wide as high. Take the height on your brush and lay it along the width."
     exercise = Exercise(
-        "ratio", seed, 0.0, "How many times as wide as it is high?", "times", lines=lines,
+        "ratio", seed, 0.0, "How many times as wide as it is high?", "times", lines=lines, asks="number",
         least=0.2, most=4.0, step=0.05,
     )  # fmt: skip
     return exercise, Answer(true, why)
@@ -36,6 +36,6 @@ def angle(seed: int, _: float) -> Made:
     why = f"It stands {true:.0f}° from the level. Hold a level and an upright beside it, and judge what lies between."
     exercise = Exercise(
         "angle", seed, 0.0, "How steep is it? 0° is level, 90° upright.", "degrees",
-        lines=(Line(begins, ends),), least=0.0, most=90.0, step=1.0,
+        lines=(Line(begins, ends),), asks="number", least=0.0, most=90.0, step=1.0,
     )  # fmt: skip
     return exercise, Answer(true, why)

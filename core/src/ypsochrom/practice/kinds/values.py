@@ -40,10 +40,10 @@ def lighter(seed: int, level: float) -> Made:
     )
 
 
-def value(seed: int, _: float) -> Made:
-    """The value of a grey on a ground, named on the scale."""
+def value(seed: int, _: float, about: float | None = None) -> Made:
+    """The value of a grey on a ground, named on the scale; `about` that value where one is given."""
     random = np.random.default_rng(seed)
-    true = round(float(random.uniform(1.5, 9.0)) * 4) / 4
+    true = _about(random, about)
     ground = float(random.choice([_DARK, 5.0, _LIGHT]))
     lift = lifted(true, ground)
     surround = (
@@ -53,9 +53,54 @@ def value(seed: int, _: float) -> Made:
     )
     exercise = Exercise(
         "value", seed, 0.0, "What value is it? 0 is black, 10 white.", "steps",
-        shown=(Patch(grey(true), grey(ground)),), least=0.0, most=10.0, step=0.25, by_ground=True,
+        shown=(Patch(grey(true), grey(ground)),), asks="number", most=10.0, step=0.25, by_ground=True,
     )  # fmt: skip
     return exercise, Answer(true, f"It is {true:g}. {surround}")
+
+
+def _about(random: np.random.Generator, about: float | None) -> float:
+    """A value in quarters of a step, mostly near that which is asked about."""
+    low, high = 1.5, 9.0
+    if about is not None and random.random() < _MOSTLY:
+        low, high = (float(np.clip(about + off, 1.5, 9.0)) for off in (-0.75, 0.75))
+    return round(float(random.uniform(low, high)) * 4) / 4
+
+
+_MOSTLY = 0.7
+_COLOURS = (
+    ("yellow", 95.0, 60.0),
+    ("red", 30.0, 50.0),
+    ("blue", 285.0, 40.0),
+    ("green", 145.0, 38.0),
+    ("grey", 0.0, 0.0),
+)
+
+
+def match(seed: int, _: float, about: float | None = None) -> Made:
+    """A grey brought to the value of a colour by eye."""
+    random = np.random.default_rng(seed)
+    name, hue, chroma = _COLOURS[int(random.integers(len(_COLOURS)))]
+    wanted = _about(random, about)
+    angle = np.radians(hue)
+    while True:  # less chroma until the screen can show it at that value
+        lab = np.array([float(value_to_lightness(np.array(wanted))), chroma * np.cos(angle), chroma * np.sin(angle)])
+        shown = lab_to_hex(lab)
+        true = _value_on_screen(shown)
+        if abs(true - wanted) <= 0.15 or chroma < 4:
+            break
+        chroma *= 0.8
+    lift = colour_lifts(lab)
+    told = (
+        f"Its colour makes this {name} look {steps_in_words(lift)} lighter than it is: squint until the colour is gone."
+        if lift >= VALUE_RIGHT
+        else "Squint until the border between the two is lost."
+    )
+    exercise = Exercise(
+        "match", seed, 0.0, f"Bring the grey to the value of this {name}.", "steps",
+        shown=(Patch(shown, grey(5.0), name),), asks="number", most=10.0, step=0.25,
+        ladder=tuple(grey(at / 4) for at in range(41)),
+    )  # fmt: skip
+    return exercise, Answer(true, f"It is {true:.1f}. {told}")
 
 
 def ladder(seed: int, level: float) -> Made:
@@ -75,7 +120,7 @@ def ladder(seed: int, level: float) -> Made:
         "Put them in order, the lightest first.",
         "steps",
         options=options,
-        in_order=True,
+        asks="order",
     ), Answer(right, why)
 
 
