@@ -2,6 +2,10 @@
 
 from playwright.sync_api import Page, expect
 
+from ypsochrom.formats.pictures.png import picture_png
+from ypsochrom.materials.instruments import SimulatedCamera
+from ypsochrom.practice import match_card
+
 
 def test_five_minutes_of_practice(page: Page):
     page.goto("/")
@@ -42,3 +46,36 @@ def test_one_judgement_alone_and_how_far_it_is(page: Page):
     expect(row.get_by_role("img", name="How steep: ")).to_be_visible()
     page.reload()
     expect(row).to_contain_text("eight times in ten")
+
+
+def test_places_in_a_picture_of_ones_own_by_tap_and_by_keys(page: Page):
+    page.goto("/practice")
+    page.get_by_role("button", name="Practise: Find the middle").click()
+    place = page.get_by_role("application", name="Tap the middle between the two marks.")
+    expect(place).to_be_visible()
+    expect(page.get_by_role("img", name="a picture with marks")).to_be_visible()
+    page.wait_for_timeout(600)
+    place.click(position={"x": 60, "y": 60})
+    expect(page.get_by_text("mm apart on your panel")).to_be_visible()
+    expect(page.get_by_role("heading", name="Tap the middle")).to_be_visible()
+    page.get_by_role("button", name="Next").click()
+    expect(place).to_be_visible()
+    page.wait_for_timeout(600)
+    place.focus()
+    place.press("Shift+ArrowLeft")
+    expect(page.get_by_text("You: 40 across, 50 down")).to_be_visible()
+    place.press("Enter")
+    expect(page.get_by_text("where the ring is")).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_role("row", name="Find the middle")).to_contain_text("2 answered: too few to say")
+
+
+def test_a_painted_card_is_scored_from_its_photo(page: Page, tmp_path):
+    grey, blue = (0.3, 0.3, 0.3), (0.1, 0.15, 0.35)
+    card = match_card.drawn([grey] * 5, [grey, blue, None, None, None])
+    photo = tmp_path / "card.png"
+    photo.write_bytes(picture_png(SimulatedCamera(5).photograph(card)))
+    page.goto("/practice")
+    page.get_by_label("Photo of the painted card").set_input_files(photo)
+    expect(page.get_by_role("heading", name="1 of 2 fields match")).to_be_visible()
+    expect(page.get_by_role("row", name="Mix and match")).to_contain_text("2 answered")

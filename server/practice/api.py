@@ -3,15 +3,16 @@
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router
+from ninja import File, Query, Router
+from ninja.files import UploadedFile
 
-from server.site.files import PaperSize, to_save
+from server.site.files import PaperSize, to_save, uploaded
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
 
 from . import services
 from .scenes import shipped_file
-from .schemas import AnswerIn, Kind, ProgressOut, QuestionOut, VerdictOut
+from .schemas import AnswerIn, Kind, MatchedCardOut, ProgressOut, QuestionOut, VerdictOut
 
 router = Router()
 
@@ -34,6 +35,12 @@ def sheets(
 ) -> HttpResponse:
     """Sheets to practise without the screen; the same seed prints the same."""
     return to_save(services.sheets(painter(request), seed, paper), "application/pdf", "practice.pdf")
+
+
+@router.post("/card", response={200: MatchedCardOut, **PROBLEMS})
+def card(request: HttpRequest, photo: Annotated[UploadedFile, File()]) -> MatchedCardOut:
+    """Score a photo of the painted card, and keep how near every field came."""
+    return services.score_card(painter(request), uploaded(photo))
 
 
 @router.get("/scenes/{name}", response={200: None, **PROBLEMS})

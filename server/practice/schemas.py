@@ -79,7 +79,7 @@ class PractisedOut(Schema):
     """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
 
     `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
-    day; `why_not` says why it cannot be practised now.
+    day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
     """
 
     kind: Kind
@@ -96,6 +96,7 @@ class PractisedOut(Schema):
     last: str | None
     curve: list[PointOut]
     why_not: str
+    on_paper: bool
 
 
 class ProgressOut(Schema):
@@ -105,3 +106,22 @@ class ProgressOut(Schema):
     next_kind: Kind
     beside: int
     beside_off: float | None
+
+
+class MatchedOut(Schema):
+    """A painted field (from 1) against the colour printed above it: steps of value lighter, CIEDE2000, and in words."""
+
+    place: int
+    printed: str
+    painted: str
+    value_error: float
+    de00: float
+    is_right: bool
+    words: str
+
+
+class MatchedCardOut(Schema):
+    """The fields of a photographed card that were painted; `hints` is what is to be known of the photo."""
+
+    fields: list[MatchedOut]
+    hints: list[str]

@@ -5,25 +5,28 @@ from collections import defaultdict
 from collections.abc import Sequence
 from typing import Any, cast
 
+import numpy as np
 from django.utils import timezone
 
 from server.logbook.models import Fact
 from server.logbook.services import learned_out
 from server.materials.palettes import shelf_box
+from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pdf.practice import practice_pdf
 from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
-from ypsochrom.practice import course
+from ypsochrom.practice import course, match_card
 from ypsochrom.practice.course import JUDGEMENTS, Given
-from ypsochrom.practice.exercise import KINDS, Exercise, Kind, Place, Said
+from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Exercise, Kind, Place, Said
 from ypsochrom.practice.kinds.mixing import checked
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
+from ypsochrom.subject.decode import decode
 
 from .models import PracticeAnswer
 from .scenes import Shown, named, scene_of, shipped, shown_to
-from .schemas import AnswerIn, PointOut, PractisedOut, ProgressOut, QuestionOut, VerdictOut
+from .schemas import AnswerIn, MatchedCardOut, MatchedOut, PointOut, PractisedOut, ProgressOut, QuestionOut, VerdictOut
 
 KEPT = 2000
 """So many of the newest answers are looked at."""
@@ -68,7 +71,7 @@ def _why_not(box: Paintbox) -> str:
 def _open(box: Paintbox) -> list[Kind]:
     """The kinds that can be practised with a shelf."""
     without = _why_not(box)
-    return [kind for kind in KINDS if not (without and JUDGEMENTS[kind].of_tubes)]
+    return [kind for kind in ON_SCREEN if not (without and JUDGEMENTS[kind].of_tubes)]
 
 
 def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
@@ -172,6 +175,35 @@ def sheets(owner: Any, seed: int | None, paper: Paper) -> bytes:
     return practice_pdf(sheets_of(number, shelf_box(owner)), paper)
 
 
+def score_card(owner: Any, content: bytes) -> MatchedCardOut:
+    """The fields of a photographed card against what they were to match, kept as answers; `BadCard` where it cannot be read."""
+    card = match_card.matched(decode(content, longest_px=_CARD_PX).in_eight_bits().srgb8)
+    PracticeAnswer.objects.bulk_create(
+        PracticeAnswer(
+            owner=owner, kind="card", seed=0, ratio=1.0, level=0.0, is_right=one.is_right, off=one.de00, seconds=0.0
+        )
+        for one in card.fields
+    )
+    return MatchedCardOut(
+        fields=[
+            MatchedOut(
+                place=one.place,
+                printed=lab_to_hex(np.array(one.printed)),
+                painted=lab_to_hex(np.array(one.painted)),
+                value_error=one.value_error,
+                de00=one.de00,
+                is_right=one.is_right,
+                words=one.words,
+            )
+            for one in card.fields
+        ],
+        hints=[f"{one.message} {one.hint}" for one in card.advice],
+    )
+
+
+_CARD_PX = 2400
+
+
 def progress(owner: Any) -> ProgressOut:
     """How far the painter is with every kind, and what comes next."""
     answers, box = _answers(owner), shelf_box(owner)
@@ -203,6 +235,7 @@ def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> Practis
         last=None if told.last is None else told.last.isoformat(),
         curve=_curve(kind, answers),
         why_not=why_not,
+        on_paper=kind not in ON_SCREEN,
     )
 
 

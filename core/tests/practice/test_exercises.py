@@ -16,7 +16,7 @@ from ypsochrom.materials.shelf import starter_shelf, usable_box
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import Paintbox, paint
 from ypsochrom.practice.course import JUDGEMENTS, made, verdict
-from ypsochrom.practice.exercise import KINDS, Place
+from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Place
 from ypsochrom.practice.material import Material
 from ypsochrom.practice.scene import Scene
 from ypsochrom.subject.decode import decode
@@ -31,7 +31,7 @@ def value_of(patch):
     return float(lab_to_value(read_colour(patch.colour)))
 
 
-@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("kind", ON_SCREEN)
 @settings(max_examples=12, deadline=None)
 @given(seed=SEEDS, ratio=st.floats(0.3, 4))
 def test_every_question_can_be_answered_and_is_explained(kind, seed, ratio):

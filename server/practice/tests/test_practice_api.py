@@ -1,16 +1,23 @@
 """Practice over HTTP: questions, answers judged from their seed, progress, and answers that are none."""
 
+import numpy as np
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from server.materials.palettes import shelf_box
 from server.materials.services import add_tubes
+from server.practice import services
 from server.practice.models import PracticeAnswer
-from server.practice.scenes import named, scene_of
+from server.practice.scenes import named, scene_of, shown_to
+from server.records.models import Painting
 from server.site.middleware import local_painter
+from ypsochrom.formats.pictures.png import picture_png
+from ypsochrom.materials.instruments import SimulatedCamera
 from ypsochrom.materials.shelf import Tube
+from ypsochrom.practice import match_card
 from ypsochrom.practice.course import made
-from ypsochrom.practice.exercise import KINDS
-from ypsochrom.practice.material import Material
+from ypsochrom.practice.exercise import ON_SCREEN
+from ypsochrom.practice.material import Lean, Material
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -49,7 +56,7 @@ def stocked(shelf):
     """The painter has tubes to mix of."""
 
 
-@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("kind", ON_SCREEN)
 def test_a_question_of_every_kind_is_asked_and_judged(client, kind):
     question = ask(client, "get", f"next?kind={kind}")
     assert question["exercise"]["kind"] == kind
@@ -130,3 +137,89 @@ def test_sheets_are_printed_of_the_painters_tubes(client):
 def test_another_painters_practice_is_their_own(client, other_client):
     reply(client, ask(client, "get", "next?kind=angle"))
     assert {one["count"] for one in ask(other_client, "get", "progress")["kinds"]} == {0}
+
+
+def test_pictures_are_the_painters_own_and_shipped_ones_only_while_there_are_few(client, upload):
+    owner = local_painter()
+    assert {one.title for one in shown_to(owner)} == {"a still life of ours"}
+    for number in range(3):
+        upload(title=f"Jar {number}")
+    assert [one.title for one in shown_to(owner)] == ["Jar 2", "Jar 1", "Jar 0"]
+    client.delete(f"/api/subject/paintings/{Painting.objects.get(title='Jar 2').pk}")
+    assert [one.title for one in shown_to(owner)][:2] == ["Jar 1", "Jar 0"]
+
+
+def test_a_question_about_a_picture_that_changed_is_not_judged(client):
+    question = ask(client, "get", "next?kind=bisect")
+    told = reply(client, question, status=200)
+    assert told["point"]
+    body = {
+        "kind": "bisect",
+        "seed": question["seed"],
+        "ratio": 1.0,
+        "scene": "gone.png",
+        "point": [0.5, 0.5],
+        "seconds": 3,
+    }
+    refused = ask(client, "post", "answers", body, 409)
+    assert "changed meanwhile" in refused["message"]
+    assert PracticeAnswer.objects.count() == 1
+
+
+@pytest.mark.parametrize(
+    ("kind", "answer", "words"),
+    [
+        ("bisect", {"number": 3}, "Show a place"),
+        ("spot", {"chosen": [1]}, "Give a number"),
+        ("spot", {"number": 11}, "Give a number"),
+        ("block-in", {"chosen": [0, 1]}, "every field"),
+        ("lightest", {"chosen": [7]}, "Choose one"),
+        ("squint", {"chosen": []}, "Choose one"),
+        ("palette", {"chosen": [0, 1]}, "Choose one"),
+    ],
+)
+def test_what_is_no_answer_is_said_and_not_kept(client, kind, answer, words):
+    question = ask(client, "get", f"next?kind={kind}")
+    same = {key: question[key] for key in ("seed", "ratio", "scene", "about")}
+    told = ask(client, "post", "answers", {"kind": kind, "seconds": 3, **same, **answer}, 422)
+    assert words in told["hint"]
+    assert not PracticeAnswer.objects.exists()
+
+
+def test_a_shipped_picture_is_served_and_nothing_else(client):
+    found = client.get("/api/practice/scenes/kettle.jpg")
+    assert found["Content-Type"] == "image/jpeg"
+    assert found.content[:2] == b"\xff\xd8"
+    for other in ("kettle.png", "..%2Fdata%2Fkettle.jpg", "catalogue.json"):
+        assert client.get(f"/api/practice/scenes/{other}").status_code == 404
+
+
+def test_where_values_come_out_otherwise_questions_are_asked_and_it_is_said(client, monkeypatch):
+    lean = Lean(3.0, 0.4, 12)
+    monkeypatch.setattr(services, "_lean", lambda owner: lean)
+    question = ask(client, "get", "next?kind=value")
+    assert question["about"] == 3.0
+    assert reply(client, question)["why"].endswith(lean.words)
+    assert ask(client, "get", "next?kind=lighter")["about"] is None
+
+
+def test_a_painted_card_is_scored_and_stands_among_the_judgements(client):
+    grey, red = (0.3, 0.3, 0.3), (0.3, 0.1, 0.1)
+    drawn = match_card.drawn([grey] * 5, [grey, red, grey, None, None])
+    found = card(client, SimulatedCamera(2).photograph(drawn))
+    assert [one["is_right"] for one in found["fields"]] == [True, False, True]
+    assert found["fields"][1]["words"]
+    told = next(one for one in ask(client, "get", "progress")["kinds"] if one["kind"] == "card")
+    assert (told["count"], told["on_paper"]) == (3, True)
+    assert told["size"] > 5
+    refused = card(client, np.full((400, 500, 3), 200, np.uint8), 422)
+    assert "No swatch card" in refused["message"]
+    assert PracticeAnswer.objects.count() == 3
+    ask(client, "get", "next?kind=card", status=422)
+
+
+def card(client, picture, status=200):
+    photo = SimpleUploadedFile("card.png", picture_png(picture), content_type="image/png")
+    answer = client.post("/api/practice/card", {"photo": photo})
+    assert answer.status_code == status, answer.content
+    return answer.json()

@@ -37,7 +37,8 @@ _CUT_OFF_SIGMA_LAB = 6.0
 _CLIPPED, _MOST_CLIPPED_SHARE = 0.985, 0.15
 _DARKEST_PAPER = 0.08
 _GAMMA_RANGE = (0.6, 1.7)
-_UNPAINTED_DE = 4.0
+UNPAINTED_DE = 4.0
+"""What differs from bare paper by less (CIELAB) has no paint on it."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -49,19 +50,37 @@ class CardReading:
     advice: tuple[Advice, ...] = ()
 
 
-def read_card(photo: Srgb8) -> CardReading:
-    """Read a photo of the card in any position; `BadCard` says what keeps it from being read."""
+@dataclass(frozen=True, eq=False)
+class StraightCard:
+    """A photographed card put straight, lit evenly and toned by its greys, in linear light."""
+
+    toned: LinearRgb
+    advice: tuple[Advice, ...]
+
+    def colours(self, box: Box) -> LinearRgb:
+        """The pixels of a box's middle, of shape (n, 3)."""
+        return _pixels(self.toned, box.inner(min(box.width, box.height) * 0.22)).reshape(-1, 3)
+
+
+def straightened(photo: Srgb8) -> StraightCard:
+    """A photo of a card in any position, to be read; `BadCard` says what keeps it from being."""
     flat = _flattened(photo)
     paper = np.stack([_median(flat, spot) for spot in swatch_card.PAPER_SPOTS])
     advice = _checked_light(paper)
     lit = flat * swatch_card.PAPER_REFLECTANCE / _light(paper, flat.shape[:2])
-    toned = _toned(lit)
+    return StraightCard(_toned(lit), tuple(advice))
+
+
+def read_card(photo: Srgb8) -> CardReading:
+    """Read a photo of the swatch card in any position; `BadCard` says what keeps it from being read."""
+    card = straightened(photo)
+    advice = list(card.advice)
     readings, vivid = [], []
     for kind, box in swatch_card.BOXES.items():
-        colours = _pixels(toned, box.inner(min(box.width, box.height) * 0.22)).reshape(-1, 3)
+        colours = card.colours(box)
         lab = cielab.linear_to_lab(np.median(colours, axis=0))
         bare = swatch_card.BAR_REFLECTANCE if kind == "on black" else swatch_card.PAPER_REFLECTANCE
-        if float(np.linalg.norm(lab - cielab.linear_to_lab(np.full(3, bare)))) < _UNPAINTED_DE:
+        if float(np.linalg.norm(lab - cielab.linear_to_lab(np.full(3, bare)))) < UNPAINTED_DE:
             continue
         spread = float(np.median(np.abs(cielab.linear_to_lab(colours) - lab)))
         if float(np.median(colours, axis=0).min()) < _CUT_OFF and float(np.hypot(lab[1], lab[2])) > _VIVID_CHROMA:
@@ -80,7 +99,7 @@ def read_card(photo: Srgb8) -> CardReading:
         )
     if not readings:
         raise BadCard("No swatch on the card is painted.", "Paint the boxes, let them dry, and photograph it again.")
-    return CardReading(tuple(readings), srgb.encode_picture(np.clip(toned, 0, 1)), tuple(advice))
+    return CardReading(tuple(readings), srgb.encode_picture(np.clip(card.toned, 0, 1)), tuple(advice))
 
 
 def _flattened(photo: Srgb8) -> LinearRgb:

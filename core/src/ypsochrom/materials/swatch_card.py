@@ -4,6 +4,7 @@ Printed by `formats.swatch_card_pdf`, read from a photo by `card_reading`. The c
 (garrido_jurado2014), each with a number of its own, so that a turned, cut or half-covered card tells which mark is missing.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 
@@ -95,29 +96,40 @@ def mark_bits(number: int) -> np.ndarray:
     return np.asarray(cv2.aruco.generateImageMarker(dictionary(), number, 6)) == 0
 
 
-def drawn(swatches: dict[SwatchKind, tuple[float, float, float]], px_per_mm: float = 6.0) -> LinearRgb:
-    """The card as a picture in linear light, float32, with swatches of the given linear RGB; a margin of 12 mm around.
+Fill = tuple[Box, float | tuple[float, float, float]]
+"""A box filled with a grey or a linear RGB."""
 
-    Boxes without a swatch stay paper, or black on the bar. The simulated camera photographs this.
+
+def drawn(swatches: dict[SwatchKind, tuple[float, float, float]]) -> LinearRgb:
+    """The card as a picture in linear light, float32, with swatches of the given linear RGB; the simulated camera photographs it.
+
+    Boxes without a swatch stay paper, or black on the bar.
     """
+    return framed([(BLACK_BAR, BAR_REFLECTANCE), *((BOXES[kind], colour) for kind, colour in swatches.items())])
+
+
+def framed(fills: Sequence[Fill], px_per_mm: float = 6.0) -> LinearRgb:
+    """Marks and greys with these boxes filled, on paper with a margin of 12 mm around."""
     margin = 12.0
     size = (round((HEIGHT_MM + 2 * margin) * px_per_mm), round((WIDTH_MM + 2 * margin) * px_per_mm), 3)
     picture = np.full(size, PAPER_REFLECTANCE, dtype=np.float32)
-
-    def fill(box: Box, colour: float | tuple[float, float, float]) -> None:
+    for box, colour in (*frame(), *fills):
         left, top = round((box.x + margin) * px_per_mm), round((box.y + margin) * px_per_mm)
         right = round((box.x + box.width + margin) * px_per_mm)
         bottom = round((box.y + box.height + margin) * px_per_mm)
         picture[top:bottom, left:right] = colour
-
-    for number in range(4):
-        place = mark_box(number)
-        module = MARK_MM / 6
-        for row, column in zip(*np.nonzero(mark_bits(number)), strict=True):
-            fill(Box(place.x + float(column) * module, place.y + float(row) * module, module, module), BAR_REFLECTANCE)
-    for box, reflectance in GREYS:
-        fill(box, reflectance)
-    fill(BLACK_BAR, BAR_REFLECTANCE)
-    for kind, colour in swatches.items():
-        fill(BOXES[kind], colour)
     return picture
+
+
+def frame() -> list[tuple[Box, float]]:
+    """What is printed on every card: the black squares of its marks and its greys, with their reflectance."""
+    module = MARK_MM / 6
+    marks = [
+        (
+            Box(mark_box(number).x + float(column) * module, mark_box(number).y + float(row) * module, module, module),
+            BAR_REFLECTANCE,
+        )
+        for number in range(4)
+        for row, column in zip(*np.nonzero(mark_bits(number)), strict=True)
+    ]
+    return [*marks, *GREYS]

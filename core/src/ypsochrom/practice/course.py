@@ -14,7 +14,7 @@ from ..colour.types import Float
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from . import threshold
-from .exercise import KINDS, Answer, Exercise, Kind, Needs, Said, Verdict, judged
+from .exercise import KINDS, ON_SCREEN, Answer, Exercise, Kind, Needs, Said, Verdict, judged
 from .kinds import mixing, order, pictures, proportion, values
 from .kinds.values import Made
 from .material import Material
@@ -58,6 +58,10 @@ def _of_scene(make: Callable[[int, float, Scene | None], Made]) -> Maker:
 
 def _of_values(make: Callable[[int, float, float | None], Made]) -> Maker:
     return lambda seed, level, material: make(seed, level, material.about)
+
+
+def _on_paper(_: int, __: float, ___: Material) -> Made:
+    raise BadSetting("This is done in paint.", "Print the sheets, paint the card, and photograph it.")
 
 
 JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
@@ -108,6 +112,7 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
             "Put the point over", "places by a grid", "mm", 0.0, 0, _of_scene(pictures.transfer), "shapes", of_scene=True
         ),
         "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _plain(order.order), "shapes"),
+        "card": Judgement("Mix and match", "matching by eye, in paint", "ΔE", 0.0, 0, _on_paper, "colour"),
     }
 )  # fmt: skip
 """Usual thresholds are from memory, and only where practice begins."""
@@ -213,7 +218,7 @@ LONGEST_DAYS = 21.0
 _SESSION = 6
 
 
-def next_kind(answers: Sequence[Given], now: datetime, kinds: Sequence[Kind] = KINDS) -> Kind:
+def next_kind(answers: Sequence[Given], now: datetime, kinds: Sequence[Kind] = ON_SCREEN) -> Kind:
     """What to practise: what was never tried in the order of learning, then what is longest overdue.
 
     As in expanding rehearsal (landauer_bjork1978) the time until a kind comes again doubles with every day on which at least two

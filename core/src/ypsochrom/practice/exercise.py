@@ -6,11 +6,14 @@ from typing import Literal, get_args
 
 Kind = Literal[
     "lighter", "value", "match", "ladder", "deceiving", "lightest", "squint", "spot", "block-in", "edge",
-    "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle", "bisect", "transfer", "order",
+    "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle", "bisect", "transfer", "order", "card",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
-"""In the order in which they are learned: values first, then colour, then mixing, then proportion
-and order."""
+"""In the order in which they are learned: values first, then colour, then mixing, then proportion and order; last what is painted
+on paper."""
+
+ON_SCREEN: tuple[Kind, ...] = tuple(kind for kind in KINDS if kind != "card")
+"""What is asked on the screen."""
 
 Needs = Literal["values", "colour", "shapes"]
 """What of the screen and of the eye an exercise needs: steps of grey, differences of colour, or neither."""

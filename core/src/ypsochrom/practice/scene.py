@@ -140,6 +140,10 @@ class Scene:
             counts = cv2.connectedComponentsWithStats((parted == side_label).astype(np.uint8))[2][1:, 4]
             if counts.sum() < _LEAST_SIDE * side**2 or counts.max() < _ONE_MASS * counts.sum():
                 return None
+        sides = [lightness[parted == label] for label in (0, 1)]
+        jump = abs(float(np.median(sides[0]) - np.median(sides[1])))
+        if jump < _TIMES_SPREAD * float(np.mean([np.std(one) for one in sides])):
+            return None  # as much goes on within a side as between them
         panel = Support(max(20.0, side * mm_per_px), max(20.0, side * mm_per_px))
         passing = passings(np.asarray(parted, np.int32), (crop,), panel).get((0, 1))
         if passing is None or not passing[0].length_mm < 2 * side * mm_per_px:
@@ -161,6 +165,7 @@ _FEWEST_SPOTS = 12
 _TRIED_EDGES = 80
 _LEAST_SIDE_PX = 40
 _LEAST_SIDE, _ONE_MASS = 0.2, 0.9
+_TIMES_SPREAD = 2.5
 
 
 def _mean(picture: Float, side: int) -> Float:

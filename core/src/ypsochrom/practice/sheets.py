@@ -9,10 +9,11 @@ from ..mixes.hand_recipes import in_words
 from ..mixes.recipe import Recipe
 from ..paint import appearance
 from ..paint.catalogue import Paintbox
+from . import match_card
 from .exercise import Line
 from .kinds import mixing, proportion
 
-CARDS, DRAWINGS = 8, 6
+CARDS, DRAWINGS = match_card.FIELDS, 6
 
 
 @dataclass(frozen=True)

@@ -31,9 +31,12 @@ export function sizeOf(view: View, longest: number) {
     : { width: Math.round(longest * wide), height: longest };
 }
 
+/** A square crop needs no more room than a picture beside another. */
+const isSquare = (view: View) => Math.abs(view.width_mm - view.height_mm) < 1;
+
 /** A box of the picture drawn at one size whatever it is of; marks lie in shares of the whole picture. */
 export function Picture({ url, view, small = false, isEmpty = false, children }: Props) {
-  const { width, height } = sizeOf(view, small ? FRAME : LONGEST);
+  const { width, height } = sizeOf(view, small || isSquare(view) ? FRAME : LONGEST);
   const [left = 0, top = 0, right = 1, bottom = 1] = view.box;
   const [across, down] = [right - left, bottom - top];
   const radius = Math.max(width, height) / 45;
@@ -68,6 +71,7 @@ export function Picture({ url, view, small = false, isEmpty = false, children }:
           x={((x - left) / across) * width}
           y={((y - top) / down) * height}
           radius={radius}
+          isRight={x < RIGHT_EDGE}
           name={marks.length > 1 && view.grid === 0 ? String(place + 1) : ""}
         />
       ))}
@@ -84,16 +88,28 @@ const viewWords = ({ marks = [] }: View): string =>
     ? "a picture"
     : `a picture with marks: ${marks.map(([x = 0, y = 0], place) => `${place + 1} at ${placeInWords({ x, y })}`).join("; ")}`;
 
-/** A ring that lets the colour inside be seen, with its number beside it. */
-function Mark({ x, y, radius, name }: { x: number; y: number; radius: number; name: string }) {
+/** Beyond it a number stands on the other side of its mark. */
+const RIGHT_EDGE = 0.93;
+
+interface MarkProps {
+  x: number;
+  y: number;
+  radius: number;
+  name?: string;
+  isRight?: boolean;
+}
+
+/** A ring that lets the colour inside be seen, with its number to the right of it or to the left. */
+function Mark({ x, y, radius, name = "", isRight = true }: MarkProps) {
   return (
     <g fill="none">
       <circle cx={x} cy={y} r={radius} stroke="#f1f1f1" strokeWidth={3.5} />
       <circle cx={x} cy={y} r={radius} stroke="#1c1c1c" strokeWidth={1.5} />
       {name && (
         <text
-          x={x + radius * 1.35}
-          y={y - radius * 0.8}
+          x={x + (isRight ? 1.35 : -1.35) * radius}
+          y={y + radius * 0.55}
+          textAnchor={isRight ? "start" : "end"}
           fontSize={radius * 1.7}
           fontWeight={680}
           fill="#1c1c1c"
@@ -174,9 +190,7 @@ export function Pointing({ exercise, url, verdict, answer }: PointingProps) {
           <Picture url={url} view={view} small={inFrame} isEmpty={inFrame}>
             {at && cross(at, "#f1f1f1")}
             {at && <circle cx={at.x * width} cy={at.y * height} r={DOT} fill="#1c1c1c" />}
-            {verdict?.point && (
-              <Mark x={verdict.point.x * width} y={verdict.point.y * height} radius={9} name="" />
-            )}
+            {verdict?.point && <Mark x={verdict.point.x * width} y={verdict.point.y * height} radius={9} />}
           </Picture>
         </Box>
       </Stack>
@@ -293,6 +307,9 @@ const cellName = (place: number, columns: number) =>
 const wordsOf = (value: number | null, options: NonNullable<Exercise["options"]>): string =>
   value === null ? "empty" : (options[value]?.words ?? "empty");
 
+/** Hatched, so that nobody takes an empty field for a value. */
+const EMPTY = "repeating-linear-gradient(45deg, transparent 0 9px, rgba(0, 0, 0, 0.16) 9px 10px)";
+
 interface LatticeProps {
   columns: number;
   rows: number;
@@ -330,7 +347,8 @@ function Lattice({ columns, rows, size, cells, colours, name, lay }: LatticeProp
             border: 0,
             p: 0,
             cursor: lay ? "pointer" : "default",
-            bgcolor: value === null ? "surround.middle" : colours[value],
+            bgcolor: value === null ? "background.paper" : colours[value],
+            backgroundImage: value === null ? EMPTY : "none",
             "&:focus-visible": { outline: "3px solid", outlineColor: "primary.main" },
           }}
         />

@@ -16,6 +16,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
 import { Question as Asked, type Said } from "./Question";
+import { ScoreCard } from "./ScoreCard";
 import { ScreenCheck } from "./ScreenCheck";
 import { Standings } from "./Standings";
 import {
@@ -54,7 +55,7 @@ export default function PracticePage() {
             Five minutes before you paint: values, edges and masses of your own pictures, mixes of your own
             tubes, proportions. What is weak or long ago comes first.
           </Typography>
-          <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap", mb: 3 }}>
+          <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap", mb: 2 }}>
             <Button variant="contained" size="large" onClick={() => setSession({ kind: null })}>
               Five minutes
             </Button>
@@ -66,6 +67,7 @@ export default function PracticePage() {
               label="Only what needs no grey and no colour, told in numbers, too"
             />
           </Stack>
+          <ScoreCard />
           <Standings progress={progress.data} practise={(kind) => setSession({ kind })} />
         </>
       )}

@@ -175,7 +175,8 @@ function Choosing({
                 }}
               >
                 <Typography sx={{ fontSize: "1.15rem" }}>
-                  {place + 1}.&ensp;{one.words}
+                  {one.words === `spot ${place + 1}` ? "" : <>{place + 1}.&ensp;</>}
+                  {one.words}
                 </Typography>
               </Box>
             )}

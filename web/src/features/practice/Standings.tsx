@@ -40,14 +40,18 @@ export function Standings({ progress, practise }: Props) {
                 <Curve standing={one} />
               </TableCell>
               <TableCell align="right">
-                <Button
-                  onClick={() => practise(one.kind)}
-                  disabled={one.why_not !== ""}
-                  aria-label={`Practise: ${one.title}`}
-                  title={NEEDS[one.needs]}
-                >
-                  Practise
-                </Button>
+                {one.on_paper ? (
+                  <Typography color="text.secondary">on paper</Typography>
+                ) : (
+                  <Button
+                    onClick={() => practise(one.kind)}
+                    disabled={one.why_not !== ""}
+                    aria-label={`Practise: ${one.title}`}
+                    title={NEEDS[one.needs]}
+                  >
+                    Practise
+                  </Button>
+                )}
               </TableCell>
             </TableRow>
           ))}

@@ -5,6 +5,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { inStudio, serve } from "../../shared/testing";
 import PracticePage from "./PracticePage";
 import { Question, type Said } from "./Question";
+import { ScoreCard } from "./ScoreCard";
 import { ScreenCheck } from "./ScreenCheck";
 import type { Exercise, Verdict } from "./queries";
 
@@ -104,7 +105,7 @@ it("says why a question cannot be asked, and lets the painter stop", async () =>
   const kinds = [
     {
       kind: "mix", title: "Of what is it mixed", trains: "", unit: "ΔE", needs: "colour", usual: 10, size: null,
-      low: null, high: null, bias: null, count: 0, last: null, curve: [], why_not: "",
+      low: null, high: null, bias: null, count: 0, last: null, curve: [], why_not: "", on_paper: false,
     },
   ]; // prettier-ignore
   serve({
@@ -258,4 +259,54 @@ it("shows the grey that a number stands for", () => {
   expect(getComputedStyle(mine()).backgroundColor).toBe("rgb(128, 128, 128)");
   fireEvent.change(screen.getByRole("slider"), { target: { value: 10 } });
   expect(getComputedStyle(mine()).backgroundColor).toBe("rgb(255, 255, 255)");
+});
+
+describe("a painted card", () => {
+  const photo = new File(["x"], "card.jpg", { type: "image/jpeg" });
+  const send = () =>
+    fireEvent.change(screen.getByLabelText("Photo of the painted card"), { target: { files: [photo] } });
+  const field = (place: number, facts: object) => ({
+    place,
+    printed: "#808080",
+    painted: "#858585",
+    value_error: 0.04,
+    de00: 1.2,
+    is_right: true,
+    words: "value right, colour right",
+    ...facts,
+  });
+
+  it("is told field by field, the same to the eye first of all", async () => {
+    const fields = [
+      field(1, {}),
+      field(4, { value_error: -0.62, de00: 6.34, is_right: false, words: "half a step too dark" }),
+    ];
+    serve({ "POST /api/practice/card": { body: { fields, hints: ["The light was coloured."] } } });
+    inStudio(<ScoreCard />, "/practice");
+    send();
+    expect(await screen.findByText("1 of 2 fields match")).toBeTruthy();
+    const rows = screen.getAllByRole("row").slice(1);
+    expect(rows.map((row) => [...row.children].map((cell) => cell.textContent))).toEqual([
+      ["1", "", "0.0 steps", "1.2", "the same to the eye"],
+      ["4", "", "−0.6 steps", "6.3", "half a step too dark"],
+    ]);
+    expect(screen.getByText("The light was coloured.")).toBeTruthy();
+  });
+
+  it("says why it cannot be read, and another photo can be sent", async () => {
+    let blurred = true;
+    serve({
+      "POST /api/practice/card": () =>
+        blurred
+          ? { status: 422, body: { code: "x", message: "No swatch card.", hint: "Show it whole." } }
+          : { body: { fields: [field(1, {})], hints: [] } },
+    });
+    inStudio(<ScoreCard />, "/practice");
+    send();
+    expect(await screen.findByText("No swatch card. Show it whole.")).toBeTruthy();
+    blurred = false;
+    send();
+    expect(await screen.findByText("Every field matches")).toBeTruthy();
+    expect(screen.queryByText("No swatch card. Show it whole.")).toBeNull();
+  });
 });

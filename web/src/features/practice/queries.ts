@@ -1,7 +1,7 @@
 /** Practice: the next question, its verdict, and how far the painter is. */
 import type { Readable } from "openapi-typescript-helpers";
 
-import { $api, answered, api, type Schemas } from "../../shared/api/client";
+import { $api, answered, api, asForm, type Schemas } from "../../shared/api/client";
 
 export type Question = Readable<Schemas["QuestionOut"]>;
 export type Exercise = Question["exercise"];
@@ -20,6 +20,12 @@ export const nextQuestion = (kind: Kind | null, shapesOnly: boolean): Promise<Qu
 
 export const sendAnswer = (answer: Schemas["AnswerIn"]): Promise<Verdict> =>
   answered(api.POST("/api/practice/answers", { body: answer }));
+
+export type MatchedCard = Readable<Schemas["MatchedCardOut"]>;
+
+/** A photo of the painted card, scored and kept. */
+export const scoreCard = (photo: Blob): Promise<MatchedCard> =>
+  answered(api.POST("/api/practice/card", { body: { photo: "" }, bodySerializer: asForm({ photo }) }));
 
 export const progressQuery = $api.queryOptions("get", "/api/practice/progress");
 

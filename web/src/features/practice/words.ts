@@ -10,6 +10,10 @@ export function sized(size: number, unit: string): string {
   return `${size.toFixed(2)} ${unit}`;
 }
 
+/** An error of value with its sign. */
+export const steps = (error: number): string =>
+  `${error > 0.05 ? "+" : error < -0.05 ? "−" : ""}${Math.abs(error).toFixed(1)} steps`;
+
 /** How far the painter is with a kind, in a line. */
 export function standingWords({ size, low, high, unit, usual, count }: Standing): string {
   if (size == null || low == null || high == null)

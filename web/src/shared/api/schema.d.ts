@@ -2668,6 +2668,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Card
+         * @description Score a photo of the painted card, and keep how near every field came.
+         */
+        post: operations["server_practice_api_card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice/next": {
         parameters: {
             query?: never;
@@ -3775,7 +3795,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
             /** Number */
             number?: number | null;
             /** Point */
@@ -5346,7 +5366,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
             /**
              * Ladder
              * @default []
@@ -6471,6 +6491,36 @@ export interface components {
             share: number;
             /** Step */
             step: number;
+        };
+        /**
+         * MatchedCardOut
+         * @description The fields of a photographed card that were painted; `hints` is what is to be known of the photo.
+         */
+        MatchedCardOut: {
+            /** Fields */
+            fields: components["schemas"]["MatchedOut"][];
+            /** Hints */
+            hints: string[];
+        };
+        /**
+         * MatchedOut
+         * @description A painted field (from 1) against the colour printed above it: steps of value lighter, CIEDE2000, and in words.
+         */
+        MatchedOut: {
+            /** De00 */
+            de00: number;
+            /** Is Right */
+            is_right: boolean;
+            /** Painted */
+            painted: string;
+            /** Place */
+            place: number;
+            /** Printed */
+            printed: string;
+            /** Value Error */
+            value_error: number;
+            /** Words */
+            words: string;
         };
         /**
          * MediumIn
@@ -8056,7 +8106,7 @@ export interface components {
          * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
          *
          *     `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
-         *     day; `why_not` says why it cannot be practised now.
+         *     day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
          */
         PractisedOut: {
             /** Bias */
@@ -8071,7 +8121,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
             /** Last */
             last: string | null;
             /** Low */
@@ -8081,6 +8131,8 @@ export interface components {
              * @enum {string}
              */
             needs: "values" | "colour" | "shapes";
+            /** On Paper */
+            on_paper: boolean;
             /** Size */
             size: number | null;
             /** Title */
@@ -8135,7 +8187,7 @@ export interface components {
              * Next Kind
              * @enum {string}
              */
-            next_kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order";
+            next_kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
         };
         /**
          * QuestionOut
@@ -20776,10 +20828,85 @@ export interface operations {
             };
         };
     };
+    server_practice_api_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MatchedCardOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_practice_api_question: {
         parameters: {
             query?: {
-                kind?: ("lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order") | null;
+                kind?: ("lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card") | null;
                 shapes_only?: boolean;
             };
             header?: never;

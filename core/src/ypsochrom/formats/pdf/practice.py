@@ -2,15 +2,20 @@
 
 from collections.abc import Sequence
 
+from reportlab.lib.units import mm
 from reportlab.platypus import Flowable
 
+from ...materials import swatch_card
+from ...materials.swatch_card import Box
+from ...practice import match_card
 from ...practice.exercise import Line
-from ...practice.sheets import Sheets
+from ...practice.sheets import Card, Sheets
 from . import flow
-from .flow import Chapter, Swatches, gap, rows, screen, small, words
-from .page import Paper
+from .flow import Chapter, gap, rows, screen, small, words
+from .page import FONT, SMALL, Paper
+from .swatch_card import printed_grey
 
-_SWATCH, _DRAWN = (110.0, 62.0), 150.0
+_DRAWN = 150.0
 _COLUMNS = 2
 
 
@@ -32,17 +37,31 @@ class _Drawn(Flowable):  # type: ignore[misc]  # reportlab has no types
             self.canv.line(x1 * _DRAWN, (1 - y1) * _DRAWN, x2 * _DRAWN, (1 - y2) * _DRAWN)
 
 
-class _Empty(Flowable):  # type: ignore[misc]  # reportlab has no types
-    """A box to paint into, touching what it is to match."""
+class _MatchCard(Flowable):  # type: ignore[misc]  # reportlab has no types
+    """The card at its true size: colours to match above, fields to paint below, and what a photo is put straight by."""
 
-    def __init__(self) -> None:
+    def __init__(self, cards: Sequence[Card]) -> None:
         super().__init__()
-        self.width, self.height = _SWATCH
+        self._cards, self.width, self.height = cards, swatch_card.WIDTH_MM * mm, swatch_card.HEIGHT_MM * mm
 
     def draw(self) -> None:
         """Draw it."""
-        self.canv.setStrokeGray(0.6)
-        self.canv.rect(0, 0, *_SWATCH, stroke=1, fill=0)
+        for box, reflectance in swatch_card.frame():
+            self.canv.setFillGray(printed_grey(reflectance))
+            self._rect(box, fill=1)
+        for card, above, below in zip(self._cards, match_card.PRINTED, match_card.PAINTED, strict=True):
+            self.canv.setFillColorRGB(*screen(card.lab))
+            self._rect(above, fill=1)
+            self.canv.setStrokeGray(0.6)
+            self._rect(below, stroke=1)
+        self.canv.setFillGray(0.1)
+        self.canv.setFont(FONT, SMALL)
+        for place, box in enumerate(match_card.PAINTED, start=1):
+            self.canv.drawString(box.x * mm, self.height - (box.y + box.height + 5) * mm, str(place))
+
+    def _rect(self, box: Box, **how: int) -> None:
+        lower = self.height - (box.y + box.height) * mm
+        self.canv.rect(box.x * mm, lower, box.width * mm, box.height * mm, **{"stroke": 0, "fill": 0, **how})
 
 
 def practice_pdf(sheets: Sheets, paper: Paper = "A4") -> bytes:
@@ -51,15 +70,18 @@ def practice_pdf(sheets: Sheets, paper: Paper = "A4") -> bytes:
     chapters = []
     if sheets.cards:
         about = (
-            "Mix each colour of your own tubes, paint it into the box beside, and judge it when it is dry. Printed colours are "
-            "only as good as the printer: what counts is how near you come to what you see."
+            "Print at 100 %. Mix each colour of your own tubes and paint it into the field below, thick and even, up to the "
+            "colour itself. Judge it when it is dry; then photograph the whole card from above in even daylight, and have it "
+            "scored under Practice. It is held against the print as the photo shows both: how good the printer is does not "
+            "matter."
         )
-        cells = [
-            [str(place), Swatches([screen(card.lab)], *_SWATCH), _Empty(), small("of:")]
-            for place, card in enumerate(sheets.cards, start=1)
-        ]
-        widths = [24.0, _SWATCH[0], _SWATCH[0] + 14, width - 38 - 2 * _SWATCH[0]]
-        chapters.append(Chapter("Mix and match", [words(about, after=8), rows(cells, widths, 8.0)]))
+        notes = [[str(place), small("of:")] for place, _ in enumerate(sheets.cards, start=1)]
+        chapters.append(
+            Chapter(
+                "Mix and match",
+                [words(about, after=8), _MatchCard(sheets.cards), gap(14), rows(notes, [24.0, width - 24], 12.0)],
+            )
+        )
     drawn: list[Flowable] = [words("Judge by eye, write it down, then measure or look it up.", after=8)]
     for first in range(0, len(sheets.drawings), _COLUMNS):
         some = sheets.drawings[first : first + _COLUMNS]

@@ -48,13 +48,8 @@ def _card(page: Page, paint: Paint) -> None:
         page.canvas.setFont("AtkinsonHyperlegibleNext", size)
         page.canvas.drawString(left + x * mm, top - y * mm, words)
 
-    for number in range(4):
-        place, module = swatch_card.mark_box(number), swatch_card.MARK_MM / 6
-        for row, column in zip(*swatch_card.mark_bits(number).nonzero(), strict=True):
-            fill(Box(place.x + float(column) * module, place.y + float(row) * module, module, module), 0.0)
-    for box, reflectance in swatch_card.GREYS:
-        fill(box, _printed_grey(reflectance))
-    fill(swatch_card.BLACK_BAR, 0.0)
+    for box, reflectance in (*swatch_card.frame(), (swatch_card.BLACK_BAR, swatch_card.BAR_REFLECTANCE)):
+        fill(box, printed_grey(reflectance))
     page.canvas.setStrokeGray(0.6)
     kinds: list[SwatchKind] = list(swatch_card.BOXES)
     for kind in kinds:
@@ -67,6 +62,8 @@ def _card(page: Page, paint: Paint) -> None:
     page.y = top - (swatch_card.HEIGHT_MM + 4) * mm
 
 
-def _printed_grey(reflectance: float) -> float:
-    """The grey level (0-1) whose sRGB light has this reflectance; printers render it about so."""
+def printed_grey(reflectance: float) -> float:
+    """The grey level (0-1) whose sRGB light has this reflectance; printers render it about so. Black is printed as black."""
+    if reflectance <= swatch_card.BAR_REFLECTANCE:
+        return 0.0
     return float(1.055 * reflectance ** (1 / 2.4) - 0.055)
