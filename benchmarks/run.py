@@ -16,7 +16,7 @@ from pathlib import Path
 import numpy as np
 from PIL import Image
 
-from . import checks, learning, logbook, passes, sittings, work
+from . import checks, learning, logbook, passes, practice, sittings, work
 from .timing import report, seconds
 
 REPOSITORY = Path(__file__).parents[1]
@@ -230,6 +230,7 @@ def main() -> None:
         work.main()
         work.studio_of_a_thousand()
         logbook.main()
+        practice.main()
 
 
 if __name__ == "__main__":

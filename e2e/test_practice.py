@@ -14,7 +14,9 @@ def test_five_minutes_of_practice(page: Page):
     for _ in range(2):  # dark squares, then light ones: an honest count is not asked of a journey
         expect(page.get_by_role("heading", name="First the screen: how many squares do you see?")).to_be_visible()
         page.get_by_role("button", name="None").click()
+    page.get_by_role("button", name="No", exact=True).click()
     expect(page.get_by_role("heading", name="Which grey is lighter?")).to_be_visible()
+    expect(page.get_by_text("The darks run together")).to_be_visible()
     expect(page.get_by_text("answers are kept and do not count")).to_be_visible()
     page.wait_for_timeout(600)  # nobody answers faster than he sees
     page.keyboard.press("1")

@@ -81,11 +81,8 @@ interface SessionProps {
   end: () => void;
 }
 
-/** Whether the screen passed its check today; null before it was checked. */
-function screenToday(): boolean | null {
-  const kept = sessionStorage.getItem(SCREEN);
-  return kept === null ? null : kept === "good";
-}
+/** What is wrong with the screen by its check, "" where nothing is; null before it was checked. */
+const screenToday = (): string | null => sessionStorage.getItem(SCREEN);
 const SCREEN = "screen-check";
 
 function Session({ kind, shapesOnly, end }: SessionProps) {
@@ -141,7 +138,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
         await sendAnswer({
           ...{ kind: exercise.kind, seed, ratio, scene, about, seconds },
           ...now,
-          dim: screen === false,
+          dim: screen !== "",
         }),
       );
     } catch (error) {
@@ -149,9 +146,9 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
       setProblem(inWords(error));
     }
   };
-  const checked = (seen: boolean) => {
-    sessionStorage.setItem(SCREEN, seen ? "good" : "dim");
-    setScreen(seen);
+  const checked = (fault: string) => {
+    sessionStorage.setItem(SCREEN, fault);
+    setScreen(fault);
     since.current = performance.now();
   };
   const over = left <= 0 && (verdict !== null || question === null);
@@ -170,9 +167,12 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
       {question && (
         <>
           {question.note && <Alert severity="info">{question.note}</Alert>}
-          {screen === false && question.needs !== "shapes" && (
+          {screen && question.needs !== "shapes" && (
             <Typography color="text.secondary">
-              This screen does not show what it should: answers are kept and do not count.
+              {screen} Until then answers are kept and do not count.{" "}
+              <Button size="small" onClick={() => setScreen(null)}>
+                Check it again
+              </Button>
             </Typography>
           )}
           <Asked

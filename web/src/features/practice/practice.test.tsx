@@ -88,17 +88,28 @@ it("tells a drawing in numbers to who does not see it, and takes a number", () =
   expect(said).toEqual([{ chosen: [], number: 52, point: null }]);
 });
 
-it("passes a screen only where both counts are right", () => {
-  const told: boolean[] = [];
-  vi.spyOn(Math, "random").mockReturnValue(0.4); // two squares on each ground
-  inStudio(<ScreenCheck done={(seen) => told.push(seen)} />);
-  fireEvent.click(screen.getByRole("button", { name: "2" }));
-  fireEvent.click(screen.getByRole("button", { name: "2" }));
-  cleanup();
-  inStudio(<ScreenCheck done={(seen) => told.push(seen)} />);
-  fireEvent.click(screen.getByRole("button", { name: "None" }));
-  fireEvent.click(screen.getByRole("button", { name: "2" }));
-  expect(told).toEqual([true, false]);
+describe("the screen's check", () => {
+  const checked = (...said: string[]) => {
+    const told: string[] = [];
+    vi.spyOn(Math, "random").mockReturnValue(0.4); // two squares on each ground
+    inStudio(<ScreenCheck done={(fault) => told.push(fault)} />);
+    for (const name of said) fireEvent.click(screen.getByRole("button", { name }));
+    return told;
+  };
+
+  it("is passed where both counts are right and no night mode is on", () => {
+    expect(checked("2", "2", "No")).toEqual([""]);
+  });
+
+  it("says which end runs together, the darks first", () => {
+    expect(checked("None", "2", "No")[0]).toMatch(/^The darks run together/);
+    cleanup();
+    expect(checked("2", "3", "Yes, or I do not know")[0]).toMatch(/^The lights run together/);
+  });
+
+  it("does not trust a screen that may be warmer than it should", () => {
+    expect(checked("2", "2", "Yes, or I do not know")[0]).toMatch(/night or comfort mode/);
+  });
 });
 
 it("says why a question cannot be asked, and lets the painter stop", async () => {
