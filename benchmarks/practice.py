@@ -36,7 +36,8 @@ def _answers(threshold: float, slope: float, options: int, seed: int):  # type: 
 
 
 def _learner(threshold: float, slope: float, options: int, seed: int):  # type: ignore[no-untyped-def]
-    right, answers = _answers(threshold, slope, options, seed), []
+    right = _answers(threshold, slope, options, seed)
+    answers: list[Seen] = []
     for _ in range(ANSWERS):
         level = next_level(answers, options)
         answers.append(Seen(level, right(level)))

@@ -42,6 +42,7 @@ VIEWS = {
     "/logbook/compare?first=p3&second=e8": "Kettle, first try",
     "/logbook/earlier/e8": "Save the sheet",
     "/practice": "Five minutes",
+    "/archive": "Make an archive",
 }
 
 

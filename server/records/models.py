@@ -1,5 +1,6 @@
 """Paintings with their briefs, what was made from them, the history of changes, background runs, stored pictures."""
 
+import uuid
 from typing import Any, ClassVar
 
 from django.core.serializers.json import DjangoJSONEncoder
@@ -46,9 +47,10 @@ class Painting(Owned):
     """A painting: its title and its brief (`ypsochrom.work.brief`), everything that the painter gave and decided.
 
     `revision` counts the changes of title and brief, `made` the results that were kept for it; `pictures` are the names that the
-    brief mentions. `removed` is when it went to the bin.
+    brief mentions. `removed` is when it went to the bin. By `uid` it is known again in an archive.
     """
 
+    uid = models.UUIDField(default=uuid.uuid4, editable=False)
     title = models.CharField(max_length=120)
     brief = models.JSONField()
     pictures = models.JSONField(default=list)
@@ -63,6 +65,7 @@ class Painting(Owned):
 
     class Meta:
         ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["owner", "uid"], name="one_row_an_owner_and_uid")]
 
 
 class Result(Owned):

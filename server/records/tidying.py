@@ -6,6 +6,7 @@ from django.contrib.auth.models import User
 from django.contrib.sessions.models import Session
 from django.db.models import Max
 from django.utils import timezone
+from django.utils.module_loading import import_string
 from django_tasks_db.models import DBTaskResult
 
 from . import pictures, reserve, workshop
@@ -13,6 +14,9 @@ from .bin import empty_old
 from .models import Invitation, Run
 
 TASKS_KEPT_FOR = timedelta(days=1)
+TIDIED_TOO = ("server.archive.services.tidy",)
+"""Words of the work that tidy up after themselves."""
+
 _ENDED = (Run.State.DONE, Run.State.FAILED, Run.State.CANCELLED)
 
 
@@ -25,6 +29,8 @@ def tidy() -> tuple[int, int]:
     pictures.sweep_files()
     workshop.sweep()
     reserve.keep_back()
+    for other in TIDIED_TOO:
+        import_string(other)()
     now = timezone.now()
     Session.objects.filter(expire_date__lt=now).delete()
     Invitation.objects.filter(until__lt=now).delete()

@@ -3,6 +3,7 @@
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
+from server.archive.api import router as archive
 from server.areas.api import router as areas
 from server.checks.api import router as checks
 from server.logbook.api import router as logbook
@@ -37,3 +38,4 @@ api.add_router("/easel", easel, tags=["easel"])
 api.add_router("/checks", checks, tags=["checks"])
 api.add_router("/logbook", logbook, tags=["logbook"])
 api.add_router("/practice", practice, tags=["practice"])
+api.add_router("/archive", archive, tags=["archive"])

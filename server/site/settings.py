@@ -61,6 +61,7 @@ INSTALLED_APPS = [
     "server.checks",
     "server.logbook",
     "server.practice",
+    "server.archive",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
@@ -113,6 +114,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/.+-[\w-]{8}\.\w+$"
 
 MEDIA_ROOT = DATA / "pictures"
 
+ARCHIVES = DATA / "archives"
 LARGEST_UPLOAD_BYTES = 80_000_000
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 8_000_000

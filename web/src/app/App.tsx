@@ -10,6 +10,7 @@ import { studioQuery } from "./queries";
 import { Shell } from "./Shell";
 import { ViewBoundary } from "./ViewBoundary";
 
+const ArchivePage = lazy(() => import("../features/archive/ArchivePage"));
 const EaselRoute = lazy(() => import("./EaselRoute"));
 const PairPage = lazy(() => import("./PairPage"));
 const SessionEnded = lazy(() => import("./SessionEnded"));
@@ -60,6 +61,7 @@ function AtTheDesk() {
             <Route path="mixes" element={<MixingPage book={(pile) => <IntoTheBook {...pile} />} />} />
             <Route path="logbook/*" element={<LogbookRoutes />} />
             <Route path="practice" element={<PracticePage />} />
+            <Route path="archive" element={<ArchivePage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

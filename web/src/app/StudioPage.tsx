@@ -191,6 +191,11 @@ export default function StudioPage() {
           />
         )}
       </Suspense>
+      <Box sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, pb: 4 }}>
+        <Button component={Link} to="/archive">
+          Save the studio, or load an archive
+        </Button>
+      </Box>
       <Suspense>
         <Bin />
       </Suspense>

@@ -122,3 +122,9 @@ class TooFewPaintings(YpsochromError):
     """There are too few paintings with hours to estimate from."""
 
     code = "logbook.too_few_paintings"
+
+
+class BadArchive(YpsochromError):
+    """A file that is no archive, is larger than an archive may be, or is of a newer version."""
+
+    code = "formats.bad_archive"

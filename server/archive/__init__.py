@@ -1,0 +1,1 @@
+"""Archives: paintings and whole studios saved as one file, and taken in again."""
