@@ -5,11 +5,13 @@ from typing import Literal
 
 from ninja import Schema
 
+from server.site.fields import RowId
+
 
 class SaveIn(Schema):
     """Which painting is to be saved; None for the whole studio."""
 
-    painting: int | None = None
+    painting: RowId | None = None
 
 
 class NotTakenOut(Schema):
