@@ -107,6 +107,7 @@ class ApiMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        request.get_host()  # 400 where it is no name of this site, also for what never asks for it
         response = self.get_response(request)
         if response.status_code == 507 and request.method == "DELETE" and reserve.give_up():
             response = self.get_response(request)

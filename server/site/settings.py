@@ -2,8 +2,8 @@
 
 YPSOCHROM_DATA    folder for the database and pictures (default: var/ in the repository)
 YPSOCHROM_HOSTED  1: login is required and YPSOCHROM_SECRET and YPSOCHROM_HOSTS must be set
-YPSOCHROM_HOSTS   host names, separated by commas
-YPSOCHROM_SECRET  Django's secret key
+YPSOCHROM_HOSTS   host names, separated by commas; none with *
+YPSOCHROM_SECRET  Django's secret key, 40 characters or more
 YPSOCHROM_DOOR    the address at which tablets are let in; set by `demo.serve` for the process behind that door
 YPSOCHROM_DOOR_PORT  its port; the desk can open the door where it is set
 YPSOCHROM_DEBUG   1: Django's debug mode, for `make dev`
@@ -14,6 +14,7 @@ import secrets
 from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
+from django.core.exceptions import ImproperlyConfigured
 
 REPOSITORY = Path(__file__).parents[2]
 DATA = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
@@ -39,8 +40,31 @@ def _local_secret() -> str:
     return place.read_text()
 
 
-SECRET_KEY = os.environ["YPSOCHROM_SECRET"] if HOSTED else _local_secret()
-ALLOWED_HOSTS = os.environ["YPSOCHROM_HOSTS"].split(",") if HOSTED else ["localhost", "127.0.0.1", "[::1]"]
+def _hosted(name: str) -> str:
+    """What a hosted site has to say."""
+    said = os.environ.get(name, "").strip()
+    if not said:
+        raise ImproperlyConfigured(f"A hosted site needs {name}: see docs/hosting.md.")
+    return said
+
+
+def _hosted_secret() -> str:
+    secret = _hosted("YPSOCHROM_SECRET")
+    if len(secret) < SHORTEST_SECRET:
+        raise ImproperlyConfigured(f"YPSOCHROM_SECRET is shorter than {SHORTEST_SECRET} characters: make a longer one.")
+    return secret
+
+
+def _hosted_names() -> list[str]:
+    names = [name.strip() for name in _hosted("YPSOCHROM_HOSTS").split(",") if name.strip()]
+    if any("*" in name or name.startswith(".") for name in names) or not names:
+        raise ImproperlyConfigured("YPSOCHROM_HOSTS names every host by which the site is called; * would let any in.")
+    return names
+
+
+SHORTEST_SECRET = 40
+SECRET_KEY = _hosted_secret() if HOSTED else _local_secret()
+ALLOWED_HOSTS = _hosted_names() if HOSTED else ["localhost", "127.0.0.1", "[::1]"]
 if DOOR:
     ALLOWED_HOSTS = [DOOR]
 

@@ -7,6 +7,7 @@ from .api import api
 
 urlpatterns = [
     path("api/", api.urls),
+    path("health", views.health),
     path("media/<str:name>", views.media),
     re_path(r"^(?!api/|media/|static/).*$", views.page),
 ]

@@ -3,11 +3,12 @@
 import re
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, HttpResponseNotFound
+from django.http import HttpRequest, HttpResponse, HttpResponseNotFound, JsonResponse
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_GET, require_safe
 
 from server.records import pictures
+from server.records.health import health as told_health
 
 _PLACEHOLDER = "__CSP_NONCE__"
 
@@ -23,6 +24,15 @@ def page(request: HttpRequest) -> HttpResponse:
     response = HttpResponse(text)
     response["Cache-Control"] = "no-store"
     return response
+
+
+@require_safe
+def health(_: HttpRequest) -> JsonResponse:
+    """Whether the site works, for whatever looks after it: 200 or 503, and no word about painters or pictures."""
+    found = told_health()
+    answer = JsonResponse(found, status=200 if found["ok"] else 503)
+    answer["Cache-Control"] = "no-store"
+    return answer
 
 
 @require_GET

@@ -5,11 +5,15 @@ import os
 import secrets
 import subprocess
 import sys
+from datetime import timedelta
 from pathlib import Path
 
 import pytest
 from django.contrib.auth.models import User
 from django.test import Client
+from django.utils import timezone
+
+from server.records.models import Run
 
 REPOSITORY = Path(__file__).parents[3]
 JSON = "application/json"
@@ -178,3 +182,60 @@ def test_the_secret_of_a_local_studio_is_its_own_and_kept(tmp_path):
     assert secret("one") == first
     assert secret("two") != first
     assert (tmp_path / "one/secret").stat().st_mode & 0o077 == 0
+
+
+def started_hosted(**said):
+    """What a start as a hosted site says, in a process of its own."""
+    environment = {**os.environ, "YPSOCHROM_HOSTED": "1", "DJANGO_SETTINGS_MODULE": "server.site.settings", **said}
+    code = "import django; django.setup(); from django.conf import settings; print(settings.ALLOWED_HOSTS)"
+    return subprocess.run([sys.executable, "-c", code], cwd=REPOSITORY, env=environment, capture_output=True, text=True)
+
+
+@pytest.mark.parametrize(
+    ("said", "words"),
+    [
+        ({"YPSOCHROM_HOSTS": "studio.example"}, "needs YPSOCHROM_SECRET"),
+        ({"YPSOCHROM_HOSTS": "studio.example", "YPSOCHROM_SECRET": "  "}, "needs YPSOCHROM_SECRET"),
+        ({"YPSOCHROM_HOSTS": "studio.example", "YPSOCHROM_SECRET": "short"}, "shorter than 40"),
+        ({"YPSOCHROM_SECRET": "s" * 50}, "needs YPSOCHROM_HOSTS"),
+        ({"YPSOCHROM_HOSTS": "*", "YPSOCHROM_SECRET": "s" * 50}, "would let any in"),
+        ({"YPSOCHROM_HOSTS": "a.example, *.example", "YPSOCHROM_SECRET": "s" * 50}, "would let any in"),
+        ({"YPSOCHROM_HOSTS": ".example", "YPSOCHROM_SECRET": "s" * 50}, "would let any in"),
+    ],
+)
+def test_a_hosted_site_does_not_start_half_closed(said, words, tmp_path):
+    found = started_hosted(YPSOCHROM_DATA=str(tmp_path), **said)
+    assert found.returncode != 0
+    assert words in found.stderr
+
+
+def test_a_hosted_site_starts_with_what_it_needs(tmp_path):
+    names = " a.example ,b.example"
+    found = started_hosted(YPSOCHROM_DATA=str(tmp_path), YPSOCHROM_HOSTS=names, YPSOCHROM_SECRET="s" * 50)
+    assert found.stdout.strip() == "['a.example', 'b.example']"
+
+
+@pytest.mark.django_db
+def test_health_tells_what_works_and_nothing_of_painters(client, monkeypatch, planned):
+    monkeypatch.setattr("server.records.workshop.is_alive", lambda name="*": True)
+    well = client.get("/health")
+    assert well.status_code == 200
+    assert set(well.json()) == {"ok", "database", "worker", "queue_age_s", "room_bytes"}
+    assert well.json()["queue_age_s"] is None
+    Run.objects.filter(painting_id=planned["id"]).update(state="waiting", begun=timezone.now() - timedelta(minutes=9))
+    slow = client.get("/health")
+    assert (slow.status_code, slow.json()["ok"]) == (503, False)
+    assert slow.json()["queue_age_s"] >= 540
+    monkeypatch.setattr("server.records.workshop.is_alive", lambda name="*": False)
+    assert client.get("/health").json()["worker"] is False
+    assert client.post("/health").status_code == 405
+
+
+@pytest.mark.parametrize("path", ["/api/studio", "/api/subject/paintings", "/", "/health", "/media/x"])
+def test_another_name_than_the_sites_own_is_answered_with_nothing(hosted, two_painters, settings, path):
+    settings.ALLOWED_HOSTS = ["studio.example"]
+    client = Client(SERVER_NAME="studio.example")
+    client.force_login(two_painters[0])
+    assert client.get(path).status_code != 400
+    assert client.get(path, HTTP_HOST="evil.example").status_code == 400
+    assert client.get(path, HTTP_HOST="studio.example.evil.example").status_code == 400
