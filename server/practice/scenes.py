@@ -73,7 +73,7 @@ def shipped_file(name: str) -> bytes:
     return (_DATA / name).read_bytes()
 
 
-_scenes: Recent[tuple[str, Support], Scene] = Recent(6)
+_scenes: Recent[tuple[str, Support], Scene] = Recent(3)
 
 
 def scene_of(shown: Shown) -> Scene:

@@ -100,12 +100,16 @@ class PractisedOut(Schema):
 
 
 class ProgressOut(Schema):
-    """All kinds, and which comes next; in the last `beside` areas that dried, values were off by `beside_off` steps."""
+    """All kinds, and which comes next; in the last `beside` areas that dried, values were off by `beside_off` steps.
+
+    `beside_curve` is by how much those of each day on which paintings were checked.
+    """
 
     kinds: list[PractisedOut]
     next_kind: Kind
     beside: int
     beside_off: float | None
+    beside_curve: list[PointOut]
 
 
 class MatchedOut(Schema):

@@ -3,6 +3,7 @@
 import secrets
 from collections import defaultdict
 from collections.abc import Sequence
+from datetime import datetime
 from typing import Any, cast
 
 import numpy as np
@@ -32,6 +33,8 @@ KEPT = 2000
 """So many of the newest answers are looked at."""
 
 _BESIDE = 40
+_BESIDE_ALL = 600
+"""So many areas that dried are looked at for the curve beside."""
 
 
 def _answers(owner: Any) -> list[Given]:
@@ -209,13 +212,24 @@ def progress(owner: Any) -> ProgressOut:
     answers, box = _answers(owner), shelf_box(owner)
     without = _why_not(box)
     dried = Fact.objects.of(owner).filter(what="value", gathered__teaches=True).order_by("-at", "-id")
-    off = [found - expected for found, expected in dried.values_list("found", "expected")[:_BESIDE]]
+    told = list(dried.values_list("found", "expected", "at")[:_BESIDE_ALL])
+    off = [found - expected for found, expected, _ in told[:_BESIDE]]
     return ProgressOut(
         kinds=[_standing_out(kind, answers, without if JUDGEMENTS[kind].of_tubes else "") for kind in KINDS],
         next_kind=course.next_kind(answers, timezone.now(), _open(box)),
         beside=len(off),
         beside_off=course.usual_error(off) if off else None,
+        beside_curve=_beside(told),
     )
+
+
+def _beside(dried: Sequence[tuple[float, float, datetime]]) -> list[PointOut]:
+    """By how much values were off in paintings, by days on which enough areas were measured; the newest first in `dried`."""
+    by_day: dict[str, list[float]] = defaultdict(list)
+    for found, expected, at in reversed(dried):
+        by_day[at.date().isoformat()].append(found - expected)
+    days = [(day, course.usual_within(off)) for day, off in by_day.items() if len(off) >= course.FEWEST]
+    return [PointOut(day=day, size=size, low=low, high=high) for day, (size, low, high) in days[-_DAYS:]]
 
 
 def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> PractisedOut:

@@ -17,6 +17,7 @@ from server.subject.api import router as subject
 from server.values.api import router as values
 from server.work.api import router as desk
 
+from .account import router as account
 from .door import CleanParser
 from .problems import answer_problems
 from .studio import router as studio
@@ -26,6 +27,7 @@ api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, 
 answer_problems(api)
 api.add_router("/studio", studio, tags=["studio"])
 api.add_router("/studio/tablets", tablets, tags=["tablets"])
+api.add_router("/studio/account", account, tags=["account"])
 api.add_router("/desk", desk, tags=["desk"])
 api.add_router("/materials", materials, tags=["materials"])
 api.add_router("/subject", subject, tags=["subject"])

@@ -172,4 +172,5 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    "loggers": {"server.site": {"level": "INFO"}},  # who logged in, and who was refused
 }

@@ -1,20 +1,25 @@
 """Who is painting here: the local painter, or somebody who has logged in."""
 
+import logging
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
+from django.utils import timezone
 from ninja import Router, Schema, Status
 from ninja.errors import AuthenticationError
 from ninja.utils import check_csrf
 
 from ypsochrom.kit.errors import YpsochromError
 
+from .account import BEGAN
 from .fields import Name, Password
 from .owned import painter
 from .problems import PROBLEMS
 
 router = Router()
+log = logging.getLogger(__name__)
 
 
 class Studio(Schema):
@@ -51,8 +56,11 @@ def log_in(request: HttpRequest, payload: Login) -> Studio:
         raise AuthenticationError
     user = authenticate(request, username=payload.username, password=payload.password)
     if user is None:
+        log.warning("login refused to %s", request.META.get("REMOTE_ADDR", ""))
         raise WrongLogin("Name and password do not belong together.", "Check both and try again.")
     login(request, user)
+    request.session[BEGAN] = timezone.now().isoformat()
+    log.info("painter %s logged in", user.pk)
     return Studio(painter=user.get_username(), hosted=settings.HOSTED)
 
 

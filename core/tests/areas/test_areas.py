@@ -134,3 +134,14 @@ def test_a_reflection_would_be_of_what_stands_over_it():
     assert above(water, [shore, weed, boat]) is boat
     assert above(water, [weed]) is weed
     assert above(water, []) is None
+
+
+@pytest.mark.parametrize("size", [(60, 90), (40, 40), (33, 120), (200, 300)])
+@pytest.mark.parametrize("step", [1, 40, 140])
+def test_a_small_flat_photo_is_parted_into_areas_without_a_gap(size, step):
+    # calming borders once lost a whole patch of such a picture, and nothing could be planned
+    linear = np.full((*size, 3), 0.05, np.float32)
+    linear[:, size[1] // 2 :] += step / 255
+    labels = partition(linear)
+    assert labels.shape == size
+    assert sorted(np.unique(labels)) == list(range(int(labels.max()) + 1))

@@ -1,9 +1,12 @@
 """Practice over HTTP: questions, answers judged from their seed, progress, and answers that are none."""
 
+from datetime import UTC, datetime, timedelta
+
 import numpy as np
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from server.logbook.models import Fact, Gathered
 from server.materials.palettes import shelf_box
 from server.materials.services import add_tubes
 from server.practice import services
@@ -41,7 +44,8 @@ def reply(client, question, right=True, seconds=4.0, status=200, **more):
     if exercise["asks"] == "point":
         body["point"] = [answer.right.x if right else (answer.right.x + 0.5) % 1, answer.right.y]
     elif exercise["asks"] == "number":
-        body["number"] = answer.right if right else exercise["most"]
+        far = exercise["least"] if answer.right > (exercise["least"] + exercise["most"]) / 2 else exercise["most"]
+        body["number"] = answer.right if right else far
     elif exercise["asks"] == "one":
         body["chosen"] = list(answer.right) if right else [(answer.right[0] + 1) % len(exercise["options"])]
     elif exercise["asks"] == "cells":
@@ -223,3 +227,25 @@ def card(client, picture, status=200):
     answer = client.post("/api/practice/card", {"photo": photo})
     assert answer.status_code == status, answer.content
     return answer.json()
+
+
+def test_values_of_checked_paintings_stand_beside_day_by_day(client):
+    owner = local_painter()
+    gathered = Gathered.objects.create(owner=owner, title="Jug", key="x")
+    begin = datetime(2026, 6, 1, 9, tzinfo=UTC)
+    for day, off in ((0, 0.8), (4, 0.4), (9, 0.2)):
+        for place in range(4 if day != 4 else 2):  # two areas are too few to say
+            sign = 1 if place % 2 else -1
+            Fact.objects.create(
+                owner=owner, gathered=gathered, key=f"{day}/{place}", at=begin + timedelta(days=day, minutes=place),
+                what="value", of="value 5", expected=5.0, found=5.0 + sign * off,
+            )  # fmt: skip
+    told = ask(client, "get", "progress")
+    assert [(one["day"], round(one["size"], 6)) for one in told["beside_curve"]] == [
+        ("2026-06-01", 0.8),
+        ("2026-06-10", 0.2),
+    ]
+    assert all(one["low"] < one["size"] < one["high"] for one in told["beside_curve"])
+    gathered.teaches = False
+    gathered.save()
+    assert ask(client, "get", "progress")["beside_curve"] == []

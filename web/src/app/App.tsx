@@ -10,6 +10,7 @@ import { studioQuery } from "./queries";
 import { Shell } from "./Shell";
 import { ViewBoundary } from "./ViewBoundary";
 
+const AccountPage = lazy(() => import("../features/account/AccountPage"));
 const ArchivePage = lazy(() => import("../features/archive/ArchivePage"));
 const EaselRoute = lazy(() => import("./EaselRoute"));
 const PairPage = lazy(() => import("./PairPage"));
@@ -62,6 +63,7 @@ function AtTheDesk() {
             <Route path="logbook/*" element={<LogbookRoutes />} />
             <Route path="practice" element={<PracticePage />} />
             <Route path="archive" element={<ArchivePage />} />
+            <Route path="account" element={<AccountPage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

@@ -105,9 +105,14 @@ export function Shell({ studio, children }: { studio: Studio; children: ReactNod
         </Box>
         <Box sx={{ flex: 1 }} />
         {studio.hosted && (
-          <Button color="inherit" onClick={() => void logOut().then(() => queries.resetQueries())}>
-            {studio.painter}: log out
-          </Button>
+          <>
+            <NavLink to="/account" style={LINK}>
+              {studio.painter}
+            </NavLink>
+            <Button color="inherit" onClick={() => void logOut().then(() => queries.resetQueries())}>
+              Log out
+            </Button>
+          </>
         )}
         <Saving />
         <Tooltip title={next ? `Undo: ${next}` : "Nothing to undo"}>

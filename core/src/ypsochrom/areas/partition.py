@@ -16,7 +16,7 @@ from skimage.segmentation import watershed
 from ..colour import cielab
 from ..colour.types import Float, LabelImage, LinearRgb
 from ..imaging.discs import nearest_label
-from ..imaging.resample import enlarge_labels, fit_within, shrink
+from ..imaging.resample import enlarge_labels, fit_within, shrink, with_all_labels
 from ..kit.errors import BadSetting
 from .calming import calmed
 from .features import Channels, channels, edges, features, smooth
@@ -122,7 +122,8 @@ def tree_of(patches: Patches, width: int, height: int, judge: Judge | None = Non
     count = len(steps) + 1
     first = max(0, count - MOST_DETAIL)
     piece_of = areas_after(count, steps[:first])
-    small = calmed(piece_of.astype(np.uint8)[patches.labels], patches.lasting)
+    found = piece_of.astype(np.uint8)[patches.labels]
+    small = with_all_labels(calmed(found, patches.lasting), found)
     pieces = _without_crumbs(enlarge_labels(small, width, height))
     # the later steps speak of patches: each stands for the piece that holds it
     left = [replace(s, kept=int(piece_of[s.kept]), absorbed=int(piece_of[s.absorbed])) for s in steps[first:]]

@@ -1,4 +1,4 @@
-"""`ypsochrom plan | values | mix | match | film | dry | schedule | light`: batch work and checks on the same core as the web
+"""`ypsochrom plan | batch | values | mix | match | film | dry | schedule | light`: work and checks on the same core as the web
 application.
 
 The contract is public and versioned (docs/plan-schema). Bad input gives one line on standard error and exit status 2.
@@ -29,17 +29,16 @@ class _Parser(argparse.ArgumentParser):
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Run one command; the exit status is 0, or 2 when the input cannot be used."""
+    """Run one command; the exit status is 0, 2 when the input cannot be used, or 1 when some of a batch could not."""
     if arguments is None:
         gc.disable()  # a process of its own lives for seconds, and looking for circles costs a twentieth of them
     given = _guarded(list(sys.argv[1:] if arguments is None else arguments))
     options = _parser().parse_args(given)
     try:
-        options.run(options)
+        return int(options.run(options) or 0)
     except YpsochromError as error:
         print("ypsochrom: " + " ".join(str(error).split()), file=sys.stderr)
         return 2
-    return 0
 
 
 def _guarded(arguments: list[str]) -> list[str]:
@@ -53,16 +52,16 @@ def _parser() -> argparse.ArgumentParser:
 
     plan = commands.add_parser("plan", help="a photo to a whole painting plan")
     _photo(plan)
-    plan.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
-    plan.add_argument(
-        "--method", choices=["equal", "natural", "masses"], default="equal", help="how steps are parted (equal)"
-    )
-    plan.add_argument("--brush-mm", type=float, help="simplify the value map to this brush")
-    plan.add_argument("--school", default="direct", help=f"way of painting, one of {', '.join(SCHOOL_KEYS)} (direct)")
-    plan.add_argument("--shelf", type=Path, help="CSV of your tubes; else a shelf of sixteen common ones")
-    plan.add_argument("--tubes", type=int, default=None, help="how many tubes the palette may have (8)")
-    plan.add_argument("--paper", choices=["A4", "Letter"], default="A4", help="size of plan.pdf (A4)")
+    _planning(plan)
     plan.set_defaults(run=_plan)
+
+    batch = commands.add_parser("batch", help="a folder of photos to a plan each")
+    batch.add_argument("folder", type=Path, metavar="FOLDER", help="where the photos lie")
+    batch.add_argument("--size", required=True, help="the support of each, as in 300x200mm")
+    batch.add_argument("--out", type=Path, required=True, metavar="DIR", help="folder for a folder of results each")
+    batch.add_argument("--watch", action="store_true", help="go on with photos that come, until Ctrl-C")
+    _planning(batch)
+    batch.set_defaults(run=_batch)
 
     values = commands.add_parser("values", help="a photo to a value map")
     _photo(values)
@@ -167,6 +166,18 @@ def _photo(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--out", type=Path, required=True, metavar="DIR", help="folder for the results")
 
 
+def _planning(parser: argparse.ArgumentParser) -> None:
+    parser.add_argument("--steps", type=int, default=5, help="value steps, 2-9 (5)")
+    parser.add_argument(
+        "--method", choices=["equal", "natural", "masses"], default="equal", help="how steps are parted (equal)"
+    )
+    parser.add_argument("--brush-mm", type=float, help="simplify the value map to this brush")
+    parser.add_argument("--school", default="direct", help=f"way of painting, one of {', '.join(SCHOOL_KEYS)} (direct)")
+    parser.add_argument("--shelf", type=Path, help="CSV of your tubes; else a shelf of sixteen common ones")
+    parser.add_argument("--tubes", type=int, default=None, help="how many tubes the palette may have (8)")
+    parser.add_argument("--paper", choices=["A4", "Letter"], default="A4", help="size of plan.pdf (A4)")
+
+
 def _read_photo(path: Path) -> bytes:
     try:
         return path.read_bytes()
@@ -214,6 +225,41 @@ def _plan(options: argparse.Namespace) -> None:
         )  # and while it is planned, what writes it down
         work = planned_work(decoded, brief, tubes)
     writer.result().write(plan_of(work), options.out, options.photo.stem, options.paper, painted_stages(work))
+
+
+WATCHED_EVERY_S = 2.0
+
+
+def _batch(options: argparse.Namespace) -> int:
+    import time
+
+    from . import batch
+
+    if not options.folder.is_dir():
+        raise BadSetting(f"{options.folder} is no folder.", "Give the folder in which the photos lie.")
+    _read_shelf(options.shelf)  # before anything is planned
+    shelf = None if options.shelf is None else options.shelf.read_text(encoding="utf-8-sig")
+    asked = {
+        name: getattr(options, name) for name in ("size", "steps", "method", "brush_mm", "school", "tubes", "paper")
+    }
+
+    def plan(photo: Path, out: Path) -> None:
+        _plan(argparse.Namespace(**{**vars(options), "photo": photo, "out": out}))
+
+    def told(words: str) -> None:
+        print(words, file=sys.stderr, flush=True)
+
+    while True:
+        found = batch.round_of(options.folder, options.out, {**asked, "shelf": shelf}, plan, told)
+        if not options.watch:
+            break
+        try:
+            time.sleep(WATCHED_EVERY_S)
+        except KeyboardInterrupt:
+            break
+    if not found:
+        raise BadPicture(f"There is no photo in {options.folder}.", "Put JPEG, PNG, WebP, TIFF or HEIC files there.")
+    return 1 if any(one.why_not for one in found) else 0
 
 
 def _values(options: argparse.Namespace) -> None:

@@ -203,9 +203,14 @@ def standing(kind: Kind, answers: Sequence[Given]) -> Standing:
         size, low, high = (judgement.usual * one for one in (told.threshold, told.low, told.high))
         return Standing(kind, size, low, high, None, len(own), last)
     off = np.array([one.off for one in own[-_RECENT:] if one.off is not None])
+    return Standing(kind, *usual_within(off), float(off.mean()), len(own), last)
+
+
+def usual_within(off: Sequence[float] | Float) -> tuple[float, float, float]:
+    """By how much one is off as a rule, and what that lies between eight times in ten."""
     error = usual_error(off)
     reach = float(stdtrit(len(off), 0.9)) / math.sqrt(2 * len(off))
-    return Standing(kind, error, error / (1 + reach), error * (1 + reach), float(off.mean()), len(own), last)
+    return error, error / (1 + reach), error * (1 + reach)
 
 
 def usual_error(off: Sequence[float] | Float) -> float:

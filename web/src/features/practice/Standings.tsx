@@ -1,5 +1,15 @@
 /** How far the painter is with every judgement, with a small curve over the days. */
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from "@mui/material";
+import {
+  Box,
+  Button,
+  Stack,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from "@mui/material";
 
 import type { Kind, Progress, Standing } from "./queries";
 import { biasWords, NEEDS, sized, standingWords } from "./words";
@@ -37,7 +47,7 @@ export function Standings({ progress, practise }: Props) {
                 {one.why_not && <Typography color="text.secondary">{one.why_not}</Typography>}
               </TableCell>
               <TableCell>
-                <Curve standing={one} />
+                <Curve {...one} />
               </TableCell>
               <TableCell align="right">
                 {one.on_paper ? (
@@ -58,10 +68,13 @@ export function Standings({ progress, practise }: Props) {
         </TableBody>
       </Table>
       {progress.beside_off !== null && (
-        <Typography sx={{ mt: 2 }}>
-          In your paintings, the last {progress.beside} areas that dried were off by{" "}
-          {progress.beside_off.toFixed(2)} steps as a rule.
-        </Typography>
+        <Stack direction="row" sx={{ mt: 2, gap: 3, alignItems: "center" }}>
+          <Typography>
+            In your paintings, the last {progress.beside} areas that dried were off by{" "}
+            {progress.beside_off.toFixed(2)} steps as a rule.
+          </Typography>
+          <Curve title="In your paintings" unit="steps" curve={progress.beside_curve} />
+        </Stack>
       )}
     </>
   );
@@ -71,8 +84,7 @@ const WIDE = 120;
 const HIGH = 34;
 
 /** Sizes day by day with their intervals, the smaller the lower. */
-function Curve({ standing }: { standing: Standing }) {
-  const { curve, unit, title } = standing;
+function Curve({ curve, unit, title }: Pick<Standing, "curve" | "unit" | "title">) {
   if (curve.length === 0) return null;
   const most = Math.max(...curve.map((one) => one.high));
   const x = (place: number) =>

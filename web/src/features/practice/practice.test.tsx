@@ -7,6 +7,7 @@ import PracticePage from "./PracticePage";
 import { Question, type Said } from "./Question";
 import { ScoreCard } from "./ScoreCard";
 import { ScreenCheck } from "./ScreenCheck";
+import { Standings } from "./Standings";
 import type { Exercise, Verdict } from "./queries";
 
 afterEach(() => {
@@ -120,7 +121,9 @@ it("says why a question cannot be asked, and lets the painter stop", async () =>
     },
   ]; // prettier-ignore
   serve({
-    "GET /api/practice/progress": { body: { kinds, next_kind: "mix", beside: 0, beside_off: null } },
+    "GET /api/practice/progress": {
+      body: { kinds, next_kind: "mix", beside: 0, beside_off: null, beside_curve: [] },
+    },
     "GET /api/practice/next": {
       status: 422,
       body: { code: "x", message: "Too few tubes.", hint: "Add some." },
@@ -320,4 +323,31 @@ describe("a painted card", () => {
     expect(await screen.findByText("Every field matches")).toBeTruthy();
     expect(screen.queryByText("No swatch card. Show it whole.")).toBeNull();
   });
+});
+
+it("shows beside practice by how much values were off in paintings, day by day", () => {
+  const curve = [
+    { day: "2026-06-01", size: 0.62, low: 0.5, high: 0.8 },
+    { day: "2026-06-09", size: 0.31, low: 0.25, high: 0.4 },
+  ];
+  const none = { kinds: [], next_kind: "value" as const };
+  inStudio(
+    <Standings
+      progress={{ ...none, beside: 40, beside_off: 0.31, beside_curve: curve }}
+      practise={() => undefined}
+    />,
+  );
+  expect(screen.getByText(/the last 40 areas that dried were off by 0\.31 steps as a rule/)).toBeTruthy();
+  const shown = screen.getByRole("img", {
+    name: "In your paintings: 2026-06-01 0.62 steps, 2026-06-09 0.31 steps",
+  });
+  expect(shown.querySelectorAll("circle")).toHaveLength(2);
+  cleanup();
+  inStudio(
+    <Standings
+      progress={{ ...none, beside: 0, beside_off: null, beside_curve: [] }}
+      practise={() => undefined}
+    />,
+  );
+  expect(screen.queryByText(/In your paintings/)).toBeNull();
 });
