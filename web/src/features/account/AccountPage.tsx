@@ -56,14 +56,14 @@ function Password() {
     >
       <Typography variant="h2">Password</Typography>
       <TextField
-        label="As it is"
+        label="Present password"
         type="password"
         autoComplete="current-password"
         value={old}
         onChange={(event) => setOld(event.target.value)}
       />
       <TextField
-        label="As it is to be"
+        label="New password"
         type="password"
         autoComplete="new-password"
         value={next}
@@ -71,7 +71,7 @@ function Password() {
       />
       {problem && <Alert severity="info">{problem}</Alert>}
       <Button type="submit" variant="contained" disabled={!old || !next} sx={{ alignSelf: "start" }}>
-        Change it
+        Change the password
       </Button>
     </Stack>
   );
@@ -97,7 +97,7 @@ function Sessions({ account }: { account: Account }) {
               {one.here ? "This browser" : "Another browser"}
               {one.began && `, since ${moment.format(new Date(one.began))}`}
             </Typography>
-            {!one.here && <Button onClick={() => void end(one.id)}>Log it out</Button>}
+            {!one.here && <Button onClick={() => void end(one.id)}>Log out there</Button>}
           </Stack>
         ))}
       </Stack>

@@ -26,13 +26,13 @@ const type = (label: string, value: string) =>
 it("changes the password and forgets what was typed", async () => {
   const asked = serve({ ...GET, "POST /api/studio/account/password": { body: account() } });
   inStudio(<AccountPage />, "/account");
-  const button = await screen.findByRole<HTMLButtonElement>("button", { name: "Change it" });
+  const button = await screen.findByRole<HTMLButtonElement>("button", { name: "Change the password" });
   expect(button.disabled).toBe(true);
-  type("As it is", "ochre");
-  type("As it is to be", "viridian at dusk 7");
+  type("Present password", "ochre");
+  type("New password", "viridian at dusk 7");
   fireEvent.click(button);
   expect(await screen.findByText(/Other browsers are logged out/)).toBeTruthy();
-  expect(screen.getByLabelText<HTMLInputElement>("As it is to be").value).toBe("");
+  expect(screen.getByLabelText<HTMLInputElement>("New password").value).toBe("");
   expect(asked.find((one) => one.method === "POST")?.body).toEqual({
     old: "ochre",
     new: "viridian at dusk 7",
@@ -49,12 +49,12 @@ it("says why a password cannot be, and keeps what was typed", async () => {
     },
   });
   inStudio(<AccountPage />, "/account");
-  await screen.findByRole("button", { name: "Change it" });
-  type("As it is", "ochre");
-  type("As it is to be", "123");
-  fireEvent.click(screen.getByRole("button", { name: "Change it" }));
+  await screen.findByRole("button", { name: "Change the password" });
+  type("Present password", "ochre");
+  type("New password", "123");
+  fireEvent.click(screen.getByRole("button", { name: "Change the password" }));
   expect(await screen.findByText("This password is too weak. Make it longer.")).toBeTruthy();
-  expect(screen.getByLabelText<HTMLInputElement>("As it is to be").value).toBe("123");
+  expect(screen.getByLabelText<HTMLInputElement>("New password").value).toBe("123");
 });
 
 it("logs another browser out, never this one", async () => {
@@ -65,7 +65,7 @@ it("logs another browser out, never this one", async () => {
   ).getAllByRole("listitem");
   expect(here!.textContent).toMatch(/^This browser, since 1 Jun 2026/);
   expect(within(here!).queryByRole("button")).toBeNull();
-  fireEvent.click(within(other!).getByRole("button", { name: "Log it out" }));
+  fireEvent.click(within(other!).getByRole("button", { name: "Log out there" }));
   await waitFor(() => expect(screen.queryByText("Another browser")).toBeNull());
   expect(asked.some((one) => one.method === "DELETE")).toBe(true);
 });
