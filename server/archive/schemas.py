@@ -1,10 +1,8 @@
 """Archives over HTTP."""
 
-from datetime import datetime
-from typing import Literal
-
 from ninja import Schema
 
+from server.records.schemas import RunOut
 from server.site.fields import RowId
 
 
@@ -14,37 +12,28 @@ class SaveIn(Schema):
     painting: RowId | None = None
 
 
-class NotTakenOut(Schema):
-    """Something of an archive that was not taken in, and why."""
+class NotLoadedOut(Schema):
+    """Something of an archive that was not loaded, and why."""
 
     what: str
     why: str
 
 
-class TakenInOut(Schema):
-    """What came of taking an archive in: titles of paintings that were taken in, of those that were there already, what else was
-    taken in, in words, and what could not be.
+class LoadedOut(Schema):
+    """What came of loading an archive: titles of paintings that came in, of those that were there already, what else came in, in
+    words, and what could not be had.
     """
 
     taken: list[str] = []
     there: list[str] = []
     also: list[str] = []
-    lost: list[NotTakenOut] = []
+    lost: list[NotLoadedOut] = []
 
 
 class TransferOut(Schema):
-    """An archive that is saved or taken in: how far it is, and what came of it."""
+    """An archive that is saved or loaded (the kind of its `run`): `bytes` where it can be fetched, `loaded` what came of it."""
 
-    id: int
-    way: Literal["out", "in"]
+    run: RunOut
     name: str
-    painting: int | None
-    state: Literal["waiting", "running", "done", "failed", "cancelled"]
-    share: float
-    doing: str
-    message: str
-    hint: str
-    copies: bool
     bytes: int | None
-    begun: datetime
-    report: TakenInOut | None
+    loaded: LoadedOut | None

@@ -33,7 +33,7 @@ from ypsochrom.kit import codec
 from ypsochrom.kit.codec import Json, Migration, OldDocument
 from ypsochrom.kit.errors import YpsochromError
 from ypsochrom.kit.progress import Progress
-from ypsochrom.paint.catalogue import paint
+from ypsochrom.paint.catalogue import is_known
 from ypsochrom.passes.factors import Factors
 from ypsochrom.sittings.easel.acts import Act
 from ypsochrom.sittings.easel.worklist import WorkList
@@ -42,7 +42,7 @@ from ypsochrom.work import brief as briefs
 
 from .collecting import VERSIONS
 from .rows import Damaged, created, made, written
-from .schemas import NotTakenOut, TakenInOut
+from .schemas import LoadedOut, NotLoadedOut
 
 MIGRATIONS: Mapping[str, Mapping[int, Migration]] = {kind: {} for kind in VERSIONS}
 """From every released version of a kind of document to the next."""
@@ -58,10 +58,10 @@ class Taking:
     owner: Any
     archive: Archive
     copies: bool
-    report: TakenInOut = field(default_factory=TakenInOut)
+    report: LoadedOut = field(default_factory=LoadedOut)
     _pictures: dict[str, bool] = field(default_factory=dict)
 
-    def all(self, progress: Progress) -> TakenInOut:
+    def all(self, progress: Progress) -> LoadedOut:
         """Take in all that is whole; what is done stays when it is stopped half-way."""
         names = self.archive.names
         for place, name in enumerate(names):
@@ -94,7 +94,7 @@ class Taking:
             self._lost(name, f"damaged: {str(problem).splitlines()[0][:160]}" if str(problem) else "damaged")
 
     def _lost(self, what: str, why: str) -> None:
-        self.report.lost.append(NotTakenOut(what=what[:200], why=why))
+        self.report.lost.append(NotLoadedOut(what=what[:200], why=why))
 
     # pictures ---------------------------------------------------------------------------------------------------------
 
@@ -225,7 +225,7 @@ class Taking:
         row = made(Page, given, **of)
         HandedData.model_validate(row.handed)
         _words(row.tags)
-        row.palette = [key for key in _words(row.palette) if _is_paint(key)]
+        row.palette = [key for key in _words(row.palette) if is_known(key)]
         row.photo = self._if_there(row.photo)
         return row
 
@@ -239,7 +239,7 @@ class Taking:
         for lab in (row.planned, row.wet, row.came_out):
             if lab is not None and (len(lab) != 3 or not all(isinstance(one, int | float) for one in lab)):
                 raise Damaged("no colour")
-        if not row.parts or not all(_is_paint(key) and float(ml) >= 0 for key, ml in row.parts.items()):
+        if not row.parts or not all(is_known(key) and float(ml) >= 0 for key, ml in row.parts.items()):
             raise Damaged("no pile")
         return row
 
@@ -291,10 +291,9 @@ class Taking:
     def _tube(self, given: Json) -> TubeRow | None:
         try:
             row = made(TubeRow, given, owner=self.owner)
-            paint(row.key)
-        except (Damaged, YpsochromError):
+        except Damaged:
             return None
-        return row if 0 <= row.left_ml <= row.volume_ml else None
+        return row if is_known(row.key) and 0 <= row.left_ml <= row.volume_ml else None
 
     def _new(self, model: type[Any], given: Json, what: str, *times: str) -> int:
         """Rows that are not there yet, by all that they say; how many those are."""
@@ -383,14 +382,6 @@ def _words(given: Json) -> list[str]:
     if not isinstance(given, list) or not all(isinstance(one, str) for one in given):
         raise Damaged("no list of words")
     return given
-
-
-def _is_paint(key: str) -> bool:
-    try:
-        paint(key)
-    except YpsochromError:
-        return False
-    return True
 
 
 _PLURALS = {

@@ -132,13 +132,13 @@ def _begin(painting: Painting) -> None:
 
 def measure_what_came_late(run: Run) -> None:
     """Photos that were kept while a run was ending: nobody has measured them, and nobody else will."""
-    if run.state == Run.State.DONE and CheckRow.objects.filter(painting=run.painting, wanted=True).exists():
-        _begin(run.painting)
+    if run.state == Run.State.DONE and CheckRow.objects.filter(painting=run.of, wanted=True).exists():
+        _begin(run.of)
 
 
 def measure(run: Run, progress: Progress) -> dict[str, Any]:
     """Measure every photo of a painting that has yet to be, the oldest first; what cannot be measured says why."""
-    waiting = CheckRow.objects.filter(painting=run.painting, wanted=True).order_by("taken", "id")
+    waiting = CheckRow.objects.filter(painting=run.of, wanted=True).order_by("taken", "id")
     count = 0
     while (row := waiting.first()) is not None:
         count += 1

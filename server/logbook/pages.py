@@ -20,11 +20,11 @@ from server.sittings.easel import services as easel
 from server.work import desk
 from ypsochrom.formats.pdf.hand_over import hand_over_pdf
 from ypsochrom.formats.pdf.page import Paper
-from ypsochrom.kit.errors import BadSetting, UnknownPaint
+from ypsochrom.kit.errors import BadSetting
 from ypsochrom.logbook import pages as core
 from ypsochrom.logbook.hand_over import HandOver, may_be_varnished, priced
 from ypsochrom.materials.support import Support
-from ypsochrom.paint.catalogue import paint
+from ypsochrom.paint.catalogue import is_known, paint
 from ypsochrom.passes.schools import school_of
 
 from .diaries import picture_of
@@ -145,15 +145,7 @@ def listed(owner: Any, asked: WantedIn) -> PagesOut:
 
 
 def _tubes(keys: Iterable[str]) -> list[PageTubeOut]:
-    return [PageTubeOut(key=key, name=paint(key).name, colour=masstone(key)) for key in keys if _is_known(key)]
-
-
-def _is_known(key: str) -> bool:
-    try:
-        paint(key)
-    except UnknownPaint:
-        return False
-    return True
+    return [PageTubeOut(key=key, name=paint(key).name, colour=masstone(key)) for key in keys if is_known(key)]
 
 
 def _out(kept: _Kept, habits: Habits, may_varnish: datetime | None = None) -> PageOut:
@@ -342,7 +334,7 @@ def hand_over(owner: Any, ref: str, paper: Paper) -> bytes:
         height_mm=one.height_mm,
         support=said.support,
         ground=said.ground or _ground_of(owner, kept),
-        paints=tuple(paint(key) for key in one.palette if _is_known(key)),
+        paints=tuple(paint(key) for key in one.palette if is_known(key)),
         finished=kept.finished,
         varnish=said.varnish,
         varnished=said.varnished,

@@ -61,7 +61,7 @@ def begin(owner: Any, painting_id: int, given: PaletteChoiceIn) -> Run:
 def work(run: Run, progress: Progress) -> dict[str, Any]:
     """Carry out a search; the keys it found."""
     given, owner = PaletteChoiceIn(**run.asked), run.owner
-    opened = desk.opened(run.painting)
+    opened = desk.opened(run.of)
     box = usable_box(tubes_of(owner)) if given.out_of == "shelf" else shelf_box(owner).only(catalogue())
     missing = [key for key in given.locked if key not in box.keys]
     if missing:

@@ -85,7 +85,7 @@ def checked_what_if(given: WhatIfIn) -> dict[str, Any]:
 def work(run: Run, progress: Progress) -> dict[str, Any]:
     """Carry out a study; its answer as JSON."""
     studies = {"schools": _schools, "grounds": _grounds, "what-if": _what_if}
-    answer: Schema = studies[run.kind](run, checked(run.owner, run.painting_id), progress)
+    answer: Schema = studies[run.kind](run, checked(run.owner, run.of.pk), progress)
     return answer.model_dump()
 
 

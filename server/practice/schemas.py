@@ -78,8 +78,8 @@ class PointOut(Schema):
 class PractisedOut(Schema):
     """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
 
-    `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
-    day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
+    `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
+    `curve` the same day by day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
     """
 
     kind: Kind
@@ -92,6 +92,7 @@ class PractisedOut(Schema):
     low: float | None
     high: float | None
     bias: float | None
+    leans: str
     count: int
     last: str | None
     curve: list[PointOut]

@@ -15,11 +15,11 @@ from server.materials.palettes import shelf_box
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pdf.practice import practice_pdf
-from ypsochrom.kit.errors import BadPicture, BadSetting, BadShelf
+from ypsochrom.kit.errors import BadPicture, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course, match_card
 from ypsochrom.practice.course import JUDGEMENTS, Given
-from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Exercise, Kind, Place, Said
+from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Kind, Place, said
 from ypsochrom.practice.kinds.mixing import checked
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
@@ -123,8 +123,8 @@ def answer(owner: Any, given: AnswerIn) -> VerdictOut:
     """Judge an answer and keep it; `BadSetting` where it is no answer to this question."""
     scene = scene_of(named(owner, given.scene)) if JUDGEMENTS[given.kind].of_scene else None
     exercise, right = course.made(given.kind, given.seed, given.ratio, Material(shelf_box(owner), scene, given.about))
-    said = _said(exercise, given)
-    verdict, counts = course.verdict(exercise, right, said, given.seconds)
+    answered = said(exercise, tuple(given.chosen), given.number, None if given.point is None else Place(*given.point))
+    verdict, counts = course.verdict(exercise, right, answered, given.seconds)
     PracticeAnswer.objects.create(
         owner=owner,
         kind=given.kind,
@@ -134,7 +134,7 @@ def answer(owner: Any, given: AnswerIn) -> VerdictOut:
         is_right=verdict.is_right,
         off=verdict.off,
         seconds=given.seconds,
-        choice=said[0] if isinstance(said, tuple) and len(said) == 1 else None,
+        choice=answered[0] if isinstance(answered, tuple) and len(answered) == 1 else None,
         counts=counts,
         dim=given.dim and JUDGEMENTS[given.kind].needs != "shapes",
     )
@@ -150,26 +150,6 @@ def answer(owner: Any, given: AnswerIn) -> VerdictOut:
         why=f"{verdict.why}{leaning}",
         counts=counts,
     )
-
-
-def _said(exercise: Exercise, given: AnswerIn) -> Said:
-    if exercise.asks == "point":
-        if given.point is None:
-            raise BadSetting("That is no answer.", "Show a place in the picture.")
-        return Place(*given.point)
-    if exercise.asks == "number":
-        if given.number is None or not exercise.least <= given.number <= exercise.most:
-            raise BadSetting("That is no answer.", f"Give a number from {exercise.least:g} to {exercise.most:g}.")
-        return given.number
-    if exercise.asks == "cells":
-        columns, rows = exercise.cells
-        if len(given.chosen) != columns * rows or max(given.chosen) >= len(exercise.options):
-            raise BadSetting("That is no answer.", "Give every field one of the values.")
-        return tuple(given.chosen)
-    count = len(exercise.options) if exercise.asks == "order" else 1
-    if len(set(given.chosen)) != count or max(given.chosen, default=count) >= len(exercise.options):
-        raise BadSetting("That is no answer.", f"Choose {'all of them in order' if count > 1 else 'one of them'}.")
-    return tuple(given.chosen)
 
 
 def sheets(owner: Any, seed: int | None, paper: Paper) -> bytes:
@@ -245,6 +225,7 @@ def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> Practis
         low=told.low,
         high=told.high,
         bias=told.bias if told.leans else None,
+        leans=told.leans,
         count=told.count,
         last=None if told.last is None else told.last.isoformat(),
         curve=_curve(kind, answers),

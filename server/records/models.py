@@ -123,8 +123,9 @@ class Shelf(Owned):
 class Run(Owned):
     """One computation in the background; the page reads its progress from here, also after a reload.
 
-    `kind` is the plan itself or a study of it; `asked` is what a study was asked, `result` what it found. `worker` is who carries
-    it out, `starts` how often it was begun, `heard` when something was last heard of it.
+    `kind` is the plan itself, a study of it, or with `painting` None something of the whole studio; `asked` is what was asked
+    for, `result` what was found. `worker` is who carries it out, `starts` how often it was begun, `heard` when something was last
+    heard of it.
     """
 
     class State(models.TextChoices):
@@ -136,7 +137,7 @@ class Run(Owned):
         FAILED = "failed"
         CANCELLED = "cancelled"
 
-    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="runs")
+    painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="runs", null=True)
     kind = models.CharField(max_length=12, default="plan")
     asked = models.JSONField(default=dict)
     result = models.JSONField(null=True)
@@ -150,6 +151,12 @@ class Run(Owned):
     starts = models.IntegerField(default=0)
     begun = models.DateTimeField(auto_now_add=True)
     heard = models.DateTimeField(auto_now=True)
+
+    @property
+    def of(self) -> Painting:
+        """The painting that it is of; a run of the whole studio is of none."""
+        assert self.painting is not None
+        return self.painting
 
 
 class Invitation(Owned):

@@ -5,7 +5,7 @@ too, or when no worker lives, the painter is told. Looking at a run changes noth
 """
 
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from datetime import timedelta
 from typing import Any
 
@@ -27,6 +27,7 @@ LOST_AFTER = timedelta(seconds=90)
 """A run under way of which nothing has been heard for so long stands still, even when its worker lives."""
 
 WAITS_FOR_A_WORKER = timedelta(seconds=30)
+_ROOM_FOR_DOING = 80
 MOST_STARTS = 2
 MOST_ROUNDS = 5
 
@@ -38,9 +39,20 @@ _UNDER_WAY = (Run.State.WAITING, Run.State.RUNNING)
 def begin(owner: Any, painting_id: int, kind: str = "plan", asked: dict[str, Any] | None = None) -> Run:
     """A new run for a painting that has none of its kind under way."""
     painting = painting_of(owner, painting_id)
-    newest = latest(painting, kind)
+    return _begun(latest(painting, kind), "This painting is being planned already.", owner, painting, kind, asked)
+
+
+@transaction.atomic
+def begin_for_studio(owner: Any, kind: str, kinds: Collection[str], asked: dict[str, Any]) -> Run:
+    """A new run of the whole studio, which has none of these kinds under way."""
+    return _begun(latest_of_studio(owner, kinds), "The studio is being worked on already.", owner, None, kind, asked)
+
+
+def _begun(
+    newest: Run | None, busy: str, owner: Any, painting: Painting | None, kind: str, asked: dict[str, Any] | None
+) -> Run:
     if newest is not None and newest.state in _UNDER_WAY:
-        raise Conflict("This painting is being planned already.", "Wait for it to end, or stop it first.")
+        raise Conflict(busy, "Wait for it to end, or stop it first.")
     if newest is not None and newest.state == Run.State.FAILED:  # one that was lost ends with this
         lost = Run.objects.filter(pk=newest.pk, state__in=_UNDER_WAY)
         lost.update(state=newest.state, message=newest.message, hint=newest.hint)
@@ -56,6 +68,12 @@ def is_under_way(painting: Painting, kind: str = "plan") -> bool:
 def latest(painting: Painting, kind: str = "plan") -> Run | None:
     """The newest run of a kind, as it is to be seen: one that was lost says so."""
     run = Run.objects.of(painting.owner).filter(painting=painting, kind=kind).order_by("-id").first()
+    return None if run is None else as_seen(run)
+
+
+def latest_of_studio(owner: Any, kinds: Collection[str]) -> Run | None:
+    """The newest run of the whole studio of some kinds, as it is to be seen."""
+    run = Run.objects.of(owner).filter(painting=None, kind__in=kinds).order_by("-id").first()
     return None if run is None else as_seen(run)
 
 
@@ -97,7 +115,7 @@ def carry_out(run_id: int, work: Work) -> None:
 
     When the painter changes the painting meanwhile the work is done once more, so that the newest choice is what is kept.
     """
-    run = Run.objects.select_related("painting", "painting__owner").get(pk=run_id)
+    run = Run.objects.select_related("owner", "painting", "painting__owner").get(pk=run_id)
     if run.state != Run.State.WAITING:
         return
     run.starts += 1
@@ -107,7 +125,7 @@ def carry_out(run_id: int, work: Work) -> None:
             result = work(run, _reporter(run))
             if _ended(run, result):
                 return
-            run.painting.refresh_from_db()
+            run.of.refresh_from_db()
         _note(run, state=Run.State.DONE, share=1.0, doing="done", result=result)
     except Cancelled:
         _note(run, state=Run.State.CANCELLED)
@@ -129,7 +147,10 @@ def _ended(run: Run, result: dict[str, Any] | None) -> bool:
 
     Both in one transaction: whoever changes the painting sees either a run that will look again, or one that has ended.
     """
-    if Painting.objects.filter(pk=run.painting_id).exclude(revision=run.painting.revision).exists():
+    if (
+        run.painting is not None
+        and Painting.objects.filter(pk=run.painting_id).exclude(revision=run.painting.revision).exists()
+    ):
         return False
     _note(run, state=Run.State.DONE, share=1.0, doing="done", result=result)
     return True
@@ -150,7 +171,7 @@ def _reporter(run: Run) -> Progress:
             last = now
             if Run.objects.filter(pk=run.pk, cancel=True).exists():
                 raise Cancelled
-            _note(run, share=share, doing=doing)
+            _note(run, share=share, doing=doing[:_ROOM_FOR_DOING])
 
     return report
 

@@ -18,6 +18,8 @@ WORK = {
     "giving": "server.sittings.studies.work",
     "together": "server.sittings.studies.work",
     "check": "server.checks.services.measure",
+    "save": "server.archive.services.save",
+    "load": "server.archive.services.load",
 }
 """Where the work of every kind of run is done."""
 

@@ -36,6 +36,6 @@ def tidy() -> tuple[int, int]:
     Invitation.objects.filter(until__lt=now).delete()
     DBTaskResult.objects.finished().filter(finished_at__lt=now - TASKS_KEPT_FOR).delete()
     DBTaskResult.objects.running().filter(started_at__lt=now - TASKS_KEPT_FOR).delete()  # their worker was killed
-    newest = Run.objects.values("painting", "kind").annotate(newest=Max("pk")).values("newest")
+    newest = Run.objects.values("owner", "painting", "kind").annotate(newest=Max("pk")).values("newest")
     Run.objects.filter(state__in=_ENDED, heard__lt=now - TASKS_KEPT_FOR).exclude(pk__in=newest).delete()
     return emptied, forgotten

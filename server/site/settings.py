@@ -85,7 +85,6 @@ INSTALLED_APPS = [
     "server.checks",
     "server.logbook",
     "server.practice",
-    "server.archive",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -49,7 +49,7 @@ def work(run: Run, progress: Progress) -> dict[str, Any]:
 
 
 def _giving(run: Run, progress: Progress) -> GivingOut:
-    work, plan = _planned(run.painting)
+    work, plan = _planned(run.of)
     brief, stock = work.inputs.brief, work.inputs.stock
     found = what_gives(
         scene_of(work),
@@ -65,7 +65,7 @@ def _giving(run: Run, progress: Progress) -> GivingOut:
 
 
 def _together(run: Run, progress: Progress) -> TogetherOut:
-    work, mine = _planned(run.painting)
+    work, mine = _planned(run.of)
     painting = painting_of(run.owner, run.asked["other"])
     other, theirs = _planned(painting)
     shared = shared_piles(mine.mixes, mine.volumes, theirs.mixes, theirs.volumes)
@@ -80,7 +80,7 @@ def _together(run: Run, progress: Progress) -> TogetherOut:
         progress=progress,
     )
     schedule = found.schedule
-    titles = {MINE: run.painting.title, THEIRS: painting.title}
+    titles = {MINE: run.of.title, THEIRS: painting.title}
     names = {
         MINE: names_of(work.last("areas"), work.inputs.brief),
         THEIRS: names_of(other.last("areas"), other.inputs.brief),

@@ -74,7 +74,8 @@ def _paintings(owner: Any, search: str) -> QuerySet[Painting]:
 def _runs_of(paintings: list[int]) -> dict[int, Run]:
     """The newest plan's run of each painting."""
     newest = Run.objects.filter(painting__in=paintings, kind="plan").values("painting").annotate(newest=Max("pk"))
-    return {run.painting_id: runs.as_seen(run) for run in Run.objects.filter(pk__in=newest.values("newest"))}
+    found = Run.objects.filter(pk__in=newest.values("newest"))
+    return {run.painting_id: runs.as_seen(run) for run in found if run.painting_id is not None}
 
 
 def _worked_out(owner: Any, paintings: list[int], shelf: int) -> dict[int, _Card]:

@@ -24,11 +24,11 @@ def compute(painting: Painting, progress: Progress) -> None:
 
 def search(run: Run, progress: Progress) -> dict[str, Any] | None:
     """The work of a search for a better schedule than the first."""
-    opened(run.painting).bring("schedule", progress)
+    opened(run.of).bring("schedule", progress)
     return None
 
 
 def plan(run: Run, progress: Progress) -> dict[str, Any] | None:
     """The work of a plan's run."""
-    compute(run.painting, progress)
+    compute(run.of, progress)
     return None

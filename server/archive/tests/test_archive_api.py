@@ -15,15 +15,15 @@ from django.utils import timezone
 
 from server.archive import services
 from server.archive.collecting import painting_body
-from server.archive.models import Transfer
 from server.checks.models import CheckRow
 from server.conftest import photo
 from server.logbook.models import Fact, Gathered, Page, Swatch
 from server.materials.models import TubeRow
 from server.materials.services import add_tubes
 from server.practice.models import PracticeAnswer
-from server.records import pictures
-from server.records.models import Change, Habits, Painting, Result, StoredPicture
+from server.records import pictures, runs
+from server.records.models import Change, Habits, Painting, Result, Run, StoredPicture
+from server.records.tidying import tidy as tidy_all
 from server.sittings.models import ActRow
 from ypsochrom.materials.shelf import starter_shelf
 
@@ -53,8 +53,8 @@ def other(other_client):
 def saved(client, painting=None):
     """The archive as bytes."""
     transfer = ask(client, "post", "archive/out", {"painting": painting}, 202)
-    assert transfer["state"] == "done", transfer
-    answer = client.get(f"/api/archive/{transfer['id']}/file")
+    assert transfer["run"]["state"] == "done", transfer
+    answer = client.get(f"/api/archive/{transfer['run']['id']}/file")
     content = b"".join(answer.streaming_content)
     assert len(content) == transfer["bytes"]
     return content
@@ -104,7 +104,7 @@ def same(body):
 def test_a_painting_comes_back_with_all_that_hung_on_it_in_another_studio(client, other, painter, worked):
     content = saved(client, worked.pk)
     told = taken_in(other, content)
-    assert (told["state"], told["report"]["taken"], told["report"]["lost"]) == ("done", ["Two halves"], [])
+    assert (told["run"]["state"], told["loaded"]["taken"], told["loaded"]["lost"]) == ("done", ["Two halves"], [])
     mine = Painting.objects.get(owner=other.owner)
     assert same(painting_body(other.owner, mine)) == same(painting_body(painter, worked))
     assert ActRow.objects.filter(owner=other.owner).count() == ActRow.objects.filter(owner=painter).count() > 0
@@ -136,10 +136,10 @@ def test_twice_doubles_nothing_and_a_copy_is_made_when_asked_for(client, worked,
     before = {model: model.objects.count() for model in (Painting, Result, ActRow, Swatch, Page, Habits)}
     content = saved(client, worked.pk)
     told = taken_in(client, content)
-    assert (told["report"]["taken"], told["report"]["there"]) == ([], ["Two halves"])
+    assert (told["loaded"]["taken"], told["loaded"]["there"]) == ([], ["Two halves"])
     assert {model: model.objects.count() for model in before} == before
-    copied = ask(client, "post", f"archive/{told['id']}/copies", status=202)
-    assert copied["report"]["taken"] == ["Two halves, copy"]
+    copied = ask(client, "post", f"archive/{told['run']['id']}/copies", status=202)
+    assert copied["loaded"]["taken"] == ["Two halves, copy"]
     first, second = Painting.objects.order_by("pk")
     assert first.uid != second.uid
     mine, copy = (painting_body(painter, one) for one in (first, second))
@@ -171,10 +171,10 @@ def test_a_whole_studio_moves(client, other, worked, painter, upload):
     ask(client, "post", "practice/answers", answer)
     content = saved(client)
     told = taken_in(other, content)
-    assert told["state"] == "done", told
-    assert sorted(told["report"]["taken"]) == ["Jar", "Two halves"]
-    assert told["report"]["lost"] == []
-    assert told["report"]["also"] == [
+    assert told["run"]["state"] == "done", told
+    assert sorted(told["loaded"]["taken"]) == ["Jar", "Two halves"]
+    assert told["loaded"]["lost"] == []
+    assert told["loaded"]["also"] == [
         "1 painting from before", "1 lesson", "1 answer of practice", f"{TubeRow.objects.filter(owner=painter).count()} tubes",
     ]  # fmt: skip
     mine = {model: model.objects.filter(owner=painter).count() for model in (Painting, TubeRow, Page, PracticeAnswer)}
@@ -183,12 +183,12 @@ def test_a_whole_studio_moves(client, other, worked, painter, upload):
     assert Gathered.objects.filter(owner=other.owner, title="Long gone").count() == 1
     assert gone.painting is not None
     again = taken_in(other, saved(other))
-    assert sorted(again["report"]["there"]) == ["Jar", "Two halves"]
-    assert again["report"]["also"] == []
+    assert sorted(again["loaded"]["there"]) == ["Jar", "Two halves"]
+    assert again["loaded"]["also"] == []
 
 
 def test_a_shelf_that_came_in_can_be_undone(client, other, shelf):
-    assert taken_in(other, saved(client))["report"]["also"] == ["8 tubes"]
+    assert taken_in(other, saved(client))["loaded"]["also"] == ["8 tubes"]
     assert TubeRow.objects.filter(owner=other.owner).count() == 8
     undone = ask(other, "post", "desk/history/shelf/undo")
     assert undone["label"] == "Loaded a shelf from an archive"
@@ -199,7 +199,7 @@ def test_two_tubes_alike_are_two(client, other, painter):
     tube = starter_shelf()[0]
     add_tubes(painter, [tube, tube])
     add_tubes(other.owner, [tube])
-    assert taken_in(other, saved(client))["report"]["also"] == ["1 tube"]
+    assert taken_in(other, saved(client))["loaded"]["also"] == ["1 tube"]
     assert TubeRow.objects.filter(owner=other.owner).count() == 2
 
 
@@ -241,7 +241,7 @@ def test_a_missing_photo_takes_its_painting_and_nothing_else(client, other, uplo
         for name in jar.pictures:
             del files[f"pictures/{name}"]
 
-    told = taken_in(other, changed(saved(client), lose))["report"]
+    told = taken_in(other, changed(saved(client), lose))["loaded"]
     assert told["taken"] == ["Two halves"]
     assert {"what": "the painting “Jar”", "why": "its photo is missing or damaged"} in told["lost"]
     assert not Painting.objects.filter(owner=other.owner, title="Jar").exists()
@@ -255,7 +255,7 @@ def test_a_picture_that_is_made_anew_anyway_is_not_missed(client, other, worked)
         for name in made:
             files.pop(f"pictures/{name}", None)
 
-    told = taken_in(other, changed(saved(client, worked.pk), lose))["report"]
+    told = taken_in(other, changed(saved(client, worked.pk), lose))["loaded"]
     assert (told["taken"], told["lost"]) == (["Two halves"], [])
     pid = Painting.objects.get(owner=other.owner).pk
     assert ask(other, "get", f"subject/paintings/{pid}", status=409)["code"] == "site.outdated"
@@ -287,7 +287,7 @@ def spoilt(where, what):
     ],
 )
 def test_a_damaged_row_is_told_and_its_painting_can_be_opened(client, other, worked, where, what):
-    told = taken_in(other, changed(saved(client, worked.pk), spoilt(where, what)))["report"]
+    told = taken_in(other, changed(saved(client, worked.pk), spoilt(where, what)))["loaded"]
     assert told["taken"] == ["Two halves"]
     assert [one["why"] for one in told["lost"]] == ["damaged"]
     pid = Painting.objects.get(owner=other.owner).pk
@@ -310,9 +310,9 @@ def test_a_damaged_row_is_told_and_its_painting_can_be_opened(client, other, wor
 )
 def test_a_damaged_painting_is_told_and_leaves_nothing_behind(client, other, worked, alter):
     told = taken_in(other, changed(saved(client, worked.pk), with_body(alter)))
-    assert told["state"] == "done"
-    assert told["report"]["taken"] == []
-    assert len(told["report"]["lost"]) == 1
+    assert told["run"]["state"] == "done"
+    assert told["loaded"]["taken"] == []
+    assert len(told["loaded"]["lost"]) == 1
     for model in (Painting, Result, ActRow, Swatch, Page, Habits):
         assert not model.objects.filter(owner=other.owner).exists()
 
@@ -339,7 +339,7 @@ def test_what_is_no_picture_is_not_kept(client, other, upload):
         document = json.loads(files["documents/painting-00001.json"])
         files["documents/painting-00001.json"] = json.dumps(document).replace(name, evil).encode()
 
-    told = taken_in(other, changed(saved(client), swap))["report"]
+    told = taken_in(other, changed(saved(client), swap))["loaded"]
     assert "no picture" in [one["why"] for one in told["lost"]]
     assert not StoredPicture.objects.filter(owner=other.owner).exists()
 
@@ -347,53 +347,56 @@ def test_what_is_no_picture_is_not_kept(client, other, upload):
 @pytest.mark.parametrize("content", [b"", b"PK", photo(), b"{}"])
 def test_what_is_no_archive_is_said_and_can_be_sent_again(client, content):
     told = taken_in(client, content)
-    assert (told["state"], told["report"]) == ("failed", None)
-    assert "not an archive" in told["message"]
-    assert told["hint"]
-    assert ask(client, "get", "archive/newest")["id"] == told["id"]
+    assert (told["run"]["state"], told["loaded"]) == ("failed", None)
+    assert "not an archive" in told["run"]["message"]
+    assert told["run"]["hint"]
+    assert ask(client, "get", "archive/newest")["run"] == ask(client, "get", "archive/run") == told["run"]
 
 
 def test_one_is_worked_on_at_a_time_and_can_be_stopped(client, painter):
-    waiting = Transfer.objects.create(owner=painter, way="out", name="studio.zip")
+    waiting = Run.objects.create(owner=painter, kind="save", asked={"painting": None, "name": "studio.zip"})
     refused = ask(client, "post", "archive/out", {"painting": None}, 409)
-    assert "already" in refused["message"]
-    assert ask(client, "post", f"archive/{waiting.pk}/cancel")["state"] == "cancelled"
-    services.carry_out(waiting.pk)
-    assert Transfer.objects.get(pk=waiting.pk).state == "cancelled"
-    assert ask(client, "post", "archive/out", {"painting": None}, 202)["state"] == "done"
+    assert "being worked on already" in refused["message"]
+    assert ask(client, "post", f"desk/runs/{waiting.pk}/cancel")["state"] == "cancelled"
+    runs.carry_out(waiting.pk, services.save)
+    assert Run.objects.get(pk=waiting.pk).state == "cancelled"
+    assert ask(client, "post", "archive/out", {"painting": None}, 202)["run"]["state"] == "done"
 
 
-def test_stopping_in_the_middle_keeps_what_was_taken_in(client, other, upload, monkeypatch):
+def test_stopping_in_the_middle_keeps_what_was_taken_in_and_tells_it(client, other, upload, monkeypatch):
     for number in range(3):
         upload(title=f"Jar {number}", content=photo(300 + number, 200))
     content = saved(client)
-    monkeypatch.setattr(services, "REPORT_EVERY_S", 0.0)
-    told = []
+    monkeypatch.setattr(runs, "REPORT_EVERY_S", 0.0)
+    noted = runs._note
 
-    def stop(transfer, **facts):
-        told.append(facts)
-        Transfer.objects.filter(pk=transfer.pk).update(**facts, cancel=len(told) > 4)
+    def stop(run, **facts):
+        noted(run, **facts)
+        if "loading 2" in facts.get("doing", ""):
+            Run.objects.filter(pk=run.pk).update(cancel=True)
 
-    monkeypatch.setattr(services, "_note", stop)
+    monkeypatch.setattr(runs, "_note", stop)
     found = taken_in(other, content)
-    assert found["state"] == "cancelled"
+    assert found["run"]["state"] == "cancelled"
     kept = Painting.objects.filter(owner=other.owner).count()
     assert 0 < kept < 3
-    assert len(found["report"]["taken"]) == kept
+    assert len(found["loaded"]["taken"]) == kept
 
 
-def test_a_worker_that_ends_leaves_words_and_no_half_file(client, painter, monkeypatch):
-    lost = Transfer.objects.create(owner=painter, way="out", name="x.zip", state="running", worker="gone")
-    found = ask(client, "get", "archive/newest")
+def test_a_worker_that_ends_leaves_words_and_no_half_file(client, painter):
+    asked = {"painting": None, "name": "x.zip"}
+    lost = Run.objects.create(owner=painter, kind="save", asked=asked, state="running", worker="gone", starts=2)
+    found = ask(client, "get", "archive/run")
     assert (found["id"], found["state"]) == (lost.pk, "failed")
-    assert "Start it again" in found["hint"]
-    assert ask(client, "post", "archive/out", {"painting": None}, 202)["state"] == "done"
+    assert found["hint"]
+    assert ask(client, "post", "archive/out", {"painting": None}, 202)["run"]["state"] == "done"
+    assert list(services.place_of(lost).parent.glob("*.part")) == []
 
 
 def test_another_painters_archive_is_not_to_be_had(client, other, worked):
-    mine = ask(client, "post", "archive/out", {"painting": worked.pk}, 202)["id"]
+    mine = ask(client, "post", "archive/out", {"painting": worked.pk}, 202)["run"]["id"]
     assert other.get(f"/api/archive/{mine}/file").status_code == 404
-    assert other.post(f"/api/archive/{mine}/cancel").status_code == 404
+    assert other.post(f"/api/desk/runs/{mine}/cancel").status_code == 404
     assert other.post(f"/api/archive/{mine}/copies").status_code == 404
     ask(other, "post", "archive/out", {"painting": worked.pk}, 404)
     assert ask(other, "get", "archive/newest") is None
@@ -404,7 +407,7 @@ def test_an_archive_is_called_after_its_painting_and_leads_nowhere(client, uploa
     told = ask(client, "post", "archive/out", {"painting": Painting.objects.get().pk}, 202)
     assert told["name"].startswith("etc Jar 水 a b c")
     assert not set("/\\\r\n:") & set(told["name"])
-    answer = client.get(f"/api/archive/{told['id']}/file")
+    answer = client.get(f"/api/archive/{told['run']['id']}/file")
     assert "attachment" in answer["Content-Disposition"]
     assert "X-Evil" not in answer
     answer.close()
@@ -412,21 +415,28 @@ def test_an_archive_is_called_after_its_painting_and_leads_nowhere(client, uploa
 
 def test_archives_go_by_themselves(client, upload):
     upload(title="Jar")
-    old = ask(client, "post", "archive/out", {"painting": None}, 202)["id"]
-    place = services.place_of(Transfer.objects.get(pk=old))
+    old = ask(client, "post", "archive/out", {"painting": None}, 202)["run"]["id"]
+    place = services.place_of(Run.objects.get(pk=old))
     assert place.stat().st_mode & 0o777 == 0o600
-    Transfer.objects.update(heard=timezone.now() - services.KEPT_FOR - timedelta(minutes=1))
     stray = place.with_name("9999.part")
     stray.write_bytes(b"x")
     services.tidy()
-    assert not Transfer.objects.exists()
-    long_ago = timezone.now().timestamp() - 3600
-    for one in (place, stray):
-        if one.exists():
-            os.utime(one, (long_ago, long_ago))
+    assert {one.name for one in place.parent.iterdir()} == {place.name, stray.name}
+    for one, days in ((stray, 0.1), (place, 3)):
+        long_ago = timezone.now().timestamp() - days * 86_400
+        os.utime(one, (long_ago, long_ago))
     services.tidy()
     assert list(place.parent.iterdir()) == []
+    assert ask(client, "get", "archive/newest")["bytes"] is None
     assert client.get(f"/api/archive/{old}/file").status_code == 404
+
+
+def test_runs_of_a_studio_are_tidied_for_each_painter(client, other):
+    mine, theirs = (ask(one, "post", "archive/out", {"painting": None}, 202)["run"]["id"] for one in (client, other))
+    Run.objects.update(heard=timezone.now() - timedelta(days=9))
+    tidy_all()
+    assert ask(client, "get", "archive/run")["id"] == mine
+    assert ask(other, "get", "archive/run")["id"] == theirs
 
 
 def test_a_painting_in_the_bin_is_not_saved_and_checks_in_it_are(client, worked, upload, other):
@@ -436,7 +446,7 @@ def test_a_painting_in_the_bin_is_not_saved_and_checks_in_it_are(client, worked,
     )  # fmt: skip
     upload(title="Jar")
     client.delete(f"/api/subject/paintings/{Painting.objects.get(title='Jar').pk}")
-    told = taken_in(other, saved(client))["report"]
+    told = taken_in(other, saved(client))["loaded"]
     assert told["taken"] == ["Two halves"]
     assert CheckRow.with_removed.filter(owner=other.owner, removed__isnull=False).count() == 1
 
@@ -445,10 +455,10 @@ def test_a_painting_in_the_bin_is_not_saved_and_checks_in_it_are(client, worked,
 def test_archives_of_every_released_version_are_taken_in(other, kept):
     """`studio-<version>.zip` was saved by that version of the archive and is never written anew."""
     told = taken_in(other, kept.read_bytes())
-    assert told["state"] == "done"
-    assert told["report"]["lost"] == []
-    assert told["report"]["taken"] == ["Two halves"]
-    assert "1 painting from before" in told["report"]["also"]
+    assert told["run"]["state"] == "done"
+    assert told["loaded"]["lost"] == []
+    assert told["loaded"]["taken"] == ["Two halves"]
+    assert "1 painting from before" in told["loaded"]["also"]
     pid = Painting.objects.get(owner=other.owner).pk
     assert ask(other, "post", "logbook/gather")["left"] == 0
     assert ask(other, "get", f"logbook/diaries/{pid}")["sittings"]

@@ -29,10 +29,13 @@ export function serve(table: Record<string, Answer | ((asked: Asked) => Answer)>
       asked.push(one);
       const entry = table[`${one.method} ${one.path}`];
       const answer = typeof entry === "function" ? entry(one) : (entry ?? { status: 404, body: {} });
-      return new Response(answer.status === 204 ? null : JSON.stringify(answer.body ?? {}), {
-        status: answer.status ?? 200,
-        headers: { "Content-Type": "application/json", ...answer.headers },
-      });
+      return new Response(
+        answer.status === 204 ? null : JSON.stringify(answer.body === undefined ? {} : answer.body),
+        {
+          status: answer.status ?? 200,
+          headers: { "Content-Type": "application/json", ...answer.headers },
+        },
+      );
     }),
   );
   return asked;

@@ -120,10 +120,15 @@ def present_key(key: str) -> str:
     return RENAMED.get(key, key)
 
 
+def is_known(key: str) -> bool:
+    """Whether the catalogue has a paint with this key, or had one under it."""
+    return present_key(key) in catalogue()
+
+
 def paint(key: str) -> Paint:
     """The paint with this key, or with one of an earlier catalogue; `UnknownPaint` names the nearest ones."""
     known = catalogue()
-    if present_key(key) in known:
+    if is_known(key):
         return known[present_key(key)]
     near = difflib.get_close_matches(key.upper(), known, n=3, cutoff=0.4)
     hint = f"Did you mean {', '.join(near)}?" if near else f"Known keys are {', '.join(known)}."

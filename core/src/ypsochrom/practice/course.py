@@ -26,7 +26,8 @@ class Judgement:
     """A kind: what it is called and what it trains, its usual threshold (in `unit`), and how many answers there are to guess.
 
     Both are 0 where it is measured by how much an answer is off. `needs` is what of screen and eye it takes; `of_tubes` says that
-    it is made of the painter's tubes, `of_scene` of a picture, `of_values` that it can be asked about one value.
+    it is made of the painter's tubes, `of_scene` of a picture, `of_values` that it can be asked about one value. `ways` are the
+    words for being off by more and by less, none where what is off has no way.
     """
 
     title: str
@@ -39,7 +40,11 @@ class Judgement:
     of_tubes: bool = False
     of_scene: bool = False
     of_values: bool = False
+    ways: tuple[str, ...] = ()
 
+
+_VALUE = ("too light", "too dark")
+_AMOUNT = ("too much", "too little")
 
 Maker = Callable[[int, float, Material], Made]
 
@@ -70,51 +75,112 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
             "Which is lighter", "values on grounds that deceive", "steps", 0.5, 2, _plain(values.lighter), "values"
         ),
         "value": Judgement(
-            "Name the value", "values on the scale", "steps", 0.0, 0, _of_values(values.value), "values", of_values=True
+            "Name the value",
+            "values on the scale",
+            "steps",
+            0.0,
+            0,
+            _of_values(values.value),
+            "values",
+            of_values=True,
+            ways=_VALUE,
         ),
         "match": Judgement(
-            "Match the value", "the value of a colour", "steps", 0.0, 0, _of_values(values.match), "colour", of_values=True
+            "Match the value",
+            "the value of a colour",
+            "steps",
+            0.0,
+            0,
+            _of_values(values.match),
+            "colour",
+            of_values=True,
+            ways=_VALUE,
         ),
         "ladder": Judgement("Put in order", "small steps of value", "steps", 0.25, 24, _plain(values.ladder), "values"),
         "deceiving": Judgement(
             "Colour against grey", "values of strong colours", "steps", 0.8, 2, _plain(values.deceiving), "colour"
         ),
         "lightest": Judgement(
-            "Lightest and darkest", "the ends of your own pictures", "steps", 0.4, 4, _of_scene(pictures.lightest), "values",
+            "Lightest and darkest",
+            "the ends of your own pictures",
+            "steps",
+            0.4,
+            4,
+            _of_scene(pictures.lightest),
+            "values",
             of_scene=True,
         ),
         "squint": Judgement(
-            "What runs together", "masses, with half-closed eyes", "steps", 0.5, 3, _of_scene(pictures.squint), "values",
+            "What runs together",
+            "masses, with half-closed eyes",
+            "steps",
+            0.5,
+            3,
+            _of_scene(pictures.squint),
+            "values",
             of_scene=True,
         ),
         "spot": Judgement(
-            "A value in a picture", "values among others", "steps", 0.0, 0, _of_scene(pictures.spot), "values", of_scene=True
+            "A value in a picture",
+            "values among others",
+            "steps",
+            0.0,
+            0,
+            _of_scene(pictures.spot),
+            "values",
+            of_scene=True,
+            ways=_VALUE,
         ),
         "block-in": Judgement(
             "Block it in", "masses, from memory", "steps", 0.0, 0, _of_scene(pictures.block_in), "values", of_scene=True
         ),
         "edge": Judgement(
-            "How hard is the edge", "lost, soft, firm, hard", "grades", 0.0, 0, _of_scene(pictures.edge), "values", of_scene=True
+            "How hard is the edge",
+            "lost, soft, firm, hard",
+            "grades",
+            0.0,
+            0,
+            _of_scene(pictures.edge),
+            "values",
+            of_scene=True,
+            ways=("too hard", "too soft"),
         ),
-        "warmer": Judgement("Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, _of_tubes(mixing.warmer), "colour"),
-        "wet to dry": Judgement("Wet to dry", "how paint dries", "ΔE", 6.0, 3, _of_tubes(mixing.wet_to_dry), "colour", True),
-        "mix": Judgement("Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, _of_tubes(mixing.mix), "colour", True),
-        "needs": Judgement("What does it need", "mending a pile", "ΔE", 1.5, 3, _of_tubes(mixing.needs), "colour", True),
+        "warmer": Judgement(
+            "Warmer or cooler", "temperature at one value", "ΔE", 2.0, 2, _of_tubes(mixing.warmer), "colour"
+        ),
+        "wet to dry": Judgement(
+            "Wet to dry", "how paint dries", "ΔE", 6.0, 3, _of_tubes(mixing.wet_to_dry), "colour", True
+        ),
+        "mix": Judgement(
+            "Of what is it mixed", "your tubes in a mix", "ΔE", 10.0, 3, _of_tubes(mixing.mix), "colour", True
+        ),
+        "needs": Judgement(
+            "What does it need", "mending a pile", "ΔE", 1.5, 3, _of_tubes(mixing.needs), "colour", True
+        ),
         "palette": Judgement(
             "Can these make it", "what your tubes reach", "ΔE", 8.0, 2, _of_tubes(mixing.palette), "colour", True
         ),
-        "ratio": Judgement("How wide, how high", "proportions", "times", 0.0, 0, _plain(proportion.ratio), "shapes"),
-        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _plain(proportion.angle), "shapes"),
+        "ratio": Judgement(
+            "How wide, how high", "proportions", "times", 0.0, 0, _plain(proportion.ratio), "shapes", ways=_AMOUNT
+        ),
+        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _plain(proportion.angle), "shapes", ways=_AMOUNT),
         "bisect": Judgement(
             "Find the middle", "halving by eye", "mm", 0.0, 0, _of_scene(pictures.bisect), "shapes", of_scene=True
         ),
         "transfer": Judgement(
-            "Put the point over", "places by a grid", "mm", 0.0, 0, _of_scene(pictures.transfer), "shapes", of_scene=True
+            "Put the point over",
+            "places by a grid",
+            "mm",
+            0.0,
+            0,
+            _of_scene(pictures.transfer),
+            "shapes",
+            of_scene=True,
         ),
         "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _plain(order.order), "shapes"),
         "card": Judgement("Mix and match", "matching by eye, in paint", "ΔE", 0.0, 0, _on_paper, "colour"),
     }
-)  # fmt: skip
+)
 """Usual thresholds are from memory, and only where practice begins."""
 
 
@@ -183,9 +249,12 @@ class Standing:
     last: datetime | None
 
     @property
-    def leans(self) -> bool:
-        """Whether numbers are off one way more than by chance: by a third of their usual error."""
-        return self.bias is not None and self.size is not None and abs(self.bias) >= self.size / 3
+    def leans(self) -> str:
+        """Which way numbers are off more than by chance (by a third of their usual error), in words; "" where they are not."""
+        ways = JUDGEMENTS[self.kind].ways
+        if not ways or self.bias is None or self.size is None or abs(self.bias) < self.size / 3:
+            return ""
+        return ways[0] if self.bias > 0 else ways[1]
 
 
 FEWEST = 3

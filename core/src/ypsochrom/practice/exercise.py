@@ -4,6 +4,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal, get_args
 
+from ..kit.errors import BadSetting
+
 Kind = Literal[
     "lighter", "value", "match", "ladder", "deceiving", "lightest", "squint", "spot", "block-in", "edge",
     "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle", "bisect", "transfer", "order", "card",
@@ -126,6 +128,30 @@ class Verdict:
     why: str
     right: Said
 
+
+def said(exercise: Exercise, chosen: tuple[int, ...], number: float | None, place: Place | None) -> Said:
+    """An answer as this exercise asks for it; `BadSetting` where it is none."""
+    if exercise.asks == "point":
+        if place is None:
+            raise BadSetting(_NO_ANSWER, "Show a place in the picture.")
+        return place
+    if exercise.asks == "number":
+        if number is None or not exercise.least <= number <= exercise.most:
+            raise BadSetting(_NO_ANSWER, f"Give a number from {exercise.least:g} to {exercise.most:g}.")
+        return number
+    inside = all(0 <= one < len(exercise.options) for one in chosen)
+    if exercise.asks == "cells":
+        columns, rows = exercise.cells
+        if not inside or len(chosen) != columns * rows:
+            raise BadSetting(_NO_ANSWER, "Give every field one of the values.")
+        return chosen
+    count = len(exercise.options) if exercise.asks == "order" else 1
+    if not inside or len(chosen) != count or len(set(chosen)) != count:
+        raise BadSetting(_NO_ANSWER, f"Choose {'all of them in order' if count > 1 else 'one of them'}.")
+    return chosen
+
+
+_NO_ANSWER = "That is no answer."
 
 CELLS_RIGHT = 0.8
 """So many of the cells make a block-in right."""

@@ -1,43 +1,40 @@
 /** The archive: one file that holds a painting or the whole studio, to be kept elsewhere or opened in another studio. */
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
+import { titlesQuery } from "../subject";
 import { inWords } from "../../shared/api/client";
+import { isUnderWay, useWatchedRun } from "../../shared/api/runs";
 import { Choice } from "../../shared/ui/Choice";
+import { FileButton } from "../../shared/ui/FileButton";
+import { RunLine } from "../../shared/ui/RunLine";
 import { Loading } from "../../shared/ui/States";
-import {
-  fileUrl,
-  isAtWork,
-  newestQuery,
-  save,
-  stop,
-  takeCopies,
-  takeIn,
-  titlesQuery,
-  type Transfer,
-} from "./queries";
-import { fileSize, headline, named, takenWords } from "./words";
+import { archiveRunQuery, fileUrl, load, loadCopies, newestQuery, save, type Transfer } from "./queries";
+import { fileSize, headline, loadedWords, named } from "./words";
 
 export default function ArchivePage() {
   const newest = useQuery(newestQuery);
   const queries = useQueryClient();
   const [problem, setProblem] = useState("");
   const [isSending, setSending] = useState(false);
+  // what came in belongs to lists that are read already: all is read again once it is there
+  const { doing, stop } = useWatchedRun(archiveRunQuery, () => void queries.invalidateQueries());
   const begin = async (what: () => Promise<Transfer>) => {
     setProblem("");
     setSending(true);
     try {
-      queries.setQueryData(newestQuery.queryKey, await what());
+      const begun = await what();
+      queries.setQueryData(newestQuery.queryKey, begun);
+      queries.setQueryData(archiveRunQuery.queryKey, begun.run);
     } catch (error) {
       setProblem(inWords(error));
     }
     setSending(false);
   };
   const transfer = newest.data ?? null;
-  const busy = isSending || isAtWork(transfer);
-  useReadAgain(transfer);
+  const busy = isSending || doing.state === "under way";
   if (newest.isPending) return <Loading what="the archive" />;
   return (
     <Box component="main" sx={{ p: 3, maxWidth: 820, mx: "auto" }}>
@@ -48,37 +45,27 @@ export default function ArchivePage() {
         studio the shelf, the logbook and practice, too. Keep it somewhere else.
       </Typography>
       <Saving busy={busy} begin={(painting) => void begin(() => save(painting))} />
-      <TakingIn busy={busy} begin={(file) => void begin(() => takeIn(file))} />
+      <FileButton
+        variant="outlined"
+        disabled={busy}
+        label="Archive to load"
+        accept=".zip,application/zip"
+        send={(file) => void begin(() => load(file))}
+      >
+        Load an archive
+      </FileButton>
       {problem && (
         <Alert severity="info" sx={{ mt: 2 }}>
           {problem}
         </Alert>
       )}
       {isSending && <LinearProgress aria-label="Sending the file" sx={{ mt: 2 }} />}
-      {transfer && !isSending && (
-        <Progress
-          transfer={transfer}
-          stop={() => void begin(() => stop(transfer.id))}
-          copy={() => void begin(() => takeCopies(transfer.id))}
-        />
+      {doing.state === "under way" && <RunLine label="The archive" doing={doing} stop={stop} />}
+      {transfer && !busy && !isUnderWay(transfer.run) && (
+        <Outcome transfer={transfer} copy={() => void begin(() => loadCopies(transfer.run.id))} />
       )}
     </Box>
   );
-}
-
-/** What came in belongs to lists that are read already: they are read again once it is there. */
-function useReadAgain(transfer: Transfer | null) {
-  const queries = useQueryClient();
-  const watched = useRef<number | null>(null);
-  useEffect(() => {
-    if (isAtWork(transfer)) watched.current = transfer!.id;
-    else if (transfer && watched.current === transfer.id) {
-      watched.current = null;
-      void queries.invalidateQueries({
-        predicate: ({ queryKey }) => queryKey[1] !== "/api/archive/newest",
-      });
-    }
-  }, [transfer, queries]);
 }
 
 function Saving({ busy, begin }: { busy: boolean; begin: (painting: number | null) => void }) {
@@ -108,67 +95,28 @@ function Saving({ busy, begin }: { busy: boolean; begin: (painting: number | nul
   );
 }
 
-function TakingIn({ busy, begin }: { busy: boolean; begin: (file: File) => void }) {
-  return (
-    <Button component="label" variant="outlined" disabled={busy}>
-      Load an archive
-      <input
-        type="file"
-        accept=".zip,application/zip"
-        hidden
-        aria-label="Archive to load"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = ""; // the same file can be chosen again
-          if (file) begin(file);
-        }}
-      />
-    </Button>
-  );
-}
-
-interface ProgressProps {
-  transfer: Transfer;
-  stop: () => void;
-  copy: () => void;
-}
-
-function Progress({ transfer, stop, copy }: ProgressProps) {
-  if (isAtWork(transfer))
-    return (
-      <Box role="status" aria-label="The archive" sx={{ mt: 3 }}>
-        <Typography>
-          {transfer.name}: {transfer.doing} …
-        </Typography>
-        <LinearProgress
-          variant={transfer.state === "running" ? "determinate" : "indeterminate"}
-          value={Math.round(transfer.share * 100)}
-          aria-label="Share that is done"
-          sx={{ my: 1 }}
-        />
-        <Button onClick={stop}>Stop</Button>
-      </Box>
-    );
-  const there = transfer.report?.there ?? [];
-  const lost = transfer.report?.lost ?? [];
+function Outcome({ transfer, copy }: { transfer: Transfer; copy: () => void }) {
+  const { run, name, bytes, loaded } = transfer;
+  const there = loaded?.there ?? [];
+  const lost = loaded?.lost ?? [];
   return (
     <Box component="section" aria-label="What came of it" sx={{ mt: 3, bgcolor: "background.paper", p: 2 }}>
       <Typography variant="h2">{headline(transfer)}</Typography>
       <Typography color="text.secondary" gutterBottom>
-        {transfer.name}
-        {transfer.bytes != null && `, ${fileSize(transfer.bytes)}`}
+        {name}
+        {bytes != null && `, ${fileSize(bytes)}`}
       </Typography>
-      {transfer.message && (
+      {run.message && (
         <Typography>
-          {transfer.message} {transfer.hint}
+          {run.message} {run.hint}
         </Typography>
       )}
-      {transfer.bytes != null && (
-        <Button variant="contained" href={fileUrl(transfer.id)} download={transfer.name} sx={{ mt: 1 }}>
+      {bytes != null && (
+        <Button variant="contained" href={fileUrl(run.id)} download={name} sx={{ mt: 1 }}>
           Save the file
         </Button>
       )}
-      {transfer.report && <Typography>{takenWords(transfer.report)}</Typography>}
+      {loaded && <Typography>{loadedWords(loaded)}</Typography>}
       {there.length > 0 && (
         <Stack direction="row" sx={{ gap: 2, alignItems: "center", flexWrap: "wrap", mt: 1 }}>
           <Typography>

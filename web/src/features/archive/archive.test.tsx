@@ -5,39 +5,40 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import { inStudio, serve } from "../../shared/testing";
 import ArchivePage from "./ArchivePage";
 import type { Transfer } from "./queries";
-import { fileSize, headline, named, takenWords } from "./words";
+import { fileSize, headline, named, loadedWords } from "./words";
 
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
 
-const transfer = (facts: Partial<Transfer> = {}): Transfer => ({
+const run = (facts: Partial<Transfer["run"]> = {}): Transfer["run"] => ({
   id: 4,
-  way: "out",
-  name: "studio 2026-06-01.zip",
-  painting: null,
+  kind: "save",
   state: "done",
   share: 1,
   doing: "done",
   message: "",
   hint: "",
-  copies: false,
-  bytes: null,
-  begun: "2026-06-01T09:00:00Z",
-  report: null,
   ...facts,
 });
-const report = (facts: Partial<NonNullable<Transfer["report"]>> = {}) => ({
+const transfer = (of: Partial<Transfer["run"]> = {}, facts: Partial<Transfer> = {}): Transfer => ({
+  run: run(of),
+  name: "studio 2026-06-01.zip",
+  bytes: null,
+  loaded: null,
+  ...facts,
+});
+const loaded = (facts: Partial<NonNullable<Transfer["loaded"]>> = {}) => ({
   taken: [],
   there: [],
   also: [],
   lost: [],
   ...facts,
 });
+const came = (facts: Parameters<typeof loaded>[0], of: Partial<Transfer["run"]> = {}) =>
+  transfer({ kind: "load", ...of }, { name: "studio.zip", loaded: loaded(facts) });
 
-const TITLES = { "GET /api/subject/titles": { body: [{ id: 7, title: "Jug" }] } };
-const NEWEST = "GET /api/archive/newest";
 const FILE = new File(["x"], "studio.zip", { type: "application/zip" });
 const send = () => fireEvent.change(screen.getByLabelText("Archive to load"), { target: { files: [FILE] } });
 
@@ -47,15 +48,16 @@ function page(
   more: Record<string, { status?: number; body: unknown }> = {},
   after: Transfer[] = [],
 ) {
-  let now: unknown = first;
+  let now = first;
   const asked = serve({
-    ...TITLES,
-    [NEWEST]: () => ({ body: (now = after.shift() ?? now) }),
+    "GET /api/subject/titles": { body: [{ id: 7, title: "Jug" }] },
+    "GET /api/archive/newest": () => ({ body: now }),
+    "GET /api/archive/run": () => ({ body: (now = after.shift() ?? now)?.run ?? null }),
     ...Object.fromEntries(
       Object.entries(more).map(([name, answer]) => [
         name,
         () => {
-          if ((answer.status ?? 200) < 300) now = answer.body;
+          if ((answer.status ?? 200) < 300) now = answer.body as Transfer;
           return answer;
         },
       ]),
@@ -68,7 +70,7 @@ function page(
 describe("an archive is saved", () => {
   it("of the whole studio or of one painting, and fetched when it is ready", async () => {
     const asked = page(null, {
-      "POST /api/archive/out": { status: 202, body: transfer({ bytes: 12_300_000 }) },
+      "POST /api/archive/out": { status: 202, body: transfer({}, { bytes: 12_300_000 }) },
     });
     fireEvent.mouseDown(await screen.findByRole("combobox", { name: "Save" }));
     fireEvent.click(await screen.findByRole("option", { name: "Jug" }));
@@ -81,15 +83,13 @@ describe("an archive is saved", () => {
 
   it("in the background: its progress is found again after a reload, and it can be stopped", async () => {
     const running = transfer({ state: "running", share: 0.4, doing: "packing picture 3 of 9" });
-    const asked = page(running, {
-      "POST /api/archive/4/cancel": { body: transfer({ state: "cancelled" }) },
-    });
+    const asked = page(running);
     const status = await screen.findByRole("status", { name: "The archive" });
     expect(status.textContent).toContain("packing picture 3 of 9");
     expect(within(status).getByRole("progressbar").getAttribute("aria-valuenow")).toBe("40");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Make an archive" }).disabled).toBe(true);
     fireEvent.click(screen.getByRole("button", { name: "Stop" }));
-    await waitFor(() => expect(asked.some((one) => one.path === "/api/archive/4/cancel")).toBe(true));
+    await waitFor(() => expect(asked.some((one) => one.path === "/api/desk/runs/4/cancel")).toBe(true));
   });
 
   it("says why it could not be begun", async () => {
@@ -106,18 +106,15 @@ describe("an archive is saved", () => {
 
 describe("an archive is taken in", () => {
   it("tells what came in, what was there already, and what could not be had", async () => {
-    const found = report({
+    const found = {
       taken: ["Cat", "Loaf"],
       there: ["Jug"],
       also: ["8 tubes"],
       lost: [{ what: "the painting “Old”", why: "its photo is missing or damaged" }],
-    });
+    };
     const asked = page(null, {
-      "POST /api/archive/in": { status: 202, body: transfer({ way: "in", report: found }) },
-      "POST /api/archive/4/copies": {
-        status: 202,
-        body: transfer({ id: 5, way: "in", copies: true, report: report({ taken: ["Jug, copy"] }) }),
-      },
+      "POST /api/archive/in": { status: 202, body: came(found) },
+      "POST /api/archive/4/copies": { status: 202, body: came({ taken: ["Jug, copy"] }, { id: 5 }) },
     });
     await screen.findByText("Load an archive");
     send();
@@ -137,7 +134,7 @@ describe("an archive is taken in", () => {
       "POST /api/archive/in": {
         status: 202,
         body: transfer({
-          way: "in",
+          kind: "load",
           state: "failed",
           message: "This file is not an archive of a studio.",
           hint: "Choose another.",
@@ -152,8 +149,8 @@ describe("an archive is taken in", () => {
   });
 
   it("reads the lists again once it has come in", async () => {
-    const running = transfer({ way: "in", state: "running", doing: "taking in 1 of 2" });
-    const done = transfer({ way: "in", report: report({ taken: ["Cat"] }) });
+    const running = transfer({ kind: "load", state: "running", doing: "loading 1 of 2" });
+    const done = came({ taken: ["Cat"] });
     const asked = page(running, {}, [running, running, done]);
     expect(await screen.findByText("New here: “Cat”.", {}, { timeout: 4000 })).toBeTruthy();
     await waitFor(() =>
@@ -171,14 +168,14 @@ describe("what came of an archive, in words", () => {
   });
 
   it("says when nothing new was in it", () => {
-    expect(takenWords(report())).toBe("Nothing new was in it.");
-    expect(takenWords(report({ also: ["1 tube"] }))).toBe("New here: 1 tube.");
+    expect(loadedWords(loaded())).toBe("Nothing new was in it.");
+    expect(loadedWords(loaded({ also: ["1 tube"] }))).toBe("New here: 1 tube.");
   });
 
   it("says first how it ended", () => {
     expect(headline(transfer())).toBe("Ready to be saved");
     expect(headline(transfer({ state: "cancelled" }))).toBe("Stopped");
-    expect(headline(transfer({ way: "in", report: report() }))).toBe("Loaded");
+    expect(headline(came({}))).toBe("Loaded");
     expect(headline(transfer({ state: "failed" }))).toBe("It could not be saved");
   });
 

@@ -1,5 +1,5 @@
 /** What came of an archive, in a painter's words. */
-import type { Report, Transfer } from "./queries";
+import type { Loaded, Transfer } from "./queries";
 
 /** A size of a file as computers tell it. */
 export function fileSize(bytes: number): string {
@@ -16,15 +16,15 @@ export const named = (titles: string[]): string =>
     : titles.map((title) => `“${title}”`).join(titles.length === 2 ? " and " : ", ");
 
 /** What was loaded, in a sentence. */
-export function takenWords({ taken, also }: Report): string {
+export function loadedWords({ taken, also }: Loaded): string {
   const all = [...(taken!.length > 0 ? [named(taken!)] : []), ...also!];
   return all.length > 0 ? `New here: ${all.join(", ")}.` : "Nothing new was in it.";
 }
 
 /** How it ended, as a heading. */
-export function headline({ way, state, report }: Transfer): string {
-  if (state === "failed") return way === "out" ? "It could not be saved" : "It could not be loaded";
-  if (state === "cancelled") return "Stopped";
-  if (way === "out") return "Ready to be saved";
-  return (report?.lost ?? []).length > 0 ? "Loaded, but not all of it" : "Loaded";
+export function headline({ run, loaded }: Transfer): string {
+  if (run.state === "failed") return run.kind === "save" ? "It could not be saved" : "It could not be loaded";
+  if (run.state === "cancelled") return "Stopped";
+  if (run.kind === "save") return "Ready to be saved";
+  return (loaded?.lost ?? []).length > 0 ? "Loaded, but not all of it" : "Loaded";
 }

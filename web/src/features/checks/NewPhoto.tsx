@@ -1,9 +1,10 @@
 /** A new photo of the painting: with the camera, from a file, pasted, or by the simulated camera. */
-import { useEffect, useRef, type ReactNode } from "react";
+import { useEffect, useRef } from "react";
 
 import { Button, Stack, Typography } from "@mui/material";
 
 import { Choice } from "../../shared/ui/Choice";
+import { FileButton } from "../../shared/ui/FileButton";
 import type { Checks } from "./queries";
 
 const MOST_SEEDS = 100_000;
@@ -69,45 +70,22 @@ export function NewPhoto({ checks, number, setNumber, isSending, photograph, sim
 }
 
 interface ButtonProps {
-  children: ReactNode;
+  children: string;
   send: (photo: Blob) => void;
   main?: boolean;
-  /** Whether a tablet opens its camera. */
   capture?: boolean;
   disabled?: boolean;
 }
 
-export function PhotoButton({
-  children,
-  send,
-  main = false,
-  capture = false,
-  disabled = false,
-}: ButtonProps) {
-  const input = useRef<HTMLInputElement>(null);
+export function PhotoButton({ children, main = false, ...how }: ButtonProps) {
   return (
-    <>
-      <Button
-        variant={main ? "contained" : "outlined"}
-        disabled={disabled}
-        onClick={() => input.current?.click()}
-        sx={main ? { minHeight: 56 } : {}}
-      >
-        {children}
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label={`${String(children)}: the picture`}
-        accept="image/*"
-        capture={capture ? "environment" : undefined}
-        onChange={(event) => {
-          const photo = event.target.files?.[0];
-          event.target.value = ""; // the same picture can be chosen again
-          if (photo) send(photo);
-        }}
-      />
-    </>
+    <FileButton
+      {...how}
+      label={`${children}: the picture`}
+      variant={main ? "contained" : "outlined"}
+      sx={main ? { minHeight: 56 } : {}}
+    >
+      {children}
+    </FileButton>
   );
 }

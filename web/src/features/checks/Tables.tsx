@@ -4,7 +4,8 @@ import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } fro
 import { Section } from "../../shared/ui/Facts";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { AreaFinding, Report } from "./queries";
-import { coverWords, signed, valueOff } from "./words";
+import { coverWords, valueOff } from "./words";
+import { signed } from "../../shared/ui/numbers";
 
 /** What is painted, the worst first; then what is still to be. */
 const WORST_FIRST = (report: Report) => {

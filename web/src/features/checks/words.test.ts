@@ -3,7 +3,8 @@ import { expect, it } from "vitest";
 import { PLAIN, turnOf } from "./looks";
 import { headed, sorted } from "./MendList";
 import type { AreaFinding, Mend, Summary } from "./queries";
-import { coverWords, signed, summaryWords, valueOff } from "./words";
+import { coverWords, summaryWords, valueOff } from "./words";
+import { signed } from "../../shared/ui/numbers";
 
 const summary: Summary = {
   id: 1,

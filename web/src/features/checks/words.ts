@@ -1,4 +1,5 @@
 /** What checks say, in a painter's words. */
+import { signed } from "../../shared/ui/numbers";
 import type { AreaFinding, Summary } from "./queries";
 
 const WHEN: Intl.DateTimeFormatOptions = { weekday: "short", hour: "2-digit", minute: "2-digit" };
@@ -13,12 +14,6 @@ export function summaryWords(one: Summary): string {
   if (one.done) return "nothing to mend";
   return one.things === 1 ? "1 thing to mend" : `${one.things} things to mend`;
 }
-
-/** An error with its sign and its unit, as in "+0.4 ± 0.2". */
-export const signed = (error: number, digits = 1): string => {
-  const rounded = Number(error.toFixed(digits));
-  return `${rounded > 0 ? "+" : rounded < 0 ? "−" : ""}${Math.abs(rounded).toFixed(digits)}`;
-};
 
 export const valueOff = (one: AreaFinding): string =>
   `${signed(one.value_error)} ± ${one.value_within.toFixed(1)}`;

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { inWords } from "../../shared/api/client";
+import { FileButton } from "../../shared/ui/FileButton";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { PageFacts } from "./PageFacts";
@@ -28,8 +29,7 @@ export default function EarlierPage() {
       () => navigate("/logbook"),
       (error: unknown) => tell(inWords(error)),
     );
-  const photo = (file: File | undefined) =>
-    file &&
+  const photo = (file: File) =>
     putPhoto(ref, file).then(
       (now) => queries.setQueryData(pageQuery(ref).queryKey, now),
       (error: unknown) => tell(inWords(error)),
@@ -53,16 +53,9 @@ export default function EarlierPage() {
             </Box>
           )}
           <Stack direction="row" sx={{ gap: 1, mt: 1 }}>
-            <Button component="label">
+            <FileButton label="Photo of the painting" send={(file) => void photo(file)}>
               {page.photo_url ? "Another photo" : "Add a photo"}
-              <input
-                type="file"
-                accept="image/*"
-                hidden
-                aria-label="Photo of the painting"
-                onChange={(event) => void photo(event.target.files?.[0])}
-              />
-            </Button>
+            </FileButton>
             <Button onClick={() => void out()}>Take it out of the logbook</Button>
           </Stack>
         </Box>

@@ -17,6 +17,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { paintsQuery } from "../materials";
 import { inWords } from "../../shared/api/client";
+import { FileButton } from "../../shared/ui/FileButton";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { MarkChoice } from "./MarkChoice";
 import { enterPage, pagesAnew, putPhoto, takePageOut, type NewPage, type Pages } from "./queries";
@@ -159,16 +160,9 @@ export default function EnterPainting({ known, close }: { known: Pages; close: (
             onChange={(event) => fill({ notes: event.target.value })}
           />
           <Stack direction="row" sx={{ alignItems: "center", gap: 2 }}>
-            <Button component="label" variant="outlined">
+            <FileButton variant="outlined" label="Photo of the painting" send={setPhoto}>
               {photo ? "Another photo" : "Photo"}
-              <input
-                type="file"
-                accept="image/*"
-                hidden
-                aria-label="Photo of the painting"
-                onChange={(event) => setPhoto(event.target.files?.[0] ?? null)}
-              />
-            </Button>
+            </FileButton>
             {photo && <Typography noWrap>{photo.name}</Typography>}
           </Stack>
           {problem && <Alert severity="error">{problem}</Alert>}

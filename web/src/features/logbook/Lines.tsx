@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import { Box, Button, Stack, TextField } from "@mui/material";
 
+import { FileButton } from "../../shared/ui/FileButton";
 import { MarkChoice } from "./MarkChoice";
 import type { LineActs } from "./useLines";
 
@@ -46,20 +47,9 @@ function Writing({ acts }: { acts: LineActs }) {
         {changing ? (
           <Button onClick={() => acts.begin(null)}>Leave it</Button>
         ) : (
-          <Button component="label">
+          <FileButton label="Photo for the diary" send={(file) => void acts.photo(file)}>
             Add a photo
-            <input
-              type="file"
-              accept="image/*"
-              hidden
-              aria-label="Photo for the diary"
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                event.target.value = "";
-                if (file) void acts.photo(file);
-              }}
-            />
-          </Button>
+          </FileButton>
         )}
       </Stack>
     </Box>

@@ -4,7 +4,6 @@ import { useState } from "react";
 import {
   Alert,
   Box,
-  Button,
   LinearProgress,
   Table,
   TableBody,
@@ -16,8 +15,9 @@ import {
 import { useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
+import { FileButton } from "../../shared/ui/FileButton";
+import { signed } from "../../shared/ui/numbers";
 import { progressQuery, scoreCard, type MatchedCard } from "./queries";
-import { steps } from "./words";
 
 export function ScoreCard() {
   const queries = useQueryClient();
@@ -38,21 +38,16 @@ export function ScoreCard() {
   };
   return (
     <Box sx={{ mb: 3 }}>
-      <Button component="label" variant="outlined" size="large" disabled={isReading}>
+      <FileButton
+        variant="outlined"
+        size="large"
+        disabled={isReading}
+        label="Photo of the painted card"
+        capture
+        send={(photo) => void read(photo)}
+      >
         Score a painted card
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          hidden
-          aria-label="Photo of the painted card"
-          onChange={(event) => {
-            const [photo] = event.target.files ?? [];
-            event.target.value = ""; // the same photo can be chosen again
-            if (photo) void read(photo);
-          }}
-        />
-      </Button>
+      </FileButton>
       {isReading && <LinearProgress aria-label="Reading the card" sx={{ mt: 1 }} />}
       {problem && (
         <Alert severity="info" sx={{ mt: 1 }}>
@@ -97,7 +92,7 @@ function Fields({ found }: { found: MatchedCard }) {
                   <Box sx={{ width: 44, height: 34, bgcolor: one.painted }} />
                 </Box>
               </TableCell>
-              <TableCell align="right">{steps(one.value_error)}</TableCell>
+              <TableCell align="right">{`${signed(one.value_error)} steps`}</TableCell>
               <TableCell align="right">{one.de00.toFixed(1)}</TableCell>
               <TableCell>{one.is_right ? "the same to the eye" : one.words}</TableCell>
             </TableRow>

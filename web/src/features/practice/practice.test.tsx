@@ -117,7 +117,7 @@ it("says why a question cannot be asked, and lets the painter stop", async () =>
   const kinds = [
     {
       kind: "mix", title: "Of what is it mixed", trains: "", unit: "ΔE", needs: "colour", usual: 10, size: null,
-      low: null, high: null, bias: null, count: 0, last: null, curve: [], why_not: "", on_paper: false,
+      low: null, high: null, bias: null, leans: "", count: 0, last: null, curve: [], why_not: "", on_paper: false,
     },
   ]; // prettier-ignore
   serve({

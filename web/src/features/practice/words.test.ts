@@ -35,23 +35,23 @@ it("says how far a painter is, or that it is too early to say", () => {
 });
 
 it("says which way numbers lean, and nothing where they do not", () => {
-  expect(biasWords(standing({ kind: "value", bias: 0.3 }))).toBe("mostly 0.30 steps too light");
-  expect(biasWords(standing({ kind: "ratio", unit: "times", bias: -0.3 }))).toBe("mostly 0.30 too little");
-  expect(biasWords(standing({ bias: null }))).toBe("");
-  expect(biasWords(standing({ kind: "order", unit: "rules", bias: 0.5 }))).toBe("");
+  expect(biasWords(standing({ bias: 0.3, leans: "too light" }))).toBe("mostly 0.30 steps too light");
+  expect(biasWords(standing({ unit: "times", bias: -0.3, leans: "too little" }))).toBe(
+    "mostly 0.30 too little",
+  );
+  expect(biasWords(standing({ bias: null, leans: "" }))).toBe("");
 });
 
 it("tells a verdict first, then by how much", () => {
-  const exercise = { unit: "steps" } as Exercise;
-  const verdict = (facts: Partial<Verdict>) =>
-    verdictWords({ off: null, number: null, right: [], point: null, ...facts } as Verdict, exercise);
+  const verdict = (facts: Partial<Verdict>, asks: Exercise["asks"] = "number") =>
+    verdictWords({ off: null, number: null, ...facts } as Verdict, { unit: "steps", asks } as Exercise);
   expect(verdict({ is_right: true })).toBe("Right.");
   expect(verdict({ is_right: false })).toBe("Not this time.");
   expect(verdict({ is_right: true, off: -0.25, number: 5 })).toBe("Right, off by 0.25 steps.");
   expect(verdict({ is_right: false, off: 1.5, number: 5 })).toBe("Off by 1.50 steps.");
   expect(verdict({ is_right: true, off: 0, number: 5 })).toBe("Right, exactly.");
-  expect(verdict({ is_right: false, off: 7.25, point: { x: 0, y: 0 } })).toBe("Off by 7.25 steps.");
-  expect(verdict({ is_right: false, off: 0.5, right: Array<number>(24).fill(0) })).toBe(
+  expect(verdict({ is_right: false, off: 7.25 }, "point")).toBe("Off by 7.25 steps.");
+  expect(verdict({ is_right: false, off: 0.5 }, "cells")).toBe(
     "Not all of it: off by 0.50 steps on the mean.",
   );
 });

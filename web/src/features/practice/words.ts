@@ -10,10 +10,6 @@ export function sized(size: number, unit: string): string {
   return `${size.toFixed(2)} ${unit}`;
 }
 
-/** An error of value with its sign. */
-export const steps = (error: number): string =>
-  `${error > 0.05 ? "+" : error < -0.05 ? "−" : ""}${Math.abs(error).toFixed(1)} steps`;
-
 /** How far the painter is with a kind, in a line. */
 export function standingWords({ size, low, high, unit, usual, count }: Standing): string {
   if (size == null || low == null || high == null)
@@ -25,21 +21,13 @@ export function standingWords({ size, low, high, unit, usual, count }: Standing)
 }
 
 /** Which way numbers lean; nothing where they do not. */
-export function biasWords({ bias, unit, kind }: Standing): string {
-  if (bias == null || ["order", "bisect", "transfer", "block-in"].includes(kind)) return "";
-  if (kind === "edge") return `mostly ${sized(Math.abs(bias), unit)} too ${bias > 0 ? "hard" : "soft"}`;
-  const isValue = kind === "value" || kind === "match" || kind === "spot";
-  const more = isValue ? ["too light", "too dark"] : ["too much", "too little"];
-  return `mostly ${sized(Math.abs(bias), unit)} ${bias > 0 ? more[0] : more[1]}`;
-}
-
-const MOST_OPTIONS = 6;
+export const biasWords = ({ bias, unit, leans }: Standing): string =>
+  bias == null ? "" : `mostly ${sized(Math.abs(bias), unit)} ${leans}`;
 
 /** What is told first after an answer. */
-export function verdictWords(verdict: Verdict, { unit }: Exercise): string {
-  const { is_right, off, number, point, right } = verdict;
-  if (off != null && point) return `${is_right ? "Right, off" : "Off"} by ${sized(off, unit)}.`;
-  if (off != null && right.length > MOST_OPTIONS)
+export function verdictWords({ is_right, off, number }: Verdict, { unit, asks }: Exercise): string {
+  if (off != null && asks === "point") return `${is_right ? "Right, off" : "Off"} by ${sized(off, unit)}.`;
+  if (off != null && asks === "cells")
     return is_right ? "Right." : `Not all of it: off by ${sized(off, unit)} on the mean.`;
   if (off == null || number == null) return is_right ? "Right." : "Not this time.";
   if (Math.abs(off) < 1e-9) return "Right, exactly.";

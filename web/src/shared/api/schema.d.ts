@@ -14,10 +14,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Take In
-         * @description Begin to take an archive in; paintings that are there already stay as they are.
+         * Load
+         * @description Begin to load an archive; paintings that are there already stay as they are.
          */
-        post: operations["server_archive_api_take_in"];
+        post: operations["server_archive_api_load"];
         delete?: never;
         options?: never;
         head?: never;
@@ -64,27 +64,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/archive/{transfer_id}/cancel": {
+    "/api/archive/run": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
         /**
-         * Cancel
-         * @description Stop it; what was taken in already stays.
+         * Archive Run
+         * @description How far it is.
          */
-        post: operations["server_archive_api_cancel"];
+        get: operations["server_archive_api_archive_run"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/archive/{transfer_id}/copies": {
+    "/api/archive/{run_id}/copies": {
         parameters: {
             query?: never;
             header?: never;
@@ -95,7 +95,7 @@ export interface paths {
         put?: never;
         /**
          * Copies
-         * @description Take the same archive in once more, with copies of the paintings that were there already.
+         * @description Load the same archive once more, with copies of the paintings that were there already.
          */
         post: operations["server_archive_api_copies"];
         delete?: never;
@@ -104,7 +104,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/archive/{transfer_id}/file": {
+    "/api/archive/{run_id}/file": {
         parameters: {
             query?: never;
             header?: never;
@@ -6627,6 +6627,33 @@ export interface components {
             skins_at: string | null;
         };
         /**
+         * LoadedOut
+         * @description What came of loading an archive: titles of paintings that came in, of those that were there already, what else came in, in
+         *     words, and what could not be had.
+         */
+        LoadedOut: {
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
+            /**
+             * Lost
+             * @default []
+             */
+            lost: components["schemas"]["NotLoadedOut"][];
+            /**
+             * Taken
+             * @default []
+             */
+            taken: string[];
+            /**
+             * There
+             * @default []
+             */
+            there: string[];
+        };
+        /**
          * Login
          * @description What a painter types to log in.
          */
@@ -7075,10 +7102,10 @@ export interface components {
             };
         };
         /**
-         * NotTakenOut
-         * @description Something of an archive that was not taken in, and why.
+         * NotLoadedOut
+         * @description Something of an archive that was not loaded, and why.
          */
-        NotTakenOut: {
+        NotLoadedOut: {
             /** What */
             what: string;
             /** Why */
@@ -8348,8 +8375,8 @@ export interface components {
          * PractisedOut
          * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
          *
-         *     `bias` is how far numbers lean one way, None where they do not; `usual` where practice begins; `curve` the same day by
-         *     day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
+         *     `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
+         *     `curve` the same day by day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
          */
         PractisedOut: {
             /** Bias */
@@ -8367,6 +8394,8 @@ export interface components {
             kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
             /** Last */
             last: string | null;
+            /** Leans */
+            leans: string;
             /** Low */
             low: number | null;
             /**
@@ -9889,33 +9918,6 @@ export interface components {
             tablets: components["schemas"]["TabletOut"][];
         };
         /**
-         * TakenInOut
-         * @description What came of taking an archive in: titles of paintings that were taken in, of those that were there already, what else was
-         *     taken in, in words, and what could not be.
-         */
-        TakenInOut: {
-            /**
-             * Also
-             * @default []
-             */
-            also: string[];
-            /**
-             * Lost
-             * @default []
-             */
-            lost: components["schemas"]["NotTakenOut"][];
-            /**
-             * Taken
-             * @default []
-             */
-            taken: string[];
-            /**
-             * There
-             * @default []
-             */
-            there: string[];
-        };
-        /**
          * TakenListOut
          * @description What was taken to the easel; it never changes. Pictures are addresses that can be kept for good.
          *
@@ -10119,43 +10121,15 @@ export interface components {
         };
         /**
          * TransferOut
-         * @description An archive that is saved or taken in: how far it is, and what came of it.
+         * @description An archive that is saved or loaded (the kind of its `run`): `bytes` where it can be fetched, `loaded` what came of it.
          */
         TransferOut: {
-            /**
-             * Begun
-             * Format: date-time
-             */
-            begun: string;
             /** Bytes */
             bytes: number | null;
-            /** Copies */
-            copies: boolean;
-            /** Doing */
-            doing: string;
-            /** Hint */
-            hint: string;
-            /** Id */
-            id: number;
-            /** Message */
-            message: string;
+            loaded: components["schemas"]["LoadedOut"] | null;
             /** Name */
             name: string;
-            /** Painting */
-            painting: number | null;
-            report: components["schemas"]["TakenInOut"] | null;
-            /** Share */
-            share: number;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "waiting" | "running" | "done" | "failed" | "cancelled";
-            /**
-             * Way
-             * @enum {string}
-             */
-            way: "out" | "in";
+            run: components["schemas"]["RunOut"];
         };
         /**
          * TrayIn
@@ -10864,7 +10838,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    server_archive_api_take_in: {
+    server_archive_api_load: {
         parameters: {
             query?: never;
             header?: never;
@@ -11073,13 +11047,11 @@ export interface operations {
             };
         };
     };
-    server_archive_api_cancel: {
+    server_archive_api_archive_run: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                transfer_id: number;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -11090,7 +11062,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TransferOut"];
+                    "application/json": components["schemas"]["RunOut"] | null;
                 };
             };
             /** @description Unauthorized */
@@ -11145,7 +11117,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                transfer_id: number;
+                run_id: number;
             };
             cookie?: never;
         };
@@ -11212,7 +11184,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                transfer_id: number;
+                run_id: number;
             };
             cookie?: never;
         };

@@ -8,3 +8,9 @@ export const ml = (volume: number): string =>
 export const mm = (length: number): string => `${plain(1).format(length)} mm`;
 export const share = (part: number): string => `${Math.round(part * 100)} %`;
 export const value = (v: number): string => v.toFixed(1);
+
+/** An error with its sign, as in "+0.4" and "−0.2". */
+export const signed = (error: number, digits = 1): string => {
+  const rounded = Number(error.toFixed(digits));
+  return `${rounded > 0 ? "+" : rounded < 0 ? "−" : ""}${Math.abs(rounded).toFixed(digits)}`;
+};

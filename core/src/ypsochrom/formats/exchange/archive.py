@@ -35,7 +35,7 @@ _DOCUMENT = re.compile(r"documents/[a-z0-9][a-z0-9-]{0,80}\.json")
 _PICTURE = re.compile(r"pictures/[0-9a-f]{64}\.(?:png|jpg)")
 _SMALL_ENOUGH_TO_BE_TIGHT = 1_000_000
 _UNREADABLE = (zipfile.BadZipFile, zlib.error, OSError, RuntimeError, EOFError, LookupError, ValueError)
-"""What a damaged entry brings forth, `NotImplementedError` (a way of packing that nobody has) among them."""
+"""What a damaged entry brings forth; a way of packing that nobody has is a `RuntimeError`."""
 
 
 @dataclass(frozen=True)
@@ -118,7 +118,7 @@ class Archive:
         try:
             packed = zipfile.ZipFile(file)
             entries = packed.infolist()
-        except (zipfile.BadZipFile, OSError, ValueError, NotImplementedError) as problem:
+        except (zipfile.BadZipFile, OSError, ValueError, RuntimeError) as problem:
             raise BadArchive(
                 "This file is not an archive of a studio.", "Choose a file that was saved as an archive."
             ) from problem

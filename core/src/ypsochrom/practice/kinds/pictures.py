@@ -7,8 +7,8 @@ import numpy as np
 from ...areas.borders import FIRM_FROM_MM, LOST_BELOW_DE00, SOFT_FROM_MM, SOFTNESS
 from ...colour.apparent import lifted
 from ...colour.differences import VALUE_RIGHT, steps_in_words
-from ...colour.types import Float
 from ...kit.errors import BadPicture, BadSetting
+from ...values.steps import natural_breaks
 from ..exercise import Answer, Exercise, Patch, Place, View
 from ..scene import Scene, Spot
 from .values import Made, grey
@@ -149,9 +149,10 @@ def block_in(seed: int, _: float, scene: Scene | None) -> Made:
     columns = _CELLS if scene.support.proportion >= 1 else max(2, round(_CELLS * scene.support.proportion))
     rows = max(2, round(columns / scene.support.proportion))
     cells = scene.cells(columns, rows)
-    if np.ptp(cells) < _LEAST_RANGE:
+    breaks = natural_breaks(cells, 3) if np.ptp(cells) >= _LEAST_RANGE else None
+    if breaks is None:
         raise BadPicture("This picture is too even for this exercise.", "Take another one.")
-    zone = np.digitize(cells.ravel(), _breaks(np.sort(cells.ravel())))
+    zone = np.digitize(cells.ravel(), breaks)
     worth = tuple(float(cells.ravel()[zone == at].mean()) for at in range(3))
     lightest_first = (2, 1, 0)
     names = ("light", "middle", "dark")
@@ -167,20 +168,6 @@ def block_in(seed: int, _: float, scene: Scene | None) -> Made:
         view=_whole(scene, seconds=_LOOK_S), options=options, asks="cells", cells=(columns, rows),
     )  # fmt: skip
     return exercise, Answer(right, why, worth=tuple(worth[at] for at in lightest_first))
-
-
-def _breaks(values: Float) -> tuple[float, float]:
-    """What parts sorted values into three so that each lies nearest to its own mean."""
-
-    def spread(part: Float) -> float:
-        return float(np.sum((part - part.mean()) ** 2))
-
-    count = len(values)
-    ways = [(one, other) for one in range(1, count - 1) for other in range(one + 1, count)]
-    one, other = min(
-        ways, key=lambda at: spread(values[: at[0]]) + spread(values[at[0] : at[1]]) + spread(values[at[1] :])
-    )
-    return float(values[one]), float(values[other])
 
 
 _EDGES_TRIED = 10

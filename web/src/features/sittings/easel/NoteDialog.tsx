@@ -11,6 +11,8 @@ import {
   Typography,
 } from "@mui/material";
 
+import { FileButton } from "../../../shared/ui/FileButton";
+
 interface Props {
   about: string;
   keep: (text: string, photo: File | null) => void;
@@ -34,16 +36,9 @@ export function NoteDialog({ about, keep, close }: Props) {
           autoFocus
           slotProps={{ htmlInput: { maxLength: 2000 } }}
         />
-        <Button component="label" variant="outlined">
+        <FileButton variant="outlined" label="Photo of the note" capture send={setPhoto}>
           {photo ? `Photo: ${photo.name}` : "Add a photo"}
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            hidden
-            onChange={(event) => setPhoto(event.target.files?.[0] ?? null)}
-          />
-        </Button>
+        </FileButton>
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Cancel</Button>

@@ -200,7 +200,7 @@ describe("a note", () => {
     fireEvent.change(note, { target: { value: "   " } });
     expect(button.disabled).toBe(true);
     const photo = new File(["x"], "wall.jpg", { type: "image/jpeg" });
-    fireEvent.change(screen.getByLabelText("Add a photo"), { target: { files: [photo] } });
+    fireEvent.change(screen.getByLabelText("Photo of the note"), { target: { files: [photo] } });
     fireEvent.click(screen.getByRole("button", { name: "Keep the note" }));
     fireEvent.change(note, { target: { value: " streaks " } });
     fireEvent.click(button);
