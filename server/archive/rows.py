@@ -2,10 +2,10 @@
 
 import json
 from collections.abc import Iterable
+from datetime import date, datetime
 from typing import Any, TypeVar
 
 from django.core.exceptions import ValidationError
-from django.core.serializers.json import DjangoJSONEncoder
 from django.db import models
 
 from ypsochrom.kit.codec import Json
@@ -25,7 +25,12 @@ def _own_fields(model: type[models.Model]) -> list[models.Field[Any, Any]]:
 def written(row: models.Model, *but: str) -> dict[str, Json]:
     """A row as it is put into an archive, without some fields."""
     own = {field.name: field.value_from_object(row) for field in _own_fields(type(row)) if field.name not in but}
-    return dict(json.loads(json.dumps(own, cls=DjangoJSONEncoder)))
+    return dict(json.loads(json.dumps(own, default=_in_words)))
+
+
+def _in_words(value: Any) -> str:
+    """Times to the microsecond, by which rows are known again; numbers of paintings as text."""
+    return value.isoformat() if isinstance(value, datetime | date) else str(value)
 
 
 def made(model: type[Row], given: Json, **fixed: Any) -> Row:

@@ -309,8 +309,8 @@ class Taking:
         earlier = self._each(
             body.get("earlier"), "a painting from before", partial(self._page, {"owner": self.owner, "painting": None})
         )
-        there = {(one.title, one.created) for one in Page.objects.of(self.owner).filter(painting=None)}
-        fresh = [one for one in earlier if (one.title, one.created) not in there]
+        there = set(Page.objects.of(self.owner).filter(painting=None).values_list("created", flat=True))
+        fresh = [one for one in earlier if one.created not in there]  # title and all else may have been changed since
         created(fresh, "created")
         known = set(Swatch.objects.of(self.owner).values_list("key", flat=True))
         piles = self._each(body.get("swatches"), "a pile", partial(self._swatch, {"painting": None}))

@@ -187,6 +187,36 @@ def test_a_whole_studio_moves(client, other, worked, painter, upload):
     assert again["loaded"]["also"] == []
 
 
+def test_a_studio_that_is_loaded_into_itself_stays_as_it_is(client, worked, painter):
+    for title in ("Old jug", "Old jug", "Loaf"):
+        ask(client, "post", "logbook/pages", {"title": title, "size": "300x200mm"}, 201)
+    question = ask(client, "get", "practice/next?kind=angle")
+    answer = {"kind": "angle", "seed": question["seed"], "ratio": 1, "number": 40, "seconds": 3}
+    ask(client, "post", "practice/answers", answer)
+    content = saved(client)
+    changed_since = Page.objects.filter(painting=None).first()
+    changed_since.title, changed_since.notes = "Older jug", "found the date"
+    changed_since.save()
+    kinds = (Painting, Result, Change, ActRow, Swatch, Page, Habits, TubeRow, PracticeAnswer, Gathered, Fact)
+    before = {model: list(model.objects.order_by("pk").values()) for model in kinds}
+    told = taken_in(client, content)["loaded"]
+    assert (told["taken"], told["there"], told["also"], told["lost"]) == ([], ["Two halves"], [], [])
+    assert {model: list(model.objects.order_by("pk").values()) for model in kinds} == before
+
+
+def test_times_travel_to_the_microsecond(client, other, worked):
+    taken_in(other, saved(client))
+    first, second = worked, Painting.objects.get(owner=other.owner)
+    first.refresh_from_db()
+    assert (first.created, first.changed) == (second.created, second.changed)
+    for model, field in ((ActRow, "at"), (ActRow, "received"), (Change, "at")):
+        mine, theirs = (
+            list(model.objects.filter(painting=one).values_list(field, flat=True)) for one in (first, second)
+        )
+        assert mine == theirs, (model, field)
+        assert mine
+
+
 def test_a_shelf_that_came_in_can_be_undone(client, other, shelf):
     assert taken_in(other, saved(client))["loaded"]["also"] == ["8 tubes"]
     assert TubeRow.objects.filter(owner=other.owner).count() == 8
