@@ -3,6 +3,9 @@
 # make dev    serve with hot reload while working on the code
 # Stamp files in .stamps make repeats cheap.
 
+# Compiled modules are kept: some machines ask not to, and every start of the studio would compile them anew.
+unexport PYTHONDONTWRITEBYTECODE
+
 PORT ?= 8765
 PYTHON ?= python3
 PY := .venv/bin/python

@@ -9,9 +9,9 @@ from pydantic import Field
 from server.site.fields import Keys, LabIn, Moment, Parts, RowId
 from ypsochrom.logbook.diary import EntryKind, PassHours
 from ypsochrom.logbook.hand_over import Price
-from ypsochrom.logbook.learning import PlanChange
 from ypsochrom.logbook.pages import Beside, Rate, Span
 from ypsochrom.logbook.took import Took
+from ypsochrom.passes.plan.foretold import PlanChange
 
 What = Literal["ml", "loss", "minutes", "mixing", "drying", "shift", "value", "dose", "dosing hand"]
 By = Literal["", "depth", "parts", "edges", "brush"]

@@ -13,9 +13,10 @@ from server.records.models import Habits, Painting
 from server.site.owned import one_of
 from server.site.problems import NotFound
 from server.work import desk
-from ypsochrom.logbook.learning import FEWEST, MOST, PRIORS, Learned, Lessons, changes_plans, lessons, plan_change
+from ypsochrom.logbook.learning import FEWEST, MOST, PRIORS, Learned, Lessons, changes_plans, lessons
 from ypsochrom.logbook.observation import Observation, lines
 from ypsochrom.passes.factors import USUAL_FACTORS, Factors
+from ypsochrom.passes.plan.foretold import foretold
 
 from .models import Fact, Gathered
 from .schemas import AnewOut, BehindOut, By, EntryOut, LearnedAllOut, LearnedOut, PlanEffectOut, TeachingOut
@@ -188,7 +189,7 @@ def effects(owner: Any) -> list[PlanEffectOut]:
         work = desk.opened(painting)
         plan = work.last("passes") if work.state("passes") == "current" else None
         if plan is not None:
-            change = plan_change(plan.pace.hours, plan.pace.wait_minutes, in_use, log.found.factors)
+            change = foretold(plan, in_use, log.found.factors)
             found.append(PlanEffectOut(painting=painting.pk, title=painting.title, change=change))
     return found
 

@@ -76,7 +76,8 @@ def test_what_was_weighed_stands_with_the_dose_and_what_was_put_back_stands_ther
     listed = replace(listed, piles=(replace(listed.piles[0], doses=(dose,)),))
     done = acts(
         (1, "weighed", {"pile": "m1", "ml": 1.72, "text": "PB29"}), *DONE,
-        (30, "back", {"task": "u1", "text": "too warm"}), (40, "left", {"pile": "m1", "ml": 0.8}), (45, "stop", {}),
+        (30, "back", {"task": "u1", "text": "too warm"}), (40, "left", {"pile": "m1", "ml": 0.8}), (41, "wiped", {"ml": 0.3}),
+        (42, "wiped", {"ml": 0.0}), (45, "stop", {}),
     )  # fmt: skip
     (sitting,) = diary_of(done, listed, AIR, NEXT_DAY).sittings
     told = {entry.kind: entry for entry in sitting.entries}
@@ -84,5 +85,6 @@ def test_what_was_weighed_stands_with_the_dose_and_what_was_put_back_stands_ther
     assert told["weighed"].words == "1.72 ml ultramarine blue"
     assert (told["put back"].title, told["put back"].words) == ("the wall", "too warm")
     assert told["left"].words == "0.8 ml left"
+    assert [entry.words for entry in sitting.entries if entry.kind == "wiped"] == ["0.3 ml wiped off and rinsed out"]
     assert "painted" not in told
     assert sitting.worked_min + sitting.waited_min == pytest.approx(45)

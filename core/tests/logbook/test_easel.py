@@ -71,6 +71,49 @@ def test_a_look_at_a_pile_that_nothing_was_taken_from_says_nothing():
     assert "ml" not in seen([*DONE, (21, "back", {"task": "u1"}), (22, "left", {"pile": "m1", "ml": 2.0})])
 
 
+def test_what_was_wiped_off_is_lost_of_what_was_taken_since_that_was_last_told():
+    found = seen([*DONE, (21, "left", {"pile": "m1", "ml": 2.0}), (22, "wiped", {"ml": 1.2})])["loss"]
+    assert (found.expected, found.found) == (3.0, 1.2)
+    again = [(30, "done", {"task": "u2"}), (31, "left", {"pile": "m1", "ml": 0.5}), (32, "wiped", {"ml": 0.6})]
+    later = acts(*DONE, (21, "left", {"pile": "m1", "ml": 2.0}), (22, "wiped", {"ml": 1.2}), *again)
+    losses = [
+        o for o in seen_at_the_easel(later, worklist(), AIR, BEGINS + timedelta(hours=4), "7") if o.what == "loss"
+    ]
+    assert [(one.expected, one.found) for one in losses] == [(3.0, 1.2), (1.5, 0.6)]
+
+
+def test_of_piles_nobody_looked_at_as_much_was_taken_as_of_the_others():
+    made = worklist()
+    other = ListedPile("m2", "blue", 4.0, (), "#334455", "#303f50", 4.0)
+    tasks = (*made.tasks, ListedTask("mix2", "mixing", "m2", "blue", 2),
+             ListedTask("u3", "unit", "u3", "the sky", 9, piles=("m2",), uses={"m2": 1.5}, technique="opaque"))  # fmt: skip
+    two = replace(made, piles=(*made.piles, other), tasks=tasks)
+    sky = [(21, "done", {"task": "mix2"}), (30, "done", {"task": "u3"})]
+    look, told = (31, "left", {"pile": "m1", "ml": 2.0}), (32, "wiped", {"ml": 1.5})
+    found = seen([*DONE, *sky, look, told], two)["loss"]
+    assert found.expected == pytest.approx(3.0 + 1.5 * 1.5)
+    assert "loss" not in seen([*DONE, *sky, told], two), "nobody looked at any pile"
+    unsaid = seen([*DONE, sky[1], look, told], two)["loss"]
+    assert unsaid.expected == pytest.approx(found.expected), (
+        "a pile whose mixing was not ticked was painted with all the same"
+    )
+    later = [
+        (40, "left", {"pile": "m2", "ml": 1.75}),
+        (50, "done", {"task": "u2"}),
+        (51, "left", {"pile": "m1", "ml": 1.0}),
+    ]
+    both = acts(*DONE, *sky, look, told, *later, (52, "wiped", {"ml": 0.4}))
+    losses = [o for o in seen_at_the_easel(both, two, AIR, BEGINS + timedelta(hours=4), "7") if o.what == "loss"]
+    assert losses[-1].expected == pytest.approx(1.0), "what was taken before that was told already"
+
+
+def test_what_cannot_have_been_lost_is_left_out():
+    look = (21, "left", {"pile": "m1", "ml": 2.0})
+    for ml in (3.0, 40.0, -1.0):
+        assert "loss" not in seen([*DONE, look, (22, "wiped", {"ml": ml})])
+    assert "loss" not in seen([*DONE, (21, "back", {"task": "u1"}), (22, *look[1:]), (23, "wiped", {"ml": 1.0})])
+
+
 def test_a_coat_found_dry_is_held_against_the_model_by_the_usual_factor():
     found = seen([*DONE, (38, "dry", {"task": "u1"})])["drying"]
     assert found.found == pytest.approx(18.0)

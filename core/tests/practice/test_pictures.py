@@ -41,6 +41,10 @@ PLAIN = Material(BOX, Scene.of(np.full((300, 400, 3), 120, np.uint8), SUPPORT))
 NOISE = Material(BOX, Scene.of(np.random.default_rng(3).integers(0, 256, (300, 400, 3)).astype(np.uint8), SUPPORT))
 
 
+OFF = 0.15
+"""Steps by which a spot may miss its square, where it lies across the border of two that are alike."""
+
+
 def value_at(at):
     """The value that was drawn there."""
     return SQUARES[int(at[1] * 3) * 4 + int(at[0] * 4)]
@@ -50,7 +54,7 @@ def test_spots_lie_within_squares_and_have_their_values():
     spots = DRAWN.scene.spots
     assert len(spots) > 60
     off = [abs(spot.value - value_at(spot.at)) for spot in spots]
-    assert max(off) < 0.3  # beside a border of two squares that are alike
+    assert max(off) < OFF
     assert np.quantile(off, 0.9) < 0.05
 
 
@@ -76,19 +80,20 @@ def test_what_is_right_was_drawn_so(kind, seed, ratio):
         dark = "darkest" in exercise.question
         assert values[right] == (min(values) if dark else max(values))
         rest = sorted(values, reverse=not dark)
-        assert exercise.level == pytest.approx(abs(rest[0] - rest[1]), abs=0.25)
+        assert exercise.level == pytest.approx(abs(rest[0] - rest[1]), abs=2 * OFF)
     else:
         pairs = [(0, 1), (0, 2), (1, 2)]
         apart = [abs(values[one] - values[other]) for one, other in pairs]
-        assert apart[right] == pytest.approx(min(apart), abs=0.25)
-        assert apart[right] <= 0.65
+        assert apart[right] <= 0.4 + 2 * OFF
+        if exercise.level > 4 * OFF:  # clearer than what the spots may miss
+            assert apart[right] == min(apart)
 
 
 @given(seed=SEEDS)
 @settings(max_examples=30, deadline=None)
 def test_a_spot_is_named_by_the_value_it_was_drawn_with(seed):
     exercise, answer = made("spot", seed, 1.0, DRAWN)
-    assert answer.right == pytest.approx(value_at(exercise.view.marks[0]), abs=0.3)
+    assert answer.right == pytest.approx(value_at(exercise.view.marks[0]), abs=OFF)
     assert len(exercise.ladder) == exercise.most / exercise.step + 1
 
 

@@ -106,6 +106,8 @@ def test_what_taking_it_up_does_to_a_plan_is_told_and_comes_true(client, painted
     ask(client, "post", f"desk/{pid}/plan", status=202)
     planned = ask(client, "get", f"passes/{pid}")
     assert planned["pace"]["hours"] == pytest.approx(told["change"]["hours_after"], rel=0.1)
+    paint = sum(one["volume_ml"] for one in planned["paint"])
+    assert 0.97 * told["change"]["ml_least"] <= paint <= 1.03 * told["change"]["ml_most"]
 
 
 def test_what_lies_behind_a_factor_is_shown_and_can_be_left_out(client, painted):

@@ -1,6 +1,8 @@
 /** What component tests that press and type share: a studio around a component, and a server that answers from a table. */
 import type { ReactNode } from "react";
 
+import createCache from "@emotion/cache";
+import { CacheProvider } from "@emotion/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import { MemoryRouter } from "react-router";
@@ -41,17 +43,22 @@ export function serve(table: Record<string, Answer | ((asked: Asked) => Answer)>
   return asked;
 }
 
+/** Styles go where no page has them: the test page would go through all of them for every role that is asked for. */
+const unseen = createCache({ key: "css", container: document.createElement("head") });
+
 /** Render inside a studio at an address. */
 export function inStudio(children: ReactNode, address = "/paintings/12/areas") {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return {
     queries,
     ...render(
-      <QueryClientProvider client={queries}>
-        <MemoryRouter initialEntries={[address]}>
-          <UndoProvider>{children}</UndoProvider>
-        </MemoryRouter>
-      </QueryClientProvider>,
+      <CacheProvider value={unseen}>
+        <QueryClientProvider client={queries}>
+          <MemoryRouter initialEntries={[address]}>
+            <UndoProvider>{children}</UndoProvider>
+          </MemoryRouter>
+        </QueryClientProvider>
+      </CacheProvider>,
     ),
   };
 }

@@ -20,6 +20,7 @@ EntryKind = Literal[
     "dry",
     "left",
     "weighed",
+    "wiped",
     "put back",
     "air",
     "photo",
@@ -172,6 +173,8 @@ def _of_act(act: Act, worklist: WorkList) -> Entry | None:
         case "weighed" if pile is not None and act.ml is not None:
             name = next((dose.name for dose in pile.doses if dose.source == act.text), act.text)
             return Entry(act.at, "weighed", pile.name, f"{act.ml:.2f} ml {name}", colours=(pile.dry,))
+        case "wiped" if act.ml is not None and act.ml > 0:
+            return Entry(act.at, "wiped", "", f"{act.ml:.1f} ml wiped off and rinsed out")
         case "air" if act.climate is not None:
             air = act.climate
             return Entry(act.at, "air", f"{air.temperature_c:g} °C, {air.humidity_pct:g} %", f"{air.air} air")

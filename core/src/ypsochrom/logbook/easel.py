@@ -1,10 +1,10 @@
-"""What the easel tells the log: minutes at every unit, piles mixed, doses weighed, paint really taken, coats seen to be dry.
+"""What the easel tells the log: minutes at every unit, piles mixed, doses weighed, paint taken and lost, coats seen to be dry.
 
 Whatever a plan was made with, what was expected is told by the usual factors.
 """
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from datetime import datetime
 from types import MappingProxyType
 
@@ -30,6 +30,7 @@ def seen_at_the_easel(
     facts = (
         *_minutes(acts, worklist, climate, now),
         *_paint(acts, worklist),
+        *_wiped(acts, worklist),
         *_weighed(acts, worklist),
         *_dry(acts, worklist, climate),
     )
@@ -82,47 +83,109 @@ def _plane(task: ListedTask, worklist: WorkList) -> str:
     return planes.pop() if len(planes) == 1 else ""
 
 
+class _Piles:
+    """The palette as acts tell it: of every pile what was there when somebody last looked, and what was to be taken since."""
+
+    def __init__(self, worklist: WorkList) -> None:
+        self.worklist = worklist
+        self._planned: dict[str, float] = {}
+        self._unknown_ml = 0.0
+        self._known: dict[str, float] = {}
+        self._laid_by: dict[str, ListedTask] = {}
+        self._done: set[str] = set()
+
+    def hear(self, act: Act) -> "_Look | None":
+        """Take in an act; a look where it tells what was taken of a pile."""
+        task = self.worklist.task_of.get(act.task or "")
+        if act.kind == "done" and task is not None and task.id not in self._done:
+            self._done.add(task.id)
+            self._take(task)
+        elif act.kind == "back" and act.task in self._done:
+            self._known.clear()  # what was told no longer says what was painted
+        elif act.kind == "left" and act.pile is not None and act.ml is not None:
+            known, planned = self._known.get(act.pile), self._planned.get(act.pile, 0.0)
+            self._known[act.pile], self._planned[act.pile] = act.ml, 0.0
+            if known is not None:
+                expected = planned / self.worklist.factors.taken
+                return _Look(known - act.ml, expected, self._laid_by.get(act.pile))
+        return None
+
+    @property
+    def unseen(self) -> float:
+        """Of what nobody looked at since, what usual factors expect to have been taken."""
+        return (sum(self._planned.values()) + self._unknown_ml) / self.worklist.factors.taken
+
+    def settle(self, times: float) -> None:
+        """Take it that of what nobody looked at so many times what usual factors expect was taken."""
+        for pile, ml in self._planned.items():
+            if pile in self._known:
+                self._known[pile] -= times * ml / self.worklist.factors.taken
+            self._planned[pile] = 0.0
+        self._unknown_ml = 0.0
+
+    def _take(self, task: ListedTask) -> None:
+        if task.kind == "mixing":
+            pile = self.worklist.pile_of.get(task.subject)
+            if pile is not None:
+                self._known[task.subject], self._planned[task.subject] = pile.volume_ml, 0.0
+        for pile_id, ml in task.uses.items():
+            known = pile_id in self._known
+            if task.kind == "mixing":
+                if known:
+                    self._known[pile_id] -= ml  # measured into another pile
+            elif known:
+                self._planned[pile_id] += ml
+                self._laid_by[pile_id] = task
+            else:
+                self._unknown_ml += ml
+
+
+@dataclass(frozen=True)
+class _Look:
+    """Between two looks at a pile: ml taken, what usual factors expect, and the task that last took of it."""
+
+    found: float
+    expected: float
+    last: ListedTask | None
+
+    @property
+    def tells(self) -> bool:
+        """Whether more was taken than the eye errs by."""
+        return self.expected >= LEAST_ML and self.found > 0
+
+
 def _paint(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
     """Between two looks at a pile: what was taken of it, and what its tasks were to take."""
-    known: dict[str, float] = {}
-    planned: dict[str, float] = {}
-    laid_by: dict[str, ListedTask] = {}
-    done: set[str] = set()
+    piles = _Piles(worklist)
     for act in acts:
-        task = worklist.task_of.get(act.task or "")
-        if act.kind == "done" and task is not None and task.id not in done:
-            done.add(task.id)
-            _taken(task, worklist, known, planned, laid_by)
-        elif act.kind == "back" and act.task in done:
-            known.clear()  # what was told no longer says what was painted
-        elif act.kind == "left" and act.pile in known and act.ml is not None:
-            found, expected = known[act.pile] - act.ml, planned[act.pile] / worklist.factors.taken
-            if expected >= LEAST_ML and found > 0:
-                last = laid_by.get(act.pile)
-                also: dict[By, str] = {"brush": last.brush} if last is not None and last.brush else {}
-                yield f"ml/{act.id}", act.at, "ml", "" if last is None else last.technique, expected, found, also
-            known[act.pile], planned[act.pile] = act.ml, 0.0
+        look = piles.hear(act)
+        if look is not None and look.tells:
+            also: dict[By, str] = {"brush": look.last.brush} if look.last is not None and look.last.brush else {}
+            technique = "" if look.last is None else look.last.technique
+            yield f"ml/{act.id}", act.at, "ml", technique, look.expected, look.found, also
 
 
-def _taken(
-    task: ListedTask,
-    worklist: WorkList,
-    known: dict[str, float],
-    planned: dict[str, float],
-    laid_by: dict[str, ListedTask],
-) -> None:
-    if task.kind == "mixing":
-        pile = worklist.pile_of.get(task.subject)
-        if pile is not None:
-            known[task.subject], planned[task.subject] = pile.volume_ml, 0.0
-    for pile_id, ml in task.uses.items():
-        if pile_id not in known:
-            continue
-        if task.kind == "mixing":
-            known[pile_id] -= ml  # measured into another pile
-        else:
-            planned[pile_id] += ml
-            laid_by[pile_id] = task
+LOOKED_AT = 0.5
+"""Of what was to be taken at least so much has to have been looked at, before what was wiped off says how much is lost."""
+
+
+def _wiped(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
+    """What was wiped off and rinsed out, of all that was taken since that was last told.
+
+    Of piles that nobody looked at as much was taken, against what was to be, as of those that somebody did.
+    """
+    piles, looks = _Piles(worklist), list[_Look]()
+    for act in acts:
+        look = piles.hear(act)
+        if look is not None and look.tells:
+            looks.append(look)
+        elif act.kind == "wiped" and act.ml is not None:
+            seen, found = sum(one.expected for one in looks), sum(one.found for one in looks)
+            times = found / seen if seen > 0 else 1.0
+            if seen > 0 and seen >= LOOKED_AT * (seen + piles.unseen):
+                yield f"loss/{act.id}", act.at, "loss", "", found + times * piles.unseen, act.ml, _NO_OTHER
+            looks.clear()
+            piles.settle(times)
 
 
 def _weighed(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:

@@ -153,29 +153,6 @@ def changes_plans(learned: Factors, in_use: Factors) -> bool:
     return any(abs(one / other - 1) > CHANGES_PLANS for one, other in pairs)
 
 
-@dataclass(frozen=True)
-class PlanChange:
-    """What a plan takes now, and about what it would take by what was learned: hours of work, minutes of waiting."""
-
-    hours: float
-    hours_after: float
-    wait_min: float
-    wait_min_after: float
-
-
-def plan_change(hours: float, wait_min: float, in_use: Factors, learned: Factors) -> PlanChange:
-    """What taking up what was learned does to a plan made with `in_use`.
-
-    Of paint nothing is said before it is planned: thicker films need fewer coats.
-    """
-    return PlanChange(
-        hours,
-        hours * learned.pace.value / in_use.pace.value,
-        wait_min,
-        wait_min * learned.drying.value / in_use.drying.value,
-    )
-
-
 def _groups(
     what: What, by: By | Literal[""], parted: Sequence[str], posterior: Posterior, own: Sequence[Observation]
 ) -> Iterator[Learned]:

@@ -88,7 +88,15 @@ describe("what was learned", () => {
   });
 
   it("is taken up by a tap, after saying what that does to the plans there are", async () => {
-    const change = { hours: 4, hours_after: 6, wait_min: 30, wait_min_after: 25 };
+    const change = {
+      hours: 4,
+      hours_after: 6,
+      wait_min: 30,
+      wait_min_after: 25,
+      ml: 40,
+      ml_least: 41,
+      ml_most: 52,
+    };
     const asked = told({
       [LEARNED]: { body: learnedAll([SLOW], { offered: true }) },
       "GET /api/logbook/effects": { body: [{ painting: 3, title: "Jug", change }] },

@@ -92,9 +92,14 @@ it("tells estimates with their span and prices no nearer than they are known", (
 });
 
 it("tells what a plan takes now and by what was learned", () => {
-  const change = { hours: 7.4, hours_after: 6, wait_min: 50, wait_min_after: 70 };
+  const change = {
+    ...{ hours: 7.4, hours_after: 6, wait_min: 50, wait_min_after: 70 },
+    ...{ ml: 41, ml_least: 46, ml_most: 52 },
+  };
   expect(effectWords(change)[0]).toBe("7.4 h → about 6.0 h of work");
   expect(effectWords(change)[1]).toBe("50 min → about 1.2 h of waiting");
+  expect(effectWords(change)[2]).toBe("41 ml → about 46 ml to 52 ml of paint");
+  expect(effectWords({ ...change, ml_least: 52 })[2]).toBe("41 ml → about 52 ml of paint");
 });
 
 it("knows a colour from one that is still being typed", () => {

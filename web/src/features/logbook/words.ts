@@ -93,6 +93,7 @@ export const KINDS: Record<DiaryEntry["kind"], string> = {
   dry: "Dry",
   left: "Left over",
   weighed: "Weighed",
+  wiped: "Wiped off",
   "put back": "Put back",
   air: "Air",
   photo: "Photo",
@@ -163,10 +164,13 @@ export const pageAddress = ({ ref, painting }: Pick<Page, "ref" | "painting">): 
 export const rateWords = (over: number | null | undefined): string =>
   over == null ? "" : `${over.toFixed(2)} ×`;
 
+const fromTo = (least: string, most: string): string => (least === most ? most : `${least} to ${most}`);
+
 /** What a plan takes now and would take, a figure each. */
 export const effectWords = (change: PlanChange): string[] => [
   `${hours(60 * change.hours)} → about ${hours(60 * change.hours_after)} of work`,
   `${hours(change.wait_min)} → about ${hours(change.wait_min_after)} of waiting`,
+  `${ml(change.ml)} → about ${fromTo(ml(change.ml_least), ml(change.ml_most))} of paint`,
 ];
 
 /** A number with what it lies between eight times in ten. */

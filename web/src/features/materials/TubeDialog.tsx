@@ -16,6 +16,7 @@ import {
 } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
+import { typedNumber } from "../../shared/ui/numbers";
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Swatch } from "../../shared/ui/Swatch";
@@ -49,13 +50,12 @@ interface Typed {
 
 /** What was typed as a tube; empty and unreadable numbers become NaN, which the server refuses with a reason. */
 export function asTube(typed: Typed): TubeIn {
-  const number = (text: string) => (text.trim() === "" ? Number.NaN : Number(text.replace(",", ".")));
   return {
     key: typed.key,
-    volume_ml: number(typed.volume_ml),
-    left_ml: number(typed.left_ml),
-    nozzle_mm: number(typed.nozzle_mm),
-    price: typed.price.trim() === "" ? null : number(typed.price),
+    volume_ml: typedNumber(typed.volume_ml),
+    left_ml: typedNumber(typed.left_ml),
+    nozzle_mm: typedNumber(typed.nozzle_mm),
+    price: typed.price.trim() === "" ? null : typedNumber(typed.price),
     notes: typed.notes,
   };
 }

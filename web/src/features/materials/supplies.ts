@@ -1,4 +1,5 @@
 /** What a form of supplies holds, and what of it is typed wrongly before it is even sent. */
+import { typedNumber } from "../../shared/ui/numbers";
 import type { SupplyItem } from "./queries";
 
 export type What = SupplyItem["what"];
@@ -69,10 +70,11 @@ export function asItem(
 ): { item: SupplyItem } | { wrong: string } {
   const made: Record<string, unknown> = { ...item };
   for (const [name, label] of NUMBERS[item.what]) {
-    const text = (typed[name] ?? "").trim().replace(",", ".");
-    if (text === "" && name === "price") made[name] = null;
-    else if (text === "" || Number.isNaN(Number(text))) return { wrong: label };
-    else made[name] = Number(text);
+    const text = typed[name] ?? "";
+    const number = typedNumber(text);
+    if (text.trim() === "" && name === "price") made[name] = null;
+    else if (Number.isNaN(number)) return { wrong: label };
+    else made[name] = number;
   }
   return { item: made as SupplyItem };
 }

@@ -270,10 +270,8 @@ function Naming({ exercise, verdict, answer }: AskedProps) {
         <Box
           role="img"
           aria-label={`your grey, value ${number.toFixed(digits)}`}
-          sx={{
-            height: exercise.view ? 44 : BIG * 0.7,
-            bgcolor: exercise.ladder[Math.round((number - least) / step)],
-          }}
+          sx={{ height: exercise.view ? 44 : BIG * 0.7 }}
+          style={{ backgroundColor: exercise.ladder[Math.round((number - least) / step)] }}
         />
       )}
       <Typography sx={{ fontSize: "2rem", fontWeight: 680 }} aria-live="polite">

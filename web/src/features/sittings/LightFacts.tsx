@@ -5,6 +5,7 @@ import { Button, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography }
 
 import { useQuery } from "@tanstack/react-query";
 
+import { typedNumber } from "../../shared/ui/numbers";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Choice } from "../../shared/ui/Choice";
 import { Fact, Section } from "../../shared/ui/Facts";
@@ -122,8 +123,6 @@ function Shown({ light, all, zone, facing, choose }: ShownProps) {
   );
 }
 
-const numberOf = (text: string): number => (text.trim() === "" ? NaN : Number(text.replace(",", ".")));
-
 function PlaceForm({ place, keep }: { place: Place | null; keep: (place: Place | null) => void }) {
   const places = useQuery(placesQuery);
   const known = (places.data ?? []).filter((one) => one.name !== place?.name);
@@ -131,7 +130,7 @@ function PlaceForm({ place, keep }: { place: Place | null; keep: (place: Place |
   const [lon, setLon] = useState(place ? String(place.longitude_deg) : "");
   const [facing, setFacing] = useState(String(place?.facing_deg ?? 0));
   const [name, setName] = useState(place?.name ?? "");
-  const [latitude_deg, longitude_deg, facing_deg] = [lat, lon, facing].map(numberOf) as [
+  const [latitude_deg, longitude_deg, facing_deg] = [lat, lon, facing].map(typedNumber) as [
     number,
     number,
     number,

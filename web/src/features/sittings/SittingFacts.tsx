@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button, Stack, TextField, Typography } from "@mui/material";
 import { Link } from "react-router";
 
+import { typedNumber } from "../../shared/ui/numbers";
 import { Fact, Section } from "../../shared/ui/Facts";
 import type { Diary, Schedule } from "./queries";
 import { clock, day, lengthOf, localField, minutesWords, movedBy, tasksOf } from "./times";
@@ -97,7 +98,7 @@ interface MoveFormProps {
 function MoveForm({ begins, minutes, move }: MoveFormProps) {
   const [at, setAt] = useState(begins);
   const [hours, setHours] = useState(String(Math.round(minutes / 15) / 4));
-  const length = Number(hours.replace(",", ".")) * 60;
+  const length = typedNumber(hours) * 60;
   return (
     <Stack spacing={1.5}>
       <TextField

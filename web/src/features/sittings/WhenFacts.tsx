@@ -12,6 +12,7 @@ import {
   Typography,
 } from "@mui/material";
 
+import { typedNumber } from "../../shared/ui/numbers";
 import { inWords } from "../../shared/api/client";
 import { Choice } from "../../shared/ui/Choice";
 import { Section } from "../../shared/ui/Facts";
@@ -188,10 +189,10 @@ function NumberField({ label, unit, value, step, set }: NumberFieldProps) {
       value={text}
       onChange={(event) => {
         setText(event.target.value);
-        const number = Number(event.target.value.replace(",", "."));
-        if (event.target.value.trim() !== "" && Number.isFinite(number)) set(number);
+        const number = typedNumber(event.target.value);
+        if (Number.isFinite(number)) set(number);
       }}
-      error={text.trim() === "" || !Number.isFinite(Number(text.replace(",", ".")))}
+      error={!Number.isFinite(typedNumber(text))}
       slotProps={{
         htmlInput: { inputMode: "decimal", step },
         input: { endAdornment: <InputAdornment position="end">{unit}</InputAdornment> },

@@ -3759,7 +3759,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "dry" | "weighed" | "left" | "cover" | "uncover" | "astray" | "air" | "stop";
+            kind: "open" | "start" | "pause" | "done" | "skip" | "back" | "note" | "mist" | "retard" | "dry" | "weighed" | "left" | "cover" | "uncover" | "astray" | "wiped" | "air" | "stop";
             /** Ml */
             ml?: number | null;
             /**
@@ -5176,7 +5176,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "left" | "weighed" | "put back" | "air" | "photo" | "line";
+            kind: "painted" | "mixed" | "job" | "left out" | "note" | "astray" | "dry" | "left" | "weighed" | "wiped" | "put back" | "air" | "photo" | "line";
             /** Line */
             line: number | null;
             /** Mark */
@@ -8298,13 +8298,21 @@ export interface components {
         };
         /**
          * PlanChange
-         * @description What a plan takes now, and about what it would take by what was learned: hours of work, minutes of waiting.
+         * @description What a plan takes, and about what it would take: hours of work, minutes of waiting, ml of paint between two ends.
+         *
+         *     Only planning can tell how many coats cover when films are thicker or thinner: that is left open from `ml_least` to `ml_most`.
          */
         PlanChange: {
             /** Hours */
             hours: number;
             /** Hours After */
             hours_after: number;
+            /** Ml */
+            ml: number;
+            /** Ml Least */
+            ml_least: number;
+            /** Ml Most */
+            ml_most: number;
             /** Wait Min */
             wait_min: number;
             /** Wait Min After */

@@ -14,3 +14,7 @@ export const signed = (error: number, digits = 1): string => {
   const rounded = Number(error.toFixed(digits));
   return `${rounded > 0 ? "+" : rounded < 0 ? "−" : ""}${Math.abs(rounded).toFixed(digits)}`;
 };
+
+/** A number as it was typed, with a point or a comma; NaN where nothing, or no number, was. */
+export const typedNumber = (text: string): number =>
+  text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", "."));

@@ -123,7 +123,7 @@ def find_passes(
         box=shop.box, over_ground=shop.over_ground,
     )  # fmt: skip
     in_jobs = summed((job.mix, job.volume_ml) for job in jobs if job.mix is not None)
-    uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(_thinned(passes, jobs), blends))
+    uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(thinned(passes, jobs), blends))
     piles = {mix: use.volume_ml for mix, use in uses.items()}
     used = tuple(mix for mix in mixes if mix.id in piles)
     gesso = shop.ground.gesso_ml(piles.get(GROUND_MIX_ID, 0.0))
@@ -193,7 +193,7 @@ def _used_mixes(shop: Workshop, drafts: Sequence[Draft]) -> tuple[tuple[Mix, ...
     return (*((ground,) if ground is not None else ()), *shop.scene.mixes.mixes, *shop.mixes(serves)), veil
 
 
-def _thinned(passes: Sequence[PaintPass], jobs: Sequence[Job]) -> dict[str, float]:
+def thinned(passes: Sequence[PaintPass], jobs: Sequence[Job]) -> dict[str, float]:
     """Millilitres of medium that go into every pile, by mix id."""
     steps = (step for paint_pass in passes for step in paint_pass.steps)
     of_steps = ((step.mix, step.medium_ml) for step in steps)

@@ -10,11 +10,11 @@ from ...sky.air import Climate
 
 ActKind = Literal[
     "open", "start", "pause", "done", "skip", "back", "note",
-    "mist", "retard", "dry", "weighed", "left", "cover", "uncover", "astray", "air", "stop",
+    "mist", "retard", "dry", "weighed", "left", "cover", "uncover", "astray", "wiped", "air", "stop",
 ]  # fmt: skip
 """A sitting is opened and stopped; a task is started, paused, done, skipped, put back among those to do; a note is written.
 Wet paint is misted, gets retarder, or is found dry to the touch; a dose of a pile was weighed, of a pile so much is left, it is
-covered, uncovered, or came out wrong; the air changed."""
+covered, uncovered, or came out wrong; so much was wiped off and rinsed out; the air changed."""
 
 
 @dataclass(frozen=True)
@@ -22,7 +22,7 @@ class Act:
     """One act at the easel. `id` was given by the device, so that an act that is sent twice counts once.
 
     `at` is aware; `sitting` the sitting (id) it belongs to. `task` and `pile` are ids, `ml` what is left of a pile or was weighed
-    of the dose whose source `text` says, `climate` the new air. `when` is a time that the painter says, as of a sitting that was
+    of the dose whose source `text` says, or was wiped off since that was last told, `climate` the new air. `when` is a time that the painter says, as of a sitting that was
     left open; `text` and `photo` (name) are of notes.
     """
 

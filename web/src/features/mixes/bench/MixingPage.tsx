@@ -1,7 +1,7 @@
 /** The mixing bench: a target on the left, and on the table recipes, dabs by hand, strings, or a pile to be mended. */
 import { Suspense, useState, type ReactNode } from "react";
 
-import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
+import { Box, Button, LinearProgress, ToggleButton, ToggleButtonGroup, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 
@@ -106,7 +106,10 @@ export default function MixingPage({ book }: Props) {
         }
       : null;
 
+  // What is laid, and what was read of it, hangs on the pile that was chosen and on how much of it is wanted.
+  const opening = painting !== null && mixId !== null && (mixes.isPending || planned.isPending);
   const table = () => {
+    if (opening) return <LinearProgress aria-label="Opening the painting's piles" />;
     switch (mode) {
       case "recipes":
         return lab ? (

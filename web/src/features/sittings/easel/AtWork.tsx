@@ -207,10 +207,11 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
           {...{ list, course, now }}
           next={easel.easel!.next_sitting}
           close={() => setAsking(null)}
-          stop={(note) => {
+          stop={(note, wiped) => {
             setAsking(null);
             void (async () => {
               if (note) await at.act("note", { text: note });
+              if (wiped !== null && wiped > 0) await at.act("wiped", { ml: wiped });
               await at.act("cover");
               await at.act("stop");
             })();

@@ -13,6 +13,7 @@ import {
 } from "@mui/material";
 import { Link } from "react-router";
 
+import { typedNumber } from "../../../shared/ui/numbers";
 import { inWords } from "../../../shared/api/client";
 import { readClimate } from "../queries";
 import type { ActIn, ActKind, Course, ListedTask, TakenList } from "./queries";
@@ -34,11 +35,9 @@ export function MoreDialog({ list, course, task, painting, act, close }: Props) 
   const [degrees, setDegrees] = useState(String(course.climate.temperature_c));
   const [humidity, setHumidity] = useState(String(course.climate.humidity_pct));
   const [noSensor, setNoSensor] = useState<unknown>(null);
-  const temperature_c = Number(degrees.replace(",", "."));
-  const humidity_pct = Number(humidity.replace(",", "."));
+  const temperature_c = typedNumber(degrees);
+  const humidity_pct = typedNumber(humidity);
   const isAir =
-    degrees !== "" &&
-    humidity !== "" &&
     temperature_c >= rules.coldest_c &&
     temperature_c <= rules.warmest_c &&
     humidity_pct >= 0 &&

@@ -11,6 +11,7 @@ import {
   Typography,
 } from "@mui/material";
 
+import { typedNumber } from "../../../shared/ui/numbers";
 import { toldOf } from "./clocks";
 import type { Course, TakenList } from "./queries";
 import { clockWords, laterUses, titleOf, whenWords } from "./words";
@@ -20,7 +21,8 @@ interface Props {
   course: Course;
   now: number;
   next: string | null;
-  stop: (note: string) => void;
+  /** Close the sitting, with a note, and with the ml that were wiped off where the painter told. */
+  stop: (note: string, wiped: number | null) => void;
   close: () => void;
 }
 
@@ -30,8 +32,19 @@ const MOST_NAMED = 6;
 const named = (piles: { name: string }[]): string =>
   piles.length > MOST_NAMED ? `${piles.length} piles` : piles.map((pile) => pile.name).join(", ");
 
+/** What a ml of this painting's paint weighs, g; none where no dose was weighed out. */
+const gramsPerMl = (list: TakenList): number | null => {
+  const doses = list.piles.flatMap((pile) => pile.doses).filter((dose) => dose.mass_g != null);
+  const ml = doses.reduce((sum, dose) => sum + dose.volume_ml, 0);
+  return ml > 0 ? doses.reduce((sum, dose) => sum + dose.mass_g!, 0) / ml : null;
+};
+
 export function StopDialog({ list, course, now, next, stop, close }: Props) {
   const [note, setNote] = useState("");
+  const [wiped, setWiped] = useState("");
+  const wipedMl = typedNumber(wiped);
+  const isAmount = wiped.trim() === "" || wipedMl >= 0;
+  const perMl = gramsPerMl(list);
   const out = list.piles.filter((pile) => course.piles[pile.id]);
   const kept = out.filter((pile) => laterUses(list, course, pile.id).length > 0);
   const rest = out.filter((pile) => !kept.includes(pile));
@@ -72,6 +85,18 @@ export function StopDialog({ list, course, now, next, stop, close }: Props) {
           </Typography>
         )}
         <TextField
+          label="Wiped off and rinsed out since last told, ml"
+          inputMode="decimal"
+          value={wiped}
+          onChange={(event) => setWiped(event.target.value)}
+          error={!isAmount}
+          helperText={
+            "May stay empty. Brushes, knife and rag; the logbook learns from it how much of your paint never gets to the picture" +
+            (perMl ? `. A wet rag that is ${perMl.toFixed(1)} g heavier holds 1 ml.` : ".")
+          }
+          slotProps={{ htmlInput: { maxLength: 8 } }}
+        />
+        <TextField
           label="What to remember next time"
           value={note}
           onChange={(event) => setNote(event.target.value)}
@@ -82,7 +107,11 @@ export function StopDialog({ list, course, now, next, stop, close }: Props) {
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Go on painting</Button>
-        <Button variant="contained" onClick={() => stop(note.trim())}>
+        <Button
+          variant="contained"
+          disabled={!isAmount}
+          onClick={() => stop(note.trim(), wipedMl >= 0 ? wipedMl : null)}
+        >
           Close the sitting
         </Button>
       </DialogActions>

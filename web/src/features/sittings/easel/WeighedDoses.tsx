@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import { Button, Stack, TextField, Typography } from "@mui/material";
 
+import { typedNumber } from "../../../shared/ui/numbers";
 import { inWords } from "../../../shared/api/client";
 import { readScale } from "../queries";
 import type { ActIn, ActKind, ListedPile } from "./queries";
@@ -39,7 +40,7 @@ export function WeighedDoses({ painting, pile, act }: Props) {
     <Stack sx={{ gap: 1.5 }}>
       <Typography variant="h3">On the scale</Typography>
       {weighed.map((dose) => {
-        const typed = Number((grams[dose.source] ?? "").replace(",", "."));
+        const typed = typedNumber(grams[dose.source] ?? "");
         return (
           <Stack key={dose.source} direction="row" sx={{ gap: 1.5, alignItems: "center", flexWrap: "wrap" }}>
             <TextField

@@ -79,6 +79,7 @@ function carriedOut(course: Course, act: ActIn, task: ListedTask | undefined, li
     case "air":
       return act.climate ? { ...course, climate: act.climate } : course;
     case "weighed":
+    case "wiped":
       return course;
     case "stop":
       return stopped(course, act);

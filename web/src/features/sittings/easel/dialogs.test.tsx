@@ -187,7 +187,20 @@ describe("stopping", () => {
     const { stop } = stopping(after(3), at(3));
     type("What to remember next time", "  handle first  ");
     press("Close the sitting");
-    expect(stop.mock.calls).toEqual([["handle first"]]);
+    expect(stop.mock.calls).toEqual([["handle first", null]]);
+  });
+
+  it("hears what was wiped off, with a comma too, and says what is no amount", () => {
+    const { stop } = stopping(after(3), at(3));
+    const label = "Wiped off and rinsed out since last told, ml";
+    const field = () => screen.getByLabelText(label);
+    expect(field().getAttribute("aria-invalid")).toBe("false");
+    type(label, "some");
+    expect(field().getAttribute("aria-invalid")).toBe("true");
+    type(label, "2,5");
+    expect(field().getAttribute("aria-invalid")).toBe("false");
+    press("Close the sitting");
+    expect(stop.mock.calls).toEqual([["", 2.5]]);
   });
 });
 
