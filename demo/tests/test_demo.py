@@ -1,7 +1,5 @@
-"""The demo is loaded by one command, again without duplicates, and never against the painter's will."""
+"""What the demo is made of, and how it is served; that it loads is checked with the journeys (e2e/test_demo.py)."""
 
-import json
-import os
 import subprocess
 import sys
 from pathlib import Path
@@ -14,54 +12,7 @@ from ypsochrom.materials.shelf import read_csv
 REPOSITORY = Path(__file__).parents[2]
 
 
-def run(data: Path, *command: str) -> str:
-    """A command of the repository in a studio of its own; what it printed."""
-    environment = {**os.environ, "YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
-    return subprocess.run(
-        [sys.executable, *command], cwd=REPOSITORY, env=environment, check=True, capture_output=True, text=True
-    ).stdout
-
-
-COUNT = """
-import json, django; django.setup()
-from server.materials.models import TubeRow
-from server.records.models import Painting, Result
-print(json.dumps([TubeRow.objects.count(), Painting.objects.count(), Result.objects.filter(node="stages").count()]))
-"""
-
-
-@pytest.fixture(scope="module")
-def studio(tmp_path_factory):
-    data = tmp_path_factory.mktemp("demo")
-    run(data, "manage.py", "migrate", "--verbosity", "0")
-    run(data, "-m", "demo.load", "--once")
-    return data
-
-
-def counts(studio):
-    return json.loads(run(studio, "-c", COUNT))
-
-
-def test_the_demo_is_a_shelf_of_sixteen_tubes_and_three_planned_paintings(studio):
-    assert counts(studio) == [16, 3, 3]
-
-
-def test_loading_again_doubles_nothing(studio):
-    run(studio, "-m", "demo.load")
-    run(studio, "-m", "demo.load", "--once")
-    assert counts(studio) == [16, 3, 3]
-
-
-def test_what_the_painter_removed_stays_removed_until_the_demo_is_asked_for_again(studio):
-    remove = COUNT.split("print")[0] + "TubeRow.objects.filter(key='PG17').delete(); Painting.objects.all().delete()"
-    run(studio, "-c", remove)
-    run(studio, "-m", "demo.load", "--once")
-    assert counts(studio) == [15, 0, 0]
-    run(studio, "-m", "demo.load")
-    assert counts(studio) == [16, 3, 3]
-
-
-def test_the_studio_says_when_its_port_is_taken(studio):
+def test_the_studio_says_when_its_port_is_taken():
     import socket
 
     with socket.socket() as taken:

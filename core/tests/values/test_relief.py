@@ -36,7 +36,9 @@ STAIRS = value_map(stairs(), (3.0, 5.0, 7.0), PANEL, 20)
 @pytest.mark.parametrize("name", ["coffee", "astronaut", "rocket"])
 def test_natural_breaks_part_like_multi_otsu_of_scikit_image_otsu_1979(name, count):
     field = value_field(srgb.decode_picture(np.ascontiguousarray(getattr(data, name)()[::4, ::4])))
-    bins = 256 if count < 5 else 128  # the library tries all there are: half the bins, a sixteenth of the ways to part five
+    bins = (
+        256 if count < 5 else 128
+    )  # the library tries all there are: half the bins, a sixteenth of the ways to part five
     quantised = np.floor(field * bins / 10) * 10 / bins + 5 / bins  # the bins' centres over the scale, for both alike
     ours, theirs = thresholds(quantised, count, "natural"), threshold_multiotsu(quantised, count, nbins=bins)
 

@@ -10,7 +10,8 @@ from ..logbook.diary import Diary, DiarySitting, Entry
 
 DONE = {
     "painted": "painted", "mixed": "mixed", "job": "done", "left out": "left out", "note": "note", "astray": "pile",
-    "dry": "dry", "left": "left", "weighed": "weighed", "wiped": "wiped", "put back": "put back", "air": "air", "photo": "photo", "line": "line",
+    "dry": "dry", "left": "left", "weighed": "weighed", "wiped": "wiped", "put back": "put back", "air": "air",
+    "photo": "photo", "line": "line",
 }  # fmt: skip
 
 

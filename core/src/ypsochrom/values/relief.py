@@ -74,10 +74,13 @@ def masses(labels: LabelImage) -> tuple[Mass, ...]:
         count, islands, facts, _ = cv2.connectedComponentsWithStats(mask, connectivity=4)
         depth = cv2.distanceTransform(mask, cv2.DIST_L2, 3)
         for island in range(1, count):
-            share = float(facts[island, cv2.CC_STAT_AREA]) / labels.size
+            left, top, across, down, size = facts[island].tolist()
+            share = size / labels.size
             if share >= _SMALLEST_MASS_SHARE:
-                y, x = np.unravel_index(int(np.where(islands == island, depth, -1).argmax()), depth.shape)
-                found.append(Mass(int(step), share, ((int(x) + 0.5) / width, (int(y) + 0.5) / height)))
+                box = slice(top, top + down), slice(left, left + across)
+                y, x = np.unravel_index(int(np.where(islands[box] == island, depth[box], -1).argmax()), (down, across))
+                inside = ((left + int(x) + 0.5) / width, (top + int(y) + 0.5) / height)
+                found.append(Mass(int(step), share, inside))
     return tuple(sorted(found, key=lambda mass: (-mass.share, mass.step)))
 
 

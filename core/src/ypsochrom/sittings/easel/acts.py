@@ -21,9 +21,9 @@ covered, uncovered, or came out wrong; so much was wiped off and rinsed out; the
 class Act:
     """One act at the easel. `id` was given by the device, so that an act that is sent twice counts once.
 
-    `at` is aware; `sitting` the sitting (id) it belongs to. `task` and `pile` are ids, `ml` what is left of a pile or was weighed
-    of the dose whose source `text` says, or was wiped off since that was last told, `climate` the new air. `when` is a time that the painter says, as of a sitting that was
-    left open; `text` and `photo` (name) are of notes.
+    `at` is aware; `sitting` the sitting (id) it belongs to. `task` and `pile` are ids, `ml` what is left of a pile, was weighed
+    of the dose whose source `text` says, or was wiped off since that was last told, `climate` the new air. `when` is a time
+    that the painter says, as of a sitting that was left open; `text` and `photo` (name) are of notes.
     """
 
     id: str
