@@ -54,8 +54,7 @@ def opened_to_look(owner: Any, paintings: Sequence[Painting], subjects: Mapping[
     of = Result.objects.filter(painting__in=[one.pk for one in paintings])
     for row in of.only("painting_id", "node", "version", "takes", "needs", "stamp"):
         body = subjects.get(row.painting_id, "null") if row.node == "subject" else "null"
-        key = Key(row.node, row.version, row.takes, row.needs)
-        kept.setdefault(row.painting_id, {})[row.node] = Kept(key, row.stamp, partial(_loaded, body))
+        kept.setdefault(row.painting_id, {})[row.node] = Kept(key_of(row), row.stamp, partial(_loaded, body))
     stock = stocks_of(owner)
     for one in paintings:
         brief = brief_of(one)
@@ -72,8 +71,13 @@ def _kept_of(painting: Painting) -> dict[str, Kept]:
     return {row.node: _kept(row) for row in Result.objects.of(painting.owner).filter(painting=painting)}
 
 
+def key_of(row: Result) -> Key:
+    """The key that a stored result was made for."""
+    return Key(row.node, row.version, row.takes, row.needs)
+
+
 def _kept(row: Result) -> Kept:
-    return Kept(Key(row.node, row.version, row.takes, row.needs), row.stamp, lambda: _loaded(row.body))
+    return Kept(key_of(row), row.stamp, lambda: _loaded(row.body))
 
 
 def _loaded(text: str) -> Json:

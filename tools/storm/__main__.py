@@ -1,4 +1,5 @@
-"""What we do to the studio to see that nothing brings it down: `make storm`. Seeded, on loopback, about five minutes.
+"""What we do to the studio to see that nothing brings it down: `make storm`. Seeded, on loopback, about five minutes;
+`python -m tools.storm 200` kills two hundred times.
 
 Malformed pictures of every accepted format, numbers from hell in every field, twenty readers at once, kills of the web process
 and of the worker in the midst of work, a full disk. At the end: nothing acknowledged is lost, the database is whole, no answer
@@ -16,7 +17,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from . import acts
-from .acts import CLIENTS, Acknowledged
+from .acts import CLIENTS, KILLS, Acknowledged
 from .broken import MALFORMED, SEED
 from .studio import REPOSITORY, Studio, free_port
 
@@ -37,7 +38,10 @@ def main() -> int:
             (f"{MALFORMED} malformed pictures of six formats", lambda: acts.malformed(studio, chance)),
             ("numbers and texts from hell in every field", lambda: acts.numbers_from_hell(studio)),
             (f"{CLIENTS} pages reading at once", lambda: acts.readers(studio, chance)),
-            ("kills in the midst of uploads, plans and edits", lambda: acts.kills(studio, chance, kept)),
+            (
+                "kills in the midst of uploads, plans and edits",
+                lambda: acts.kills(studio, chance, kept, int(sys.argv[1]) if len(sys.argv) > 1 else KILLS),
+            ),
             ("computations that were under way then", lambda: acts.runs_end(studio, kept)),
             ("what was acknowledged and is lost", lambda: acts.lost(studio, kept)),
             ("a full disk", lambda: acts.full_disk(Path(folder))),

@@ -9,6 +9,7 @@ import threading
 import time
 from collections import Counter
 from dataclasses import dataclass, field
+from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
@@ -18,7 +19,10 @@ from .broken import pictures
 from .studio import REPOSITORY, Client, Studio, free_port
 
 CLIENTS, READING_S = 20, 30.0
-KILLS, BETWEEN_KILLS_S = 8, 6.0
+KILLS, BETWEEN_KILLS_S = 8, 3.0
+MOST_UPLOADED = 60
+AT_THE_EASEL = 3
+"""The demo's painting that is being painted."""
 
 
 def malformed(studio: Studio, chance: random.Random) -> str:
@@ -85,19 +89,33 @@ class Acknowledged:
 
     notes: set[str] = field(default_factory=set)
     paintings: dict[int, str] = field(default_factory=dict)
+    acts: set[str] = field(default_factory=set)
+    archives: int = 0
     lock: threading.Lock = field(default_factory=threading.Lock)
 
 
-def kills(studio: Studio, chance: random.Random, kept: Acknowledged) -> str:
-    """Kill web process and worker while three painters upload, plan and edit."""
+def kills(studio: Studio, chance: random.Random, kept: Acknowledged, count: int = KILLS) -> str:
+    """Kill web process and worker while three painters upload, plan, edit, paint at the easel and load an archive."""
     ended = threading.Event()
     photo = (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes()
+    archive = _archive(Client(studio))
 
     def paint(seed: int) -> None:
         client, mine, number = Client(studio), random.Random(seed), 0
         while not ended.is_set():
             number += 1
-            match mine.randrange(5):
+            match mine.randrange(8):
+                case 5 | 6:
+                    note = f"storm {seed} {number}"
+                    answer = client.json("post", f"/api/easel/{AT_THE_EASEL}/acts", _at_the_easel(seed, number, note))
+                    if answer is not None and answer.status_code == 200:
+                        with kept.lock:
+                            kept.acts.add(note)
+                case 7:
+                    answer = client.ask("post", "/api/archive/in", files={"archive": ("storm.zip", archive)})
+                    if answer is not None and answer.status_code == 202:
+                        with kept.lock:
+                            kept.archives += 1
                 case 0 | 1:
                     note = f"storm {seed} {number}"
                     tube = {"key": "PW6", "volume_ml": 60, "left_ml": 60, "nozzle_mm": 8, "price": None, "notes": note}
@@ -105,7 +123,7 @@ def kills(studio: Studio, chance: random.Random, kept: Acknowledged) -> str:
                     if answer is not None and answer.status_code < 300:
                         with kept.lock:
                             kept.notes.add(note)
-                case 2:
+                case 2 if len(kept.paintings) < MOST_UPLOADED:
                     form = {"title": f"storm {seed} {number}", "size": "200x150mm"}
                     answer = client.ask("post", "/api/subject/paintings", data=form, files={"photo": ("p.jpg", photo)})
                     if answer is not None and answer.status_code == 201:
@@ -123,7 +141,7 @@ def kills(studio: Studio, chance: random.Random, kept: Acknowledged) -> str:
     painters = [threading.Thread(target=paint, args=(chance.randrange(10**6),)) for _ in range(3)]
     for painter in painters:
         painter.start()
-    for number in range(KILLS):
+    for number in range(count):
         time.sleep(BETWEEN_KILLS_S * chance.uniform(0.5, 1.5))
         if number % 2 == 0:
             studio.kill("manage.py\0worker")
@@ -135,7 +153,40 @@ def kills(studio: Studio, chance: random.Random, kept: Acknowledged) -> str:
     ended.set()
     for painter in painters:
         painter.join()
-    return f"{KILLS} kills; {len(kept.notes)} tubes and {len(kept.paintings)} paintings were acknowledged"
+    told = (
+        (len(kept.notes), "tubes"),
+        (len(kept.paintings), "paintings"),
+        (len(kept.acts), "notes at the easel"),
+        (kept.archives, "archives"),
+    )
+    return f"{count} kills; acknowledged were {', '.join(f'{many} {what}' for many, what in told)}"
+
+
+def _archive(client: Client) -> bytes:
+    """A painting of the demo as an archive."""
+    client.json("post", "/api/archive/out", {"painting": 2})
+    for _ in range(240):
+        answer = client.ask("get", "/api/archive/newest")
+        if answer is not None and answer.ok and answer.json()["bytes"]:
+            saved = client.ask("get", f"/api/archive/{answer.json()['run']['id']}/file")
+            if saved is not None and saved.ok:
+                return saved.content
+        time.sleep(0.5)
+    raise RuntimeError("no archive was saved")
+
+
+def _at_the_easel(seed: int, number: int, note: str) -> dict[str, object]:
+    """A sitting that is opened, which counts once, and a note in it."""
+    now, device = datetime.now(UTC).isoformat(), f"storm{seed}"
+    act = {"at": now, "sitting": device}
+    acts = [
+        {**act, "id": f"{device}-open", "kind": "open"},
+        {**act, "id": f"{device}-{number}", "kind": "note", "text": note, "seq": number},
+    ]
+    return {"device": device, "sent_at": now, "acts": acts}
+
+
+_UNDER_WAY = ("waiting", "running")
 
 
 def runs_end(studio: Studio, kept: Acknowledged) -> str:
@@ -146,7 +197,9 @@ def runs_end(studio: Studio, kept: Acknowledged) -> str:
         states = Counter(
             (one.json()["run"] or {"state": "none"})["state"] for one in runs if one is not None and one.ok
         )
-        if not states["waiting"] and not states["running"]:
+        loading = client.ask("get", "/api/archive/run")
+        ended = loading is not None and loading.ok and (loading.json() or {"state": ""})["state"] not in _UNDER_WAY
+        if ended and not any(states[state] for state in _UNDER_WAY):
             return ", ".join(f"{count} {state}" for state, count in sorted(states.items()))
         time.sleep(2)
     return "STILL UNDER WAY"
@@ -158,6 +211,9 @@ def lost(studio: Studio, kept: Acknowledged) -> str:
     tubes = client.ask("get", "/api/materials/tubes")
     there = set() if tubes is None else {one["notes"] for one in tubes.json()}
     missing = sorted(kept.notes - there)
+    acts = client.ask("get", f"/api/easel/{AT_THE_EASEL}/acts.jsonl")
+    told = "" if acts is None else acts.text
+    missing += [note for note in sorted(kept.acts) if f'"{note}"' not in told]
     for number, title in kept.paintings.items():
         answer = client.ask("get", f"/api/subject/paintings/{number}")
         if answer is None or answer.status_code != 200 or answer.json()["title"] != title:

@@ -41,6 +41,15 @@ PLAIN = Material(BOX, Scene.of(np.full((300, 400, 3), 120, np.uint8), SUPPORT))
 NOISE = Material(BOX, Scene.of(np.random.default_rng(3).integers(0, 256, (300, 400, 3)).astype(np.uint8), SUPPORT))
 
 
+NAMES = ("", *(f"square {number}" for number in range(1, 13)))
+IN_AREAS = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, np.arange(1, 13, dtype=np.uint8).reshape(3, 4), NAMES))
+
+
+def area_at(at):
+    """The number of the square that lies there."""
+    return int(at[1] * 3) * 4 + int(at[0] * 4) + 1
+
+
 OFF = 0.15
 """Steps by which a spot may miss its square, where it lies across the border of two that are alike."""
 
@@ -87,6 +96,35 @@ def test_what_is_right_was_drawn_so(kind, seed, ratio):
         assert apart[right] <= 0.4 + 2 * OFF
         if exercise.level > 4 * OFF:  # clearer than what the spots may miss
             assert apart[right] == min(apart)
+
+
+def test_spots_know_the_area_that_they_lie_in_and_every_area_has_its_own():
+    assert all(spot.area == area_at(spot.at) and spot.called == f"square {spot.area}" for spot in IN_AREAS.scene.spots)
+    assert [area[0].area for area in IN_AREAS.scene.by_area] == list(range(1, 13))
+    (whole,) = DRAWN.scene.by_area
+    assert whole == DRAWN.scene.spots
+    assert {spot.called for spot in whole} == {""}
+
+
+@pytest.mark.parametrize(("kind", "count"), [("lightest", 4), ("squint", 3)])
+@given(seed=SEEDS)
+@settings(max_examples=20, deadline=None)
+def test_areas_are_compared_each_with_another_and_told_by_their_names(kind, count, seed):
+    exercise, answer = made(kind, seed, 1.0, IN_AREAS)
+    areas = [area_at(at) for at in exercise.view.marks]
+    assert len(set(areas)) == count
+    told = [areas[answer.right[0]]] if kind == "lightest" else areas
+    assert all(f"(square {area})" in answer.why for area in told)
+    assert "square" not in f"{exercise.question} {[one.words for one in exercise.options]}", "a name may give it away"
+
+
+def test_small_areas_are_asked_about_as_often_as_large_ones():
+    small = np.ones((30, 40), dtype=np.uint8)
+    small[10:20, 10:20] = 2
+    material = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, small, ("", "wall", "cup")))
+    asked = [made("spot", seed, 1.0, material)[1].why.split(" is ")[0] for seed in range(60)]
+    assert 18 <= asked.count("It (cup)") <= 42
+    assert asked.count("It (cup)") + asked.count("It (wall)") == 60
 
 
 @given(seed=SEEDS)

@@ -170,6 +170,34 @@ def test_a_question_about_a_picture_that_changed_is_not_judged(client):
     assert PracticeAnswer.objects.count() == 1
 
 
+def test_the_areas_of_a_plan_are_asked_about_and_told_by_the_painters_names(client, planned, monkeypatch):
+    monkeypatch.setattr(services, "_pictures_for", lambda owner, kind: shown_to(owner)[:1])
+    pid, owner = planned["id"], local_painter()
+    (own,) = shown_to(owner)[:1]
+    assert own.painting == pid
+    scene = scene_of(own)
+    assert len(scene.by_area) >= 8
+    largest = max(scene.by_area, key=len)[0]
+    areas = client.get(f"/api/areas/{pid}").json()["areas"]
+    called = next(one for one in areas if one["name"] == largest.called)
+    client.patch(f"/api/areas/{pid}/{called['id']}", {"name": "the wall of the yard"}, JSON)
+    (renamed,) = shown_to(owner)[:1]
+    assert max(scene_of(renamed).by_area, key=len)[0].called == "the wall of the yard"
+
+    question = ask(client, "get", "next?kind=squint")
+    told = reply(client, question)
+    assert told["why"].count("(") == 3
+    assert reply(client, question)["is_right"]
+    client.put(f"/api/areas/{pid}/changes", {"detail": 5, "edits": []}, JSON)
+    late = ask(client, "post", "answers", {**_same(question), "chosen": [0], "seconds": 3}, 409)
+    assert "changed meanwhile" in late["message"]
+    assert len(scene_of(shown_to(owner)[0]).by_area) <= 5
+
+
+def _same(question):
+    return {"kind": question["exercise"]["kind"], **{key: question[key] for key in ("seed", "ratio", "scene", "about")}}
+
+
 @pytest.mark.parametrize(
     ("kind", "answer", "words"),
     [

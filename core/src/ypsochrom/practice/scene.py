@@ -10,7 +10,7 @@ import numpy as np
 from ..areas.borders import FIRM_FROM_MM, LOST_BELOW_DE00, SOFT_FROM_MM, Softness, passings
 from ..colour.cielab import srgb8_to_lab
 from ..colour.munsell import lab_to_value
-from ..colour.types import Float, Lab, MunsellValue, Srgb8
+from ..colour.types import Float, Lab, LabelImage, MunsellValue, Srgb8
 from ..imaging.resample import fit_within
 from ..kit.errors import BadPicture
 from ..materials.support import Support
@@ -30,12 +30,17 @@ _CLEAR = 1.2
 
 @dataclass(frozen=True)
 class Spot:
-    """A quiet spot: where it lies (shares of width and height), its value and colour, and the mean value around it."""
+    """A quiet spot: where it lies (shares of width and height), its value and colour, and the mean value around it.
+
+    `area` is the number of the painting's area that it lies in (0 where there are none), `called` what that is called.
+    """
 
     at: tuple[float, float]
     value: float
     lab: tuple[float, float, float]
     around: float
+    area: int = 0
+    called: str = ""
 
 
 @dataclass(frozen=True)
@@ -50,21 +55,32 @@ class Edge:
 
 @dataclass(frozen=True)
 class Scene:
-    """A picture (8-bit sRGB), made smaller with its CIELAB and Munsell values, and the panel that it is painted on."""
+    """A picture (8-bit sRGB), made smaller with its CIELAB and Munsell values, and the panel that it is painted on.
+
+    `areas` says for every pixel of the smaller picture which area of the painting it lies in (all 0 where it has none), `names`
+    what the areas are called, by that number.
+    """
 
     pixels: Srgb8 = field(repr=False)
     lab: Lab = field(repr=False)
     values: MunsellValue = field(repr=False)
     support: Support
+    areas: LabelImage = field(repr=False)
+    names: tuple[str, ...] = ("",)
 
     @classmethod
-    def of(cls, pixels: Srgb8, support: Support) -> Self:
-        """The scene of an 8-bit sRGB picture."""
+    def of(
+        cls, pixels: Srgb8, support: Support, areas: LabelImage | None = None, names: tuple[str, ...] = ("",)
+    ) -> Self:
+        """The scene of an 8-bit sRGB picture; `areas` are those of the whole picture, at any size, with their names."""
         height, width = pixels.shape[:2]
         size = fit_within(width, height, LONGEST_PX)
         small = cv2.resize(pixels, size, interpolation=cv2.INTER_AREA) if size != (width, height) else pixels
         lab = srgb8_to_lab(np.ascontiguousarray(small))
-        return cls(pixels, lab, np.asarray(lab_to_value(lab), dtype=np.float32), support)
+        if areas is None:
+            areas = np.zeros((1, 1), dtype=np.uint8)
+        labels = np.asarray(cv2.resize(areas, size, interpolation=cv2.INTER_NEAREST))
+        return cls(pixels, lab, np.asarray(lab_to_value(lab), dtype=np.float32), support, labels, names)
 
     @property
     def size_px(self) -> tuple[int, int]:
@@ -94,6 +110,8 @@ class Scene:
                 float(mean[y, x]),
                 (float(lab[y, x, 0]), float(lab[y, x, 1]), float(lab[y, x, 2])),
                 float(ring[y, x]),
+                int(self.areas[y, x]),
+                self.names[self.areas[y, x]],
             )
             for y in range(2 * radius, height - 2 * radius, radius)
             for x in range(2 * radius, width - 2 * radius, radius)
@@ -102,6 +120,14 @@ class Scene:
         if len(found) < _FEWEST_SPOTS:
             raise BadPicture("This picture has too few quiet places to judge.", "Take another one for this exercise.")
         return tuple(found)
+
+    @cached_property
+    def by_area(self) -> tuple[tuple[Spot, ...], ...]:
+        """The quiet spots of every area that has any."""
+        found: dict[int, list[Spot]] = {}
+        for spot in self.spots:
+            found.setdefault(spot.area, []).append(spot)
+        return tuple(tuple(found[area]) for area in sorted(found))
 
     def edges(self, random: np.random.Generator, count: int) -> tuple[Edge, ...]:
         """Up to so many edges whose kind is clear, found where the picture changes most and where it nearly does not."""

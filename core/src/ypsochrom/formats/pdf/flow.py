@@ -5,7 +5,6 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Any
-from xml.sax.saxutils import escape
 
 import numpy as np
 from reportlab.lib.styles import ParagraphStyle
@@ -26,7 +25,9 @@ from reportlab.platypus import (
 
 from ...colour import cielab
 from ...colour.types import Lab, Srgb8
-from .page import BOLD, FONT, HEADING, MARGIN, PAPERS, SMALL, TEXT, Paper, fitted, load_fonts, printed
+from . import lettering
+from .lettering import BOLD, FONT, load_fonts
+from .page import HEADING, MARGIN, PAPERS, SMALL, TEXT, Paper, fitted, printed
 
 Fill = tuple[float, float, float]
 
@@ -75,12 +76,11 @@ def _head(heading: str, title: str, paper: Paper) -> Callable[[Canvas, BaseDocTe
     def draw(canvas: Canvas, _: BaseDocTemplate) -> None:
         page = f" · page {canvas.getPageNumber()}"
         canvas.setFillGray(0.1)
-        canvas.setFont(BOLD, HEADING)
-        canvas.drawString(MARGIN, height - MARGIN - HEADING, fitted(heading, inner * 0.7, True, HEADING))
-        canvas.setFont(FONT, SMALL)
-        room = inner - canvas.stringWidth(heading, BOLD, HEADING) - canvas.stringWidth(page, FONT, SMALL) - 12
+        y = height - MARGIN - HEADING
+        lettering.draw(canvas, MARGIN, y, fitted(heading, inner * 0.7, True, HEADING), HEADING, bold=True)
+        room = inner - lettering.width(heading, HEADING, bold=True) - lettering.width(page, SMALL) - 12
         words = fitted(title, max(room, inner * 0.2), False, SMALL) + page
-        canvas.drawRightString(width - MARGIN, height - MARGIN - HEADING, words)
+        lettering.draw(canvas, width - MARGIN, y, words, SMALL, to="right")
 
     return draw
 
@@ -101,7 +101,7 @@ def _style(size: float, grey: float, bold: bool, after: float) -> ParagraphStyle
 
 def words(text: str, *, size: float = TEXT, grey: float = 0.1, bold: bool = False, after: float = 0.0) -> Paragraph:
     """A paragraph; `after` points are left free below it."""
-    return Paragraph(escape(text), _style(size, grey, bold, after))
+    return Paragraph(lettering.marked(text, bold=bold), _style(size, grey, bold, after))
 
 
 def small(text: str, *, grey: float = 0.3, after: float = 0.0) -> Paragraph:
@@ -133,17 +133,13 @@ class NumberedPicture(Flowable):  # type: ignore[misc]  # reportlab has no types
         """Draw it."""
         self._image.drawOn(self.canv, 0, 0)
         for x, y, told in self._spots:
-            text = self.canv.beginText()
-            text.setFont(BOLD, SMALL)
-            wide = self.canv.stringWidth(told, BOLD, SMALL)
+            wide = lettering.width(told, SMALL, bold=True)
             at = (x * self.width - wide / 2, (1 - y) * self.height - SMALL * 0.36)
             self.canv.setFillGray(1.0)
             self.canv.setStrokeGray(0.15)
             self.canv.roundRect(at[0] - 2, at[1] - 2, wide + 4, SMALL + 2, 2, stroke=1, fill=1)
-            text.setTextOrigin(*at)
-            text.setFillGray(0.1)
-            text.textOut(told)
-            self.canv.drawText(text)
+            self.canv.setFillGray(0.1)
+            lettering.draw(self.canv, *at, told, SMALL, bold=True)
 
 
 def gap(points: float) -> Spacer:

@@ -12,6 +12,7 @@ from ...kit.errors import BadSetting
 from ...materials.support import Support
 from ...subject.guides import cell_name, cells
 from ..pictures.png import picture_jpeg
+from .lettering import FONT
 from .page import SMALL, Page, Paper, document
 
 SMALLEST_CELL_MM, MOST_CELLS = 5.0, 60
@@ -53,7 +54,7 @@ def grid_pdf(picture: Srgb8, support: Support, cell_mm: float, title: str, paper
             for y in rows:
                 canvas.line(left, top - y * scale, left + support.width_mm * scale, top - y * scale)
         canvas.setFillGray(0.1)
-        canvas.setFont("AtkinsonHyperlegibleNext", SMALL)
+        canvas.setFont(FONT, SMALL)
         for i, (x, beyond) in enumerate(itertools.pairwise(columns)):
             canvas.drawCentredString(left + (x + beyond) / 2 * scale, top + 4, cell_name(i, 0)[:-1])
         for i, (y, beyond) in enumerate(itertools.pairwise(rows)):

@@ -5,6 +5,7 @@ from reportlab.lib.units import mm
 from ...colour.munsell import value_to_lightness
 from ...materials.support import Support
 from ...values.value_map import ValueMap
+from . import lettering
 from .page import Page, Paper, document
 
 _RUNG_MM = (34.0, 18.0)
@@ -51,8 +52,7 @@ def _rungs(page: Page, left: float, top: float, rungs: list[tuple[str, float]]) 
         canvas.setFillGray(1)
         canvas.circle(left + width / 2, y + height / 2, 3 * mm, stroke=0, fill=1)
         canvas.setFillGray(0.1)
-        canvas.setFont("AtkinsonHyperlegibleNext", 9)
-        canvas.drawString(left + width + 3 * mm, y + height / 2 - 3, name)
+        lettering.draw(canvas, left + width + 3 * mm, y + height / 2 - 3, name, 9)
 
 
 def _viewfinder(page: Page, support: Support) -> None:

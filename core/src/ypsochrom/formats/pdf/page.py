@@ -1,22 +1,19 @@
-"""A page of paper drawn in true sizes: fonts, a cursor down the page, text, pictures and swatches. What flows is in `flow`."""
+"""A page of paper drawn in true sizes: a cursor down the page, text, pictures and swatches. What flows is in `flow`."""
 
 import io
 from collections.abc import Callable, Mapping
-from functools import cache
-from importlib import resources
 from typing import Literal
 
 import cv2
 import numpy as np
 from reportlab import rl_config
 from reportlab.lib import pagesizes
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from ...colour.types import Srgb8
 from ...imaging.resample import fit_within
 from ..pictures.png import picture_jpeg
+from . import lettering
 
 Paper = Literal["A4", "Letter"]
 PAPERS: Mapping[Paper, tuple[float, float]] = {"A4": pagesizes.A4, "Letter": pagesizes.LETTER}
@@ -24,17 +21,8 @@ PAPERS: Mapping[Paper, tuple[float, float]] = {"A4": pagesizes.A4, "Letter": pag
 MARGIN, LINE = 42.0, 14.0
 TEXT, SMALL, HEADING = 10.0, 9.0, 16.0
 _PICTURE_PX = 1200
-FONT, BOLD = "AtkinsonHyperlegibleNext", "AtkinsonHyperlegibleNext-Bold"
 
 rl_config.useA85 = 0  # binary streams: encoding pictures as text took two seconds and a quarter more space
-
-
-@cache
-def load_fonts() -> None:
-    """Register the fonts that ship with the application."""
-    data = resources.files(__package__).joinpath("data")
-    for name, file in ((FONT, "AtkinsonHyperlegibleNext-Regular.ttf"), (BOLD, "AtkinsonHyperlegibleNext-Bold.ttf")):
-        pdfmetrics.registerFont(TTFont(name, io.BytesIO(data.joinpath(file).read_bytes())))
 
 
 class Page:
@@ -63,12 +51,9 @@ class Page:
         self.heading = heading
         self.y = self.height - MARGIN
         self.canvas.setFillGray(0.1)
-        self.canvas.setFont(BOLD, HEADING)
-        self.canvas.drawString(MARGIN, self.y - HEADING, heading)
-        self.canvas.setFont(FONT, SMALL)
-        self.canvas.drawRightString(
-            self.width - MARGIN, self.y - HEADING, f"{self.title} · page {self.canvas.getPageNumber()}"
-        )
+        lettering.draw(self.canvas, MARGIN, self.y - HEADING, heading, HEADING, bold=True)
+        told = f"{self.title} · page {self.canvas.getPageNumber()}"
+        lettering.draw(self.canvas, self.width - MARGIN, self.y - HEADING, told, SMALL, to="right")
         self.y -= HEADING + 16
 
     def end(self) -> None:
@@ -78,8 +63,9 @@ class Page:
     def text(self, words: str, x: float = 0.0, *, bold: bool = False, size: float = TEXT, grey: float = 0.1) -> None:
         """One line from x on, cut with an ellipsis at the margin; the cursor stays."""
         self.canvas.setFillGray(grey)
-        self.canvas.setFont(BOLD if bold else FONT, size)
-        self.canvas.drawString(MARGIN + x, self.y - size, fitted(words, self.inner - x, bold, size))
+        lettering.draw(
+            self.canvas, MARGIN + x, self.y - size, fitted(words, self.inner - x, bold, size), size, bold=bold
+        )
 
     def paragraph(self, words: str, *, size: float = TEXT, grey: float = 0.1) -> None:
         """Wrapped lines; the cursor moves below them."""
@@ -97,10 +83,9 @@ def printed(picture: Srgb8) -> bytes:
 
 def fitted(words: str, width: float, bold: bool, size: float) -> str:
     """The words cut with an ellipsis to a width in points."""
-    font = BOLD if bold else FONT
-    if pdfmetrics.stringWidth(words, font, size) <= width:
+    if lettering.width(words, size, bold=bold) <= width:
         return words
-    while words and pdfmetrics.stringWidth(words + "…", font, size) > width:
+    while words and lettering.width(words + "…", size, bold=bold) > width:
         words = words[:-1]
     return words + "…"
 
@@ -110,7 +95,7 @@ def wrapped(words: str, width: float, size: float) -> list[str]:
     lines, line = [], ""
     for word in words.split():
         longer = f"{line} {word}".strip()
-        if line and pdfmetrics.stringWidth(longer, FONT, size) > width:
+        if line and lettering.width(longer, size) > width:
             lines.append(line)
             line = word
         else:
@@ -120,7 +105,7 @@ def wrapped(words: str, width: float, size: float) -> list[str]:
 
 def document(title: str, paper: Paper, draw: Callable[[Page], None]) -> bytes:
     """A PDF drawn page by page; deterministic for the same content."""
-    load_fonts()
+    lettering.load_fonts()
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=PAPERS[paper], invariant=1, pageCompression=1)
     canvas.setTitle(title)

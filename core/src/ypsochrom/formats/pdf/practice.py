@@ -12,7 +12,8 @@ from ...practice.exercise import Line
 from ...practice.sheets import Card, Sheets
 from . import flow
 from .flow import Chapter, gap, rows, screen, small, words
-from .page import FONT, SMALL, Paper
+from .lettering import FONT
+from .page import SMALL, Paper
 from .swatch_card import printed_grey
 
 _DRAWN = 150.0

@@ -8,6 +8,7 @@ from ...materials import swatch_card
 from ...materials.swatch_card import Box
 from ...paint.calibration import SwatchKind
 from ...paint.catalogue import Paint
+from . import lettering
 from .page import Page, Paper, document
 
 _PER_PAGE = 2
@@ -45,8 +46,7 @@ def _card(page: Page, paint: Paint) -> None:
 
     def write(words: str, x: float, y: float, size: float = 8.0) -> None:
         page.canvas.setFillGray(0.1)
-        page.canvas.setFont("AtkinsonHyperlegibleNext", size)
-        page.canvas.drawString(left + x * mm, top - y * mm, words)
+        lettering.draw(page.canvas, left + x * mm, top - y * mm, words, size)
 
     for box, reflectance in (*swatch_card.frame(), (swatch_card.BLACK_BAR, swatch_card.BAR_REFLECTANCE)):
         fill(box, printed_grey(reflectance))

@@ -11,6 +11,7 @@ from ...areas.linework import DOTTED, PEN_MM, Kind, Line
 from ...colour.types import Float
 from ...materials.support import Support
 from ...subject.guides import cell_name
+from . import lettering
 from .page import PAPERS, SMALL, Page, Paper, document
 
 MARGIN_MM = 12.0
@@ -152,8 +153,7 @@ def _sheet(page: Page, plan: Tiling, support: Support, strokes: Strokes, column:
     width = min(plan.tile_width_mm, support.width_mm - x_0)
     height = min(plan.tile_height_mm, support.height_mm - y_0)
     canvas.setFillGray(0.1)
-    canvas.setFont("AtkinsonHyperlegibleNext", SMALL)
-    canvas.drawString(left, top + 6, f"{page.title} · sheet {cell_name(column, row)}")
+    lettering.draw(canvas, left, top + 6, f"{page.title} · sheet {cell_name(column, row)}", SMALL)
     canvas.setStrokeGray(0)
     canvas.saveState()
     clip = canvas.beginPath()

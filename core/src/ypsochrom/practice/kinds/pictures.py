@@ -1,5 +1,6 @@
 """Judging a picture: its ends, what runs together, a value in it, its masses from memory, its edges, places in it."""
 
+from collections.abc import Sequence
 from itertools import combinations
 
 import numpy as np
@@ -29,12 +30,24 @@ def _whole(scene: Scene, marks: tuple[tuple[float, float], ...] = (), **more: fl
 
 
 def _some(random: np.random.Generator, scene: Scene, count: int) -> list[Spot] | None:
-    """So many spots that lie apart; None where those that were drawn do not."""
-    spots = scene.spots
-    drawn = [spots[at] for at in random.choice(len(spots), count, replace=False)]
+    """So many spots that lie apart, each in an area of its own where there are so many; None where those drawn do not."""
+    spots, areas = scene.spots, scene.by_area
+    if len(areas) < count:
+        drawn = [spots[at] for at in random.choice(len(spots), count, replace=False)]
+    else:
+        drawn = [_one_of(random, areas[at]) for at in random.choice(len(areas), count, replace=False)]
     least = min(_APART_MM, 0.12 * scene.support.width_mm)
     apart = all(scene.apart_mm(one.at, other.at) >= least for one, other in combinations(drawn, 2))
     return drawn if apart else None
+
+
+def _one_of(random: np.random.Generator, spots: Sequence[Spot]) -> Spot:
+    return spots[int(random.integers(len(spots)))]
+
+
+def _it(spot: Spot) -> str:
+    """The spot by the area that it lies in."""
+    return f"It ({spot.called})" if spot.called else "It"
 
 
 def _nearest_to(level: float, tried: list[tuple[float, list[Spot]]]) -> tuple[float, list[Spot]]:
@@ -65,7 +78,8 @@ def lightest(seed: int, level: float, scene: Scene | None) -> Made:
         if abs(lift) >= VALUE_RIGHT
         else ""
     )
-    why = f"It is {of[right]:.1f}, {steps_in_words(gap)} {'darker' if dark else 'lighter'} than the next.{around}"
+    than_next = f"{steps_in_words(gap)} {'darker' if dark else 'lighter'} than the next"
+    why = f"{_it(spots[right])} is {of[right]:.1f}, {than_next}.{around}"
     exercise = Exercise(
         "lightest", seed, gap, f"Which spot is the {word}?", "steps",
         view=_whole(scene, tuple(one.at for one in spots)), options=_numbers(4),
@@ -98,8 +112,9 @@ def squint(seed: int, level: float, scene: Scene | None) -> Made:
     one, other = _PAIRS[right]
     third = ({0, 1, 2} - {one, other}).pop()
     away = spots[third].value - (spots[one].value + spots[other].value) / 2
+    names = [f"{at + 1} ({spots[at].called})" if spots[at].called else f"{at + 1}" for at in range(3)]
     why = (
-        f"{one + 1} and {other + 1} lie {steps_in_words(apart[right])} apart; {third + 1} is {steps_in_words(away)} "
+        f"{names[one]} and {names[other]} lie {steps_in_words(apart[right])} apart; {names[third]} is {steps_in_words(away)} "
         f"{'lighter' if away > 0 else 'darker'}. Half close your eyes: what runs together is one mass."
     )
     exercise = Exercise(
@@ -117,7 +132,7 @@ def _steps(spots: list[Spot], pair: tuple[int, int]) -> float:
 def spot(seed: int, _: float, scene: Scene | None) -> Made:
     """The value of a spot, named on the scale."""
     scene, random = _of(scene), np.random.default_rng(seed)
-    one = scene.spots[int(random.integers(len(scene.spots)))]
+    one = _one_of(random, _one_area(random, scene))
     lift = lifted(one.value, one.around)
     told = (
         f"What lies around it makes it seem {steps_in_words(lift)} {'lighter' if lift > 0 else 'darker'}: look at it "
@@ -129,7 +144,13 @@ def spot(seed: int, _: float, scene: Scene | None) -> Made:
         "spot", seed, 0.0, "What value is the spot? 0 is black, 10 white.", "steps",
         view=_whole(scene, (one.at,)), asks="number", most=10.0, step=0.25, ladder=_ladder(),
     )  # fmt: skip
-    return exercise, Answer(one.value, f"It is {one.value:.1f}. {told}")
+    return exercise, Answer(one.value, f"{_it(one)} is {one.value:.1f}. {told}")
+
+
+def _one_area(random: np.random.Generator, scene: Scene) -> Sequence[Spot]:
+    """The spots of one area, each area as often, small ones too; of a picture without areas all."""
+    areas = scene.by_area
+    return areas[int(random.integers(len(areas)))] if len(areas) > 1 else areas[0]
 
 
 def _ladder() -> tuple[str, ...]:

@@ -1,0 +1,263 @@
+"""A hosted site with many painters at once: `python -m benchmarks.load [PAINTERS ...]`, else 1, 10, 25 and 50 of them.
+
+Two web processes and a worker on loopback, as docs/hosting.md sets them up, and a planned painting for every painter. Each looks,
+then does something, as people do: reads a view, drags a threshold, names an area; and has one plan in the queue. The baseline of
+every figure is a painter alone.
+"""
+
+import os
+import random
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from pathlib import Path
+
+import numpy as np
+import requests
+
+from tools.storm.studio import REPOSITORY, free_port
+
+from .timing import report
+
+HOST = "studio.example"
+COUNTS = (1, 10, 25, 50)
+LASTS_S, LOOKS_S = 60.0, (2.0, 6.0)
+"""Each number of painters works for so long; a painter looks for so long before doing the next thing."""
+
+READS = (
+    "values/{}",
+    "areas/{}",
+    "mixes/{}",
+    "passes/{}",
+    "desk/{}",
+    "subject/paintings/{}",
+    "subject/paintings",
+    "materials/tubes",
+)
+PROMISED_MS = {"read": 300, "drag": 150}
+MOST_MB = 500
+
+
+@dataclass
+class Site:
+    """A hosted site that is being served, and the painters' sessions and paintings."""
+
+    data: Path
+    port: int
+    painters: list[tuple[str, int]]
+    processes: list["subprocess.Popen[bytes]"]
+
+    def pids(self) -> dict[str, list[int]]:
+        """The processes of the web and of the worker."""
+        found: dict[str, list[int]] = {"web": [], "worker": []}
+        for place in Path("/proc").glob("[0-9]*"):
+            try:
+                command, around = (place / "cmdline").read_bytes(), (place / "environ").read_bytes()
+            except OSError:
+                continue
+            if str(self.data).encode() in around:
+                kind = "web" if b"gunicorn" in command else "worker" if b"\0worker" in command else ""
+                if kind:
+                    found[kind].append(int(place.name))
+        return found
+
+    def worked_s(self) -> dict[str, float]:
+        """Seconds of processor time so far."""
+        tick = os.sysconf("SC_CLK_TCK")
+
+        def of(pid: int) -> float:
+            fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+            return (int(fields[11]) + int(fields[12])) / tick
+
+        return {kind: sum(of(pid) for pid in pids) for kind, pids in self.pids().items()}
+
+    def largest_mb(self) -> float:
+        """What the largest process holds."""
+        sizes = []
+        for pids in self.pids().values():
+            for pid in pids:
+                text = Path(f"/proc/{pid}/status").read_text()
+                sizes += [int(line.split()[1]) / 1024 for line in text.splitlines() if line.startswith("VmRSS")]
+        return max(sizes)
+
+
+_SET_UP = """
+import io, sys
+import django; django.setup()
+from importlib import import_module
+from pathlib import Path
+from django.conf import settings
+from django.contrib.auth import BACKEND_SESSION_KEY, HASH_SESSION_KEY, SESSION_KEY, get_user_model
+from server.archive.collecting import save
+from server.archive.taking_in import Taking
+from server.materials.services import add_tubes
+from server.records.models import Painting
+from server.subject.services import new_painting
+from server.work.planning import compute
+from ypsochrom.formats.exchange.archive import Archive
+from ypsochrom.kit.progress import silent
+from ypsochrom.materials.shelf import starter_shelf
+User, Session = get_user_model(), import_module(settings.SESSION_ENGINE).SessionStore
+kept = None
+for number in range(int(sys.argv[1])):
+    user = User.objects.create_user(f"painter{number}", password=None)
+    add_tubes(user, starter_shelf())
+    if kept is None:
+        painting = new_painting(user, "Kettle", "400x300mm", Path("demo/pictures/kettle.jpg").read_bytes())
+        compute(painting, silent)
+        kept = io.BytesIO()
+        save(kept, user, painting, silent)
+    else:
+        kept.seek(0)
+        Taking(user, Archive.opened(kept), True).all(silent)
+    session = Session()
+    session[SESSION_KEY], session[HASH_SESSION_KEY] = str(user.pk), user.get_session_auth_hash()
+    session[BACKEND_SESSION_KEY] = settings.AUTHENTICATION_BACKENDS[0]
+    session.create()
+    print(session.session_key, Painting.objects.get(owner=user).pk, flush=True)
+"""
+
+
+def served(folder: Path, most: int) -> Site:
+    """A site with so many painters, set up and served."""
+    environment = {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "server.site.settings",
+        "YPSOCHROM_DATA": str(folder),
+        "YPSOCHROM_HOSTED": "1",
+        "YPSOCHROM_HOSTS": HOST,
+        "YPSOCHROM_SECRET": "only for this benchmark " * 3,
+        "PYTHONPATH": str(REPOSITORY),
+    }
+
+    def python(*words: str) -> str:
+        return subprocess.run(
+            [sys.executable, *words], cwd=REPOSITORY, env=environment, check=True, stdout=subprocess.PIPE, text=True
+        ).stdout
+
+    python("manage.py", "migrate", "--verbosity", "0")
+    painters = [(line.split()[0], int(line.split()[1])) for line in python("-c", _SET_UP, str(most)).splitlines()]
+    port = free_port()
+    web = ["-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread"]
+    commands = [
+        [*web, "--workers", "2", "--threads", "8", "--timeout", "60", "--log-level", "warning"],
+        ["manage.py", "worker"],
+    ]
+    quiet = subprocess.DEVNULL
+    processes = [
+        subprocess.Popen([sys.executable, *command], cwd=REPOSITORY, env=environment, stdout=quiet, stderr=quiet)
+        for command in commands
+    ]
+    site = Site(folder, port, painters, processes)
+    for _ in range(300):
+        try:
+            if _Painter(site, 0).ask("get", "studio").status_code == 200:
+                return site
+        except requests.RequestException:
+            time.sleep(0.1)
+    raise RuntimeError("the site does not begin")
+
+
+@dataclass
+class Heard:
+    """How long what took, in seconds, and what was no answer."""
+
+    taken: dict[str, list[float]] = field(default_factory=lambda: defaultdict(list))
+    failures: list[str] = field(default_factory=list)
+
+    def p95_ms(self, kind: str) -> float:
+        """Nineteen in twenty were quicker."""
+        return 1000 * float(np.quantile(self.taken[kind], 0.95)) if self.taken[kind] else float("nan")
+
+
+class _Painter:
+    """A painter's browser, as far as the site can see it."""
+
+    def __init__(self, site: Site, number: int) -> None:
+        key, self.painting = site.painters[number]
+        self._address, self._session = f"http://127.0.0.1:{site.port}/api/", requests.Session()
+        token = "a" * 32
+        self._session.headers.update(
+            {
+                "Host": HOST,
+                "X-Forwarded-Proto": "https",
+                "Referer": f"https://{HOST}/",
+                "Cookie": f"sessionid={key}; csrftoken={token}",
+                "X-CSRFToken": token,
+            }
+        )
+
+    def ask(self, method: str, path: str, body: object = None) -> requests.Response:
+        """An answer of the site."""
+        return self._session.request(method, self._address + path, json=body, timeout=60)
+
+    def paint(self, chance: random.Random, until: float, heard: Heard) -> None:
+        """Look and act until the time is over."""
+        areas = [one["id"] for one in self.ask("get", f"areas/{self.painting}").json()["areas"]]
+        self.ask("post", f"desk/{self.painting}/plan", {})
+        while time.monotonic() < until:
+            time.sleep(chance.uniform(*LOOKS_S))
+            kind = chance.choices(["read", "drag", "edit"], [6, 3, 1])[0]
+            begun = time.monotonic()
+            if kind == "read":
+                answer = self.ask("get", chance.choice(READS).format(self.painting))
+            elif kind == "drag":
+                limits = sorted(round(chance.uniform(1, 9), 1) for _ in range(4))
+                answer = self.ask("put", f"values/{self.painting}", {"method": "own", "limits": limits})
+            else:
+                named = {"name": f"place {chance.randrange(1000)}"}
+                answer = self.ask("patch", f"areas/{self.painting}/{chance.choice(areas)}", named)
+            heard.taken[kind].append(time.monotonic() - begun)
+            if answer.status_code >= 400:
+                heard.failures.append(f"{kind}: {answer.status_code} {answer.text[:160]}")
+
+
+def crowd(site: Site, count: int, lasts_s: float) -> Heard:
+    """So many painters at once."""
+    heard, until = Heard(), time.monotonic() + lasts_s
+    at_work = [
+        threading.Thread(target=_Painter(site, number).paint, args=(random.Random(number), until, heard))
+        for number in range(count)
+    ]
+    for one in at_work:
+        one.start()
+    for one in at_work:
+        one.join()
+    return heard
+
+
+def main(counts: Sequence[int] = COUNTS) -> None:
+    """Crowds of growing size, one after the other, on one site."""
+    with tempfile.TemporaryDirectory() as folder:
+        site = served(Path(folder), max(counts))
+        try:
+            alone: dict[str, float] = {}
+            for count in counts:
+                before, begun = site.worked_s(), time.monotonic()
+                heard = crowd(site, count, LASTS_S)
+                lasted = time.monotonic() - begun
+                cores = {kind: (at - before[kind]) / lasted for kind, at in site.worked_s().items()}
+                for kind, times in sorted(heard.taken.items()):
+                    p95 = heard.p95_ms(kind)
+                    alone.setdefault(kind, p95)
+                    promise = f"{PROMISED_MS[kind]} ms" if kind in PROMISED_MS else "none"
+                    what = f"{count} painters: {kind}, p95 of {len(times)}"
+                    report(what, f"{p95:.0f} ms", promise, f"{p95 / alone[kind]:.1f} x alone")
+                busy = f"web {cores['web']:.2f}, worker {cores['worker']:.2f} of {os.cpu_count()} cores"
+                report(f"{count} painters: failures", str(len(heard.failures)), "0", busy)
+                report(f"{count} painters: largest process", f"{site.largest_mb():.0f} MB", f"{MOST_MB} MB")
+                for one in heard.failures[:5]:
+                    print("   ", one)
+        finally:
+            for process in site.processes:
+                process.terminate()
+                process.wait(30)
+
+
+if __name__ == "__main__":
+    main([int(word) for word in sys.argv[1:]] or COUNTS)
