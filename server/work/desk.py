@@ -23,7 +23,7 @@ from ypsochrom.work.inputs import Inputs
 from ypsochrom.work.memory import Memory
 from ypsochrom.work.nodes import NODES
 
-from .following import at_once, paint_stages
+from .following import follow, paint_stages
 from .stock import stock_of, stocks_of
 
 _memory = Memory()
@@ -155,8 +155,7 @@ def changed(
         if brief.support != old.support:
             stock = stock_of(owner, brief.support)
         work = _work(owner, Inputs(brief, stock, factors), {**kept, **{one.key.node: one for one in made}}, made.append)
-        for node in at_once(work):
-            work.now(node)
+        follow(work)
         check(work)
         rows = _columns(made)
         try:
@@ -184,7 +183,6 @@ def turned(owner: Any, painting_id: int, way: Literal["undo", "redo"]) -> tuple[
     label = (undo if way == "undo" else redo)(owner, painting_id)
     painting = painting_of(owner, painting_id)
     work = opened(painting)
-    for node in at_once(work):
-        work.now(node)
+    follow(work)
     paint_stages(painting, work)
     return painting, label

@@ -28,6 +28,13 @@ def at_once(work: Work) -> Iterator[str]:
         yield "first schedule"
 
 
+def follow(work: Work) -> None:
+    """Make what follows a change at once. What is up to date is not even read: it may be large, and nobody asked for it."""
+    for node in at_once(work):
+        if work.state(node) != "current":
+            work.now(node)
+
+
 def is_scheduled(work: Work) -> bool:
     """Whether the painter has said when they paint."""
     return work.inputs.brief.sittings.diary is not None

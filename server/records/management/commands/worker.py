@@ -17,6 +17,9 @@ from server.records import workshop
 from server.records.tasks import take_up_lost
 from server.records.tidying import tidy
 
+NICER = 10
+"""Pages come first: what is worked out in the background takes what they leave of the processor."""
+
 TIDIES_EVERY_S = 120.0
 LOOKS_FOR_LOST_EVERY_S = 5.0
 
@@ -51,6 +54,7 @@ class Command(BaseCommand):
             if options["once"]:
                 _one_round(worker)
                 return
+            os.nice(NICER)
             worker.configure_signals()
             tidied = time.monotonic()
             looked = 0.0
