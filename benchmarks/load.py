@@ -16,6 +16,7 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 import requests
@@ -193,7 +194,7 @@ class _Painter:
             }
         )
 
-    def ask(self, method: str, path: str, body: object = None) -> requests.Response:
+    def ask(self, method: str, path: str, body: Any = None) -> requests.Response:
         """An answer of the site."""
         return self._session.request(method, self._address + path, json=body, timeout=60)
 

@@ -1,9 +1,8 @@
 """Archives over HTTP."""
 
-from ninja import Schema
-
 from server.records.schemas import RunOut
 from server.site.fields import RowId
+from server.site.schema import Schema
 
 
 class SaveIn(Schema):

@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Number, Place, Word
+from server.site.schema import Schema
 from ypsochrom.areas.edits import MOST_EDITS
 from ypsochrom.areas.linework import USUAL
 from ypsochrom.values.steps import MOST_STEPS

@@ -3,11 +3,11 @@
 from datetime import datetime
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.records.schemas import RunOut
 from server.site.fields import Number, Place
+from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 from ypsochrom.checks.doubts import Trust
 from ypsochrom.checks.landmarks import Pose

@@ -3,10 +3,10 @@
 from datetime import date
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Keys, LabIn, Moment, Parts, RowId
+from server.site.schema import Schema
 from ypsochrom.logbook.diary import EntryKind, PassHours
 from ypsochrom.logbook.hand_over import Price
 from ypsochrom.logbook.pages import Beside, Rate, Span

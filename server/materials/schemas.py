@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Key, Number, Whole, Word
+from server.site.schema import Schema
 
 Notes = Annotated[str, Field(max_length=200)]
 FileText = Annotated[str, Field(max_length=500_000)]

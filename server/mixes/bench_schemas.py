@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Drops, Key, Keys, LabIn, Number, Parts, RowId, Whole
+from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 
 from .schemas import MatchOut

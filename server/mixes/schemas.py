@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Keys, Number, Parts, Whole
+from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 from ypsochrom.areas.facts import MOST_BORROWED
 from ypsochrom.mixes.gather import FEWEST_PILES, MOST_PILES

@@ -2,11 +2,12 @@
 
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from server.areas.schemas import FindingOut
 from server.mixes.schemas import MixOut
 from server.site.fields import Key, Number, Word
+from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 from ypsochrom.passes.amounts.pace import Pace
 from ypsochrom.passes.amounts.per_area import PilePaint

@@ -221,7 +221,7 @@ def amounts_out(owner: Any, painting_id: int) -> AmountsOut:
         return AmountsOut(areas=[], beside=[], piles={}, tubes={})
     amounts = plan.amounts(found.map.areas, price_per_ml(work.inputs.stock.tubes))
     return AmountsOut(
-        areas=[AreaNeedOut.from_orm(need) for need in amounts.areas],
+        areas=[AreaNeedOut.model_validate(need) for need in amounts.areas],
         beside=[BesideOut(title=title, piles=piles, tubes=tubes) for title, (piles, tubes) in amounts.beside.items()],
         piles=amounts.piles,
         tubes=amounts.tubes,

@@ -5,11 +5,11 @@ from dataclasses import replace
 from typing import Any
 
 import numpy as np
-from ninja import Schema
 
 from server.records.history import painting_of
 from server.records.models import Run
 from server.site.problems import Conflict, NotFound
+from server.site.schema import Schema
 from server.work import desk
 from ypsochrom.areas.area import Handling
 from ypsochrom.areas.families import Family

@@ -2,10 +2,10 @@
 
 from typing import Annotated
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Number
+from server.site.schema import Schema
 from server.subject.schemas import Spot
 from ypsochrom.practice import exercise as asked
 

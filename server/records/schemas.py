@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any, Literal
 
-from ninja import Schema
+from server.site.schema import Schema
 
 
 class HistoryOut(Schema):

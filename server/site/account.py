@@ -13,8 +13,9 @@ from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
+from server.site.schema import Schema
 from ypsochrom.kit.errors import YpsochromError
 
 from .fields import Password, Word

@@ -3,9 +3,10 @@
 import logging
 
 from django.http import HttpRequest, HttpResponse
-from ninja import NinjaAPI, Schema
+from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from server.site.schema import Schema
 from ypsochrom.kit import errors
 
 log = logging.getLogger(__name__)

@@ -7,10 +7,11 @@ from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 from ninja.errors import AuthenticationError
 from ninja.utils import check_csrf
 
+from server.site.schema import Schema
 from ypsochrom.kit.errors import YpsochromError
 
 from .account import BEGAN

@@ -5,9 +5,11 @@ from typing import Annotated
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
-from ninja import Field, Router, Schema, Status
+from ninja import Field, Router, Status
 from ninja.errors import AuthenticationError
 from ninja.utils import check_csrf
+
+from server.site.schema import Schema
 
 from . import tablets
 from .fields import Name

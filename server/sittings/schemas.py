@@ -3,9 +3,10 @@
 from datetime import datetime
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from server.site.fields import Name, Number, Word
+from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 from ypsochrom.sittings.giving import Giving
 from ypsochrom.sittings.on_site import PassInLight

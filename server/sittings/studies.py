@@ -2,11 +2,10 @@
 
 from typing import Any
 
-from ninja import Schema
-
 from server.records.history import painting_of
 from server.records.models import Painting, Run
 from server.site.problems import Conflict
+from server.site.schema import Schema
 from server.work import desk
 from ypsochrom.areas.names import in_words
 from ypsochrom.kit.progress import Progress

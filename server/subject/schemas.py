@@ -2,11 +2,11 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.records.schemas import RunOut
 from server.site.fields import Share, Whole, Word
+from server.site.schema import Schema
 
 Title = Annotated[str, Field(max_length=120)]
 Search = Annotated[str, Field(max_length=120)]

@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from server.site.fields import Number, Share
+from server.site.schema import Schema
 
 
 class ValueStepOut(Schema):

@@ -2,9 +2,8 @@
 
 from typing import Literal
 
-from ninja import Schema
-
 from server.records.schemas import RunOut
+from server.site.schema import Schema
 
 Freshness = Literal["missing", "stale", "current"]
 

@@ -3,9 +3,10 @@
 from datetime import datetime
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from ninja import Field
 
 from server.site.fields import Moment, Number
+from server.site.schema import Schema
 from server.sittings.schemas import ClimateData
 from ypsochrom.kit.advice import Advice
 from ypsochrom.sittings.easel.acts import ActKind

@@ -79,7 +79,7 @@ class Scene:
         lab = srgb8_to_lab(np.ascontiguousarray(small))
         if areas is None:
             areas = np.zeros((1, 1), dtype=np.uint8)
-        labels = np.asarray(cv2.resize(areas, size, interpolation=cv2.INTER_NEAREST))
+        labels = np.asarray(cv2.resize(areas, size, interpolation=cv2.INTER_NEAREST), dtype=np.uint8)
         return cls(pixels, lab, np.asarray(lab_to_value(lab), dtype=np.float32), support, labels, names)
 
     @property

@@ -100,6 +100,7 @@ it("tells what a plan takes now and by what was learned", () => {
   expect(effectWords(change)[1]).toBe("50 min → about 1.2 h of waiting");
   expect(effectWords(change)[2]).toBe("41 ml → about 46 ml to 52 ml of paint");
   expect(effectWords({ ...change, ml_least: 52 })[2]).toBe("41 ml → about 52 ml of paint");
+  expect(effectWords({ ...change, ml_least: 41, ml_most: 41 })[2]).toBe("41 ml of paint, as now");
 });
 
 it("knows a colour from one that is still being typed", () => {

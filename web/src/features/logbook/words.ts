@@ -164,13 +164,15 @@ export const pageAddress = ({ ref, painting }: Pick<Page, "ref" | "painting">): 
 export const rateWords = (over: number | null | undefined): string =>
   over == null ? "" : `${over.toFixed(2)} ×`;
 
+const becomes = (what: string, now: string, then: string): string =>
+  now === then ? `${now} of ${what}, as now` : `${now} → about ${then} of ${what}`;
 const fromTo = (least: string, most: string): string => (least === most ? most : `${least} to ${most}`);
 
 /** What a plan takes now and would take, a figure each. */
 export const effectWords = (change: PlanChange): string[] => [
-  `${hours(60 * change.hours)} → about ${hours(60 * change.hours_after)} of work`,
-  `${hours(change.wait_min)} → about ${hours(change.wait_min_after)} of waiting`,
-  `${ml(change.ml)} → about ${fromTo(ml(change.ml_least), ml(change.ml_most))} of paint`,
+  becomes("work", hours(60 * change.hours), hours(60 * change.hours_after)),
+  becomes("waiting", hours(change.wait_min), hours(change.wait_min_after)),
+  becomes("paint", ml(change.ml), fromTo(ml(change.ml_least), ml(change.ml_most))),
 ];
 
 /** A number with what it lies between eight times in ten. */
