@@ -159,6 +159,12 @@ def diary_file(request: HttpRequest, painting_id: int, zone: ZoneName = "UTC") -
     return to_save(text.encode(), "text/markdown; charset=utf-8", "diary.md")
 
 
+@router.get("/diaries/{painting_id}/diary.zip", response={200: None, **PROBLEMS})
+def diary_with_pictures(request: HttpRequest, painting_id: int, zone: ZoneName = "UTC") -> HttpResponse:
+    """The diary as Markdown with its pictures, as a zip."""
+    return to_save(diaries.with_pictures(painter(request), painting_id, zone), "application/zip", "diary.zip")
+
+
 @router.get("/diaries/{painting_id}/diary.pdf", response={200: None, **PROBLEMS})
 def diary_print(
     request: HttpRequest, painting_id: int, zone: ZoneName = "UTC", paper: PaperSize = "A4"

@@ -11,7 +11,7 @@ from server.records.history import painting_of
 from server.records.models import Painting
 from server.site.owned import one_of
 from server.sittings.easel import services as easel
-from ypsochrom.formats.diary import diary_md, entries_csv, entry_lines, hours_csv
+from ypsochrom.formats.diary import diary_md, diary_zip, entries_csv, entry_lines, hours_csv
 from ypsochrom.formats.pdf.diary import diary_pdf
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.kit.errors import BadPicture, BadSetting
@@ -163,6 +163,19 @@ def markdown(owner: Any, painting_id: int, zone: str) -> str:
     """The diary as Markdown, in the painter's zone."""
     painting = painting_of(owner, painting_id)
     return diary_md(of(painting), painting.title, zone_of(zone))
+
+
+def with_pictures(owner: Any, painting_id: int, zone: str) -> bytes:
+    """The diary as Markdown with its pictures, as a zip."""
+    painting = painting_of(owner, painting_id)
+    return diary_zip(of(painting), painting.title, zone_of(zone), _content)
+
+
+def _content(name: str) -> bytes | None:
+    try:
+        return pictures.read(name)
+    except OSError:
+        return None
 
 
 def pdf(owner: Any, painting_id: int, zone: str, paper: Paper) -> bytes:

@@ -1,12 +1,14 @@
 """The diary told from acts at known times, and how it is written down."""
 
+import io
+import zipfile
 from dataclasses import replace
 from datetime import UTC, timedelta
 from zoneinfo import ZoneInfo
 
 import pytest
 
-from ypsochrom.formats.diary import diary_md, hours_csv
+from ypsochrom.formats.diary import diary_md, diary_zip, hours_csv
 from ypsochrom.logbook.diary import Entry, diary_of
 from ypsochrom.mixes.told import ToldDose
 from ypsochrom.sittings.easel.acts import Act
@@ -68,6 +70,24 @@ def test_markdown_and_csv_say_the_same_and_mean_nothing_by_marks():
     assert "- 18:22 note: the wall: \\*too\\* cool \\# and \\| flat" in text
     assert diary_md(diary, "x", UTC).count("\n- ") == 4
     assert hours_csv(diary).splitlines()[1].endswith("1,2,15.0,10.0")
+
+
+def test_pictures_stand_with_their_entries_and_what_is_gone_is_left_out():
+    photo = Entry(BEGINS + timedelta(hours=1), "photo", "after pass 1", photo="p.jpg", planned="stage.png", check=4)
+    again = Entry(BEGINS + timedelta(hours=2), "line", "", "still wet", photo="p.jpg", line=1)
+    gone = Entry(BEGINS + timedelta(hours=3), "line", "", "lost", photo="gone.jpg", line=2)
+    there = {"p.jpg": b"one", "stage.png": b"two"}
+    content = diary_zip(told(photos=[photo, again, gone]), "Jug", UTC, there.get)
+    assert content == diary_zip(told(photos=[photo, again, gone]), "Jug", UTC, there.get)
+    with zipfile.ZipFile(io.BytesIO(content)) as saved:
+        assert saved.testzip() is None
+        kept = {name: saved.read(name) for name in saved.namelist()}
+    text = kept.pop("diary.md").decode()
+    assert kept == {"pictures/001.jpg": b"one", "pictures/002.png": b"two"}
+    assert text.count("![as it was](pictures/001.jpg)") == 2
+    assert text.count("![as planned](pictures/002.png)") == 1
+    assert "gone.jpg" not in text
+    assert "lost" in text
 
 
 def test_what_was_weighed_stands_with_the_dose_and_what_was_put_back_stands_there():

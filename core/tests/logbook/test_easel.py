@@ -73,7 +73,7 @@ def test_a_look_at_a_pile_that_nothing_was_taken_from_says_nothing():
 
 def test_what_was_wiped_off_is_lost_of_what_was_taken_since_that_was_last_told():
     found = seen([*DONE, (21, "left", {"pile": "m1", "ml": 2.0}), (22, "wiped", {"ml": 1.2})])["loss"]
-    assert (found.expected, found.found) == (3.0, 1.2)
+    assert (found.expected, found.found, found.of) == (3.0, 1.2, "opaque")
     again = [(30, "done", {"task": "u2"}), (31, "left", {"pile": "m1", "ml": 0.5}), (32, "wiped", {"ml": 0.6})]
     later = acts(*DONE, (21, "left", {"pile": "m1", "ml": 2.0}), (22, "wiped", {"ml": 1.2}), *again)
     losses = [
@@ -105,6 +105,22 @@ def test_of_piles_nobody_looked_at_as_much_was_taken_as_of_the_others():
     both = acts(*DONE, *sky, look, told, *later, (52, "wiped", {"ml": 0.4}))
     losses = [o for o in seen_at_the_easel(both, two, AIR, BEGINS + timedelta(hours=4), "7") if o.what == "loss"]
     assert losses[-1].expected == pytest.approx(1.0), "what was taken before that was told already"
+
+
+def test_a_loss_is_told_of_the_technique_and_the_brush_that_took_most_of_the_paint():
+    made = worklist()
+    brushed = replace(
+        made, tasks=(made.tasks[0], *(replace(one, brush=f"flat, {one.minutes:g} mm") for one in made.tasks[1:]))
+    )
+    look, glazed = (21, "left", {"pile": "m1", "ml": 2.0}), (30, "done", {"task": "u2"})
+
+    def told(left):
+        later = acts(*DONE, look, glazed, (31, "left", {"pile": "m1", "ml": left}), (32, "wiped", {"ml": 0.5}))
+        found = seen_at_the_easel(later, brushed, AIR, BEGINS + timedelta(hours=4), "7")
+        return next(one for one in found if one.what == "loss")
+
+    assert (told(1.5).of, told(1.5).also) == ("opaque", {"brush": "flat, 10 mm"})
+    assert (told(0.2).of, told(0.2).also) == ("", {})
 
 
 def test_what_cannot_have_been_lost_is_left_out():

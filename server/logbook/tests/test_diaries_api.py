@@ -3,11 +3,13 @@
 import csv
 import io
 import json
+import zipfile
 from datetime import timedelta
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
+from PIL import Image
 
 from server.conftest import photo
 from server.logbook.diaries import SHOWN
@@ -46,6 +48,19 @@ def test_the_diary_is_saved_as_markdown_in_the_painters_zone_and_hours_as_csv(cl
     assert rows[0] == ["pass", "role", "units_done", "units", "worked_min", "planned_min"]
     assert len(rows) > 2
     assert ask(client, "get", f"logbook/diaries/{pid}/diary.md?zone=Nowhere", status=422)["hint"]
+
+
+def test_the_diary_is_saved_with_its_pictures_each_once_beside_what_it_shows(client, painted):
+    pid = painted["id"]
+    content = photo()
+    client.post(f"/api/logbook/diaries/{pid}/photos", {"photo": SimpleUploadedFile("p.jpg", content)})
+    with zipfile.ZipFile(io.BytesIO(client.get(f"/api/logbook/diaries/{pid}/diary.zip").content)) as saved:
+        text = saved.read("diary.md").decode()
+        places = [name for name in saved.namelist() if name != "diary.md"]
+        assert places == ["pictures/001.jpg"]
+        assert Image.open(io.BytesIO(saved.read(places[0]))).size == Image.open(io.BytesIO(content)).size
+    assert text.count("![as it was](pictures/001.jpg)") == 1
+    assert "![" not in client.get(f"/api/logbook/diaries/{pid}/diary.md").content.decode()
 
 
 def test_what_was_never_at_the_easel_has_only_what_was_written(client, planned):

@@ -1,8 +1,11 @@
-"""The diary as Markdown, and its hours as CSV."""
+"""The diary as Markdown, alone or with its pictures, and its hours as CSV."""
 
+import io
 import json
-from collections.abc import Iterator
+import zipfile
+from collections.abc import Callable, Iterator, Mapping
 from datetime import UTC, datetime, tzinfo
+from pathlib import PurePosixPath
 from typing import Any
 
 from ..kit.text import csv_text, one_line
@@ -15,8 +18,14 @@ DONE = {
 }  # fmt: skip
 
 
-def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
-    """Every sitting with what was done when, and the hours of every pass; times in the painter's zone."""
+_NONE: Mapping[str, str] = {}
+
+
+def diary_md(diary: Diary, title: str, zone: tzinfo, pictures: Mapping[str, str] = _NONE) -> str:
+    """Every sitting with what was done when, and the hours of every pass; times in the painter's zone.
+
+    `pictures` says where the pictures that are to be shown lie, by their names in the diary.
+    """
     lines = [f"# {_plain(title)}", "", f"{diary.worked_min / 60:.1f} hours in {len(diary.sittings)} sittings.", ""]
     for one in diary.sittings:
         opened = one.opened.astimezone(zone)
@@ -26,11 +35,15 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
             f"{one.worked_min:.0f} minutes at work{waited(one)}, {one.climate.temperature_c:g} °C, "
             f"{one.climate.humidity_pct:g} % humidity.",
             "",
-            *(f"- {clock(entry.at, one.opened, zone)} {_line(entry)}" for entry in one.entries),
+            *(
+                f"- {clock(entry.at, one.opened, zone)} {_line(entry)}{_shown(entry, pictures)}"
+                for entry in one.entries
+            ),
             "",
         ]
     if diary.loose:
-        lines += [*(f"- {entry.at.astimezone(zone):%Y-%m-%d %H:%M} {_line(entry)}" for entry in diary.loose), ""]
+        day = [(entry, f"{entry.at.astimezone(zone):%Y-%m-%d %H:%M}") for entry in diary.loose]
+        lines += [*(f"- {at} {_line(entry)}{_shown(entry, pictures)}" for entry, at in day), ""]
     if not diary.hours:
         return "\n".join(lines)
     lines += ["## Hours by pass", "", "| pass | units done | minutes | planned |", "|---|---|---|---|"]
@@ -39,6 +52,24 @@ def diary_md(diary: Diary, title: str, zone: tzinfo) -> str:
         for one in diary.hours
     ]
     return "\n".join(lines) + "\n"
+
+
+def diary_zip(diary: Diary, title: str, zone: tzinfo, read: Callable[[str], bytes | None]) -> bytes:
+    """The diary as Markdown with its pictures beside it, in one file; `read` gives a picture's content, None where it is gone."""
+    entries = [entry for one in diary.sittings for entry in one.entries]
+    names = dict.fromkeys(name for entry in (*entries, *diary.loose) for name in (entry.photo, entry.planned) if name)
+    found = {name: content for name in names if (content := read(name)) is not None}
+    places = {name: f"pictures/{number:03d}{PurePosixPath(name).suffix}" for number, name in enumerate(found, start=1)}
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as file:
+        file.writestr(zipfile.ZipInfo("diary.md", _MOMENT), diary_md(diary, title, zone, places), zipfile.ZIP_DEFLATED)
+        for name, content in found.items():
+            file.writestr(zipfile.ZipInfo(places[name], _MOMENT), content)
+    return out.getvalue()
+
+
+_MOMENT = (1980, 1, 1, 0, 0, 0)
+"""The earliest time a zip can hold: the same diary gives the same file."""
 
 
 def waited(sitting: DiarySitting) -> str:
@@ -60,6 +91,12 @@ def _line(entry: Entry) -> str:
     about = ": ".join(_plain(part) for part in (entry.title, entry.words) if part)
     mark = "" if entry.mark is None else f" ({entry.mark} of 5)"
     return f"{DONE[entry.kind]}: {about}{minutes}{mark}"
+
+
+def _shown(entry: Entry, pictures: Mapping[str, str]) -> str:
+    """Its photo, and beside it what was planned."""
+    told = ((entry.photo, "as it was"), (entry.planned, "as planned"))
+    return "".join(f"\n\n  ![{words}]({pictures[name]})\n" for name, words in told if name in pictures)
 
 
 def _plain(text: str) -> str:

@@ -3,12 +3,13 @@
 Whatever a plan was made with, what was expected is told by the usual factors.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from types import MappingProxyType
 
 from ..kit.errors import YpsochromError
+from ..kit.sums import summed
 from ..sittings.easel.acts import Act
 from ..sittings.easel.clocks import minutes_of
 from ..sittings.easel.course import course_of
@@ -183,9 +184,23 @@ def _wiped(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:
             seen, found = sum(one.expected for one in looks), sum(one.found for one in looks)
             times = found / seen if seen > 0 else 1.0
             if seen > 0 and seen >= LOOKED_AT * (seen + piles.unseen):
-                yield f"loss/{act.id}", act.at, "loss", "", found + times * piles.unseen, act.ml, _NO_OTHER
+                brush = _mostly(looks, lambda task: task.brush)
+                also: dict[By, str] = {"brush": brush} if brush else {}
+                technique = _mostly(looks, lambda task: task.technique)
+                yield f"loss/{act.id}", act.at, "loss", technique, found + times * piles.unseen, act.ml, also
             looks.clear()
             piles.settle(times)
+
+
+MOSTLY = 2 / 3
+"""From this share of the paint on, what is told of all of it is told of one technique, or of one brush."""
+
+
+def _mostly(looks: Sequence[_Look], of: Callable[[ListedTask], str]) -> str:
+    """What most of the paint was laid with; "" where nothing took so much of it."""
+    took = summed(("" if look.last is None else of(look.last), look.found) for look in looks)
+    most = max(took, key=lambda one: took[one])
+    return most if took[most] >= MOSTLY * sum(took.values()) else ""
 
 
 def _weighed(acts: Sequence[Act], worklist: WorkList) -> Iterator[Fact]:

@@ -36,6 +36,7 @@ import { atTime, hours, KINDS, onDay, sittingWords } from "./words";
 const FILES: [name: DiaryFile, words: string][] = [
   ["diary.pdf", "The diary to print (PDF)"],
   ["diary.md", "The diary as Markdown"],
+  ["diary.zip", "Markdown with its pictures (zip)"],
   ["entries.csv", "Entries as CSV"],
   ["entries.jsonl", "Entries as JSON lines"],
   ["hours.csv", "Hours by pass as CSV"],

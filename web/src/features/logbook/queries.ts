@@ -88,7 +88,8 @@ export const addPhoto = (painting_id: number, photo: Blob): Promise<Diary> =>
     }),
   );
 
-export type DiaryFile = "diary.md" | "diary.pdf" | "entries.csv" | "entries.jsonl" | "hours.csv";
+export type DiaryFile =
+  "diary.md" | "diary.zip" | "diary.pdf" | "entries.csv" | "entries.jsonl" | "hours.csv";
 
 /** A file of the diary, with times of the zone that the painter is in. */
 export const diaryFileUrl = (painting_id: number, name: DiaryFile): string => {
