@@ -229,10 +229,13 @@ def amounts_out(owner: Any, painting_id: int) -> AmountsOut:
 
 
 def unit_lit(owner: Any, painting_id: int, number: int, place: int) -> bytes:
-    """A veil over all that a unit does not paint, as PNG; `NotFound` where there is no such unit or the areas have changed."""
+    """A veil over all that a unit does not paint, as PNG; `NotFound` where there is no such unit or the areas have changed.
+
+    While a change of the plan is being worked out, and nothing else is, the veil is that of the plan before.
+    """
     work = desk.opened(painting_of(owner, painting_id))
     plan: PassPlan | None = work.last("passes")
-    if plan is None or work.state("passes") != "current" or not 1 <= number <= len(plan.passes):
+    if plan is None or work.state("areas") != "current" or not 1 <= number <= len(plan.passes):
         raise NotFound("unit")
     one = plan.passes[number - 1]
     if not 0 <= place < len(one.units):

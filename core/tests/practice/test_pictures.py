@@ -45,6 +45,12 @@ NAMES = ("", *(f"square {number}" for number in range(1, 13)))
 IN_AREAS = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, np.arange(1, 13, dtype=np.uint8).reshape(3, 4), NAMES))
 
 
+TWINS = (1.5, 3.0, 4.5, 6.0, 7.0, 8.0, 6.0, 4.5, 3.0, 1.5, 8.0, 7.0)
+TWINS_IN_AREAS = Material(
+    BOX, Scene.of(squares(TWINS, 4), SUPPORT, np.arange(1, 13, dtype=np.uint8).reshape(3, 4), NAMES)
+)
+
+
 def area_at(at):
     """The number of the square that lies there."""
     return int(at[1] * 3) * 4 + int(at[0] * 4) + 1
@@ -110,12 +116,21 @@ def test_spots_know_the_area_that_they_lie_in_and_every_area_has_its_own():
 @given(seed=SEEDS)
 @settings(max_examples=20, deadline=None)
 def test_areas_are_compared_each_with_another_and_told_by_their_names(kind, count, seed):
-    exercise, answer = made(kind, seed, 1.0, IN_AREAS)
+    exercise, answer = made(kind, seed, 1.0, TWINS_IN_AREAS)
     areas = [area_at(at) for at in exercise.view.marks]
     assert len(set(areas)) == count
     told = [areas[answer.right[0]]] if kind == "lightest" else areas
     assert all(f"(square {area})" in answer.why for area in told)
     assert "square" not in f"{exercise.question} {[one.words for one in exercise.options]}", "a name may give it away"
+
+
+def test_where_no_two_areas_are_alike_what_runs_together_lies_within_one():
+    far = Scene.of(squares((2.0, 5.0, 8.0), 3), Support(300, 100), np.array([[1, 2, 3]], np.uint8), NAMES)
+    for seed in range(5):
+        exercise, answer = made("squint", seed, 1.0, Material(BOX, far))
+        areas = [int(3 * at[0]) for at in exercise.view.marks]
+        one, other = [(0, 1), (0, 2), (1, 2)][answer.right[0]]
+        assert areas[one] == areas[other]
 
 
 def test_small_areas_are_asked_about_as_often_as_large_ones():

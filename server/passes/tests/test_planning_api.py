@@ -9,7 +9,7 @@ import pytest
 from PIL import Image
 
 from server.records import runs
-from server.records.models import Run
+from server.records.models import Result, Run
 from server.work import planning
 from ypsochrom.kit.errors import Cancelled
 
@@ -122,6 +122,19 @@ def test_a_note_to_a_unit_leaves_the_plan_as_it_is_and_a_cut_changes_its_units(c
     assert noted["passes"] == before["passes"]
     cut = client.put(path, {**noted["choices"], "cuts": {unit["steps"][-1]: "split"}}, content_type=JSON).json()
     assert len(cut["passes"][1]["units"]) == len(before["passes"][1]["units"]) + 1
+
+
+def test_a_unit_is_lit_by_the_plan_before_while_a_change_is_worked_out_and_never_on_other_areas(client, planned):
+    pid = planned["id"]
+    address = f"/api/passes/{pid}/lit/2/0"
+    before = client.get(address).content
+    row = Result.objects.get(painting=pid, node="passes")
+    Result.objects.filter(pk=row.pk).update(takes={**row.takes, "passes: the order": "of a moment ago"})
+    assert client.get(address).content == before
+    client.put(f"/api/areas/{pid}/changes", {"detail": 5, "edits": []}, content_type=JSON)
+    row = Result.objects.get(painting=pid, node="areas")
+    Result.objects.filter(pk=row.pk).update(takes={**row.takes, "areas: the number of areas": "of a moment ago"})
+    assert client.get(address).status_code == 404
 
 
 def test_nothing_planned_is_an_empty_answer_not_an_error(client, painting):

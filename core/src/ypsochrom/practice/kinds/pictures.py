@@ -29,10 +29,10 @@ def _whole(scene: Scene, marks: tuple[tuple[float, float], ...] = (), **more: fl
     return View((0.0, 0.0, 1.0, 1.0), support.width_mm, support.height_mm, marks, **more)  # type: ignore[arg-type]
 
 
-def _some(random: np.random.Generator, scene: Scene, count: int) -> list[Spot] | None:
+def _some(random: np.random.Generator, scene: Scene, count: int, *, by_area: bool = True) -> list[Spot] | None:
     """So many spots that lie apart, each in an area of its own where there are so many; None where those drawn do not."""
     spots, areas = scene.spots, scene.by_area
-    if len(areas) < count:
+    if len(areas) < count or not by_area:
         drawn = [spots[at] for at in random.choice(len(spots), count, replace=False)]
     else:
         drawn = [_one_of(random, areas[at]) for at in random.choice(len(areas), count, replace=False)]
@@ -99,9 +99,11 @@ _ONE_MASS = 0.4
 def squint(seed: int, level: float, scene: Scene | None) -> Made:
     """Which two of three spots run together; `level` is by how much nearer they are than the next two."""
     scene, random = _of(scene), np.random.default_rng(seed)
-    tried = []
-    for _ in range(_TRIES):
-        spots = _some(random, scene, 3)
+    tried: list[tuple[float, list[Spot]]] = []
+    for attempt in range(2 * _TRIES):
+        if attempt >= _TRIES and tried:
+            break
+        spots = _some(random, scene, 3, by_area=attempt < _TRIES)  # no two areas may be so alike: then within one
         if spots is not None:
             near, far, _ = sorted(_steps(spots, pair) for pair in _PAIRS)
             if near <= _ONE_MASS:
