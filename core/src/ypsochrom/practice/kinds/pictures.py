@@ -101,7 +101,7 @@ def squint(seed: int, level: float, scene: Scene | None) -> Made:
     scene, random = _of(scene), np.random.default_rng(seed)
     tried: list[tuple[float, list[Spot]]] = []
     for attempt in range(2 * _TRIES):
-        if attempt >= _TRIES and tried:
+        if attempt == _TRIES and tried:
             break
         spots = _some(random, scene, 3, by_area=attempt < _TRIES)  # no two areas may be so alike: then within one
         if spots is not None:
