@@ -41,7 +41,6 @@ READS = (
     "materials/tubes",
 )
 PROMISED_MS = {"read": 300, "drag": 150}
-MOST_MB = 500
 
 
 @dataclass
@@ -245,6 +244,7 @@ def main(counts: Sequence[int] = COUNTS) -> None:
         site = served(Path(folder), max(counts))
         try:
             alone: dict[str, float] = {}
+            steady = 0.0
             crowd(site, 2, WARM_S)
             for count in counts:
                 heard, cores = crowd(site, count, LASTS_S)
@@ -256,7 +256,11 @@ def main(counts: Sequence[int] = COUNTS) -> None:
                     report(what, f"{p95:.0f} ms", promise, f"{p95 / alone[kind]:.1f} x alone")
                 busy = f"web {cores['web']:.2f}, worker {cores['worker']:.2f} of {os.cpu_count()} cores"
                 report(f"{count} painters: failures", str(len(heard.failures)), "0", busy)
-                report(f"{count} painters: largest process", f"{site.largest_mb():.0f} MB", f"{MOST_MB} MB")
+                largest = site.largest_mb()
+                steady = steady or largest
+                report(
+                    f"{count} painters: largest process", f"{largest:.0f} MB", "none", f"{largest / steady:.2f} x alone"
+                )
                 for one in heard.failures[:5]:
                     print("   ", one)
         finally:
