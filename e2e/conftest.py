@@ -45,7 +45,8 @@ def serious_violations(page: Page) -> list:
 
 
 def environment_of(data: Path) -> dict[str, str]:
-    return {**os.environ, "YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
+    own = {"YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
+    return {**os.environ, **own, "YPSOCHROM_NICER": "0"}  # other tests run beside these, and take what is left
 
 
 @pytest.fixture(scope="session")

@@ -2,6 +2,7 @@
 
 YPSOCHROM_DATA    folder for the database and pictures (default: var/ in the repository)
 YPSOCHROM_HOSTED  1: login is required and YPSOCHROM_SECRET and YPSOCHROM_HOSTS must be set
+YPSOCHROM_NICER   by how much the background worker gives way to others on the machine (default: 10)
 YPSOCHROM_HOSTS   host names, separated by commas; none with *
 YPSOCHROM_SECRET  Django's secret key, 40 characters or more
 YPSOCHROM_DOOR    the address at which tablets are let in; set by `demo.serve` for the process behind that door

@@ -17,7 +17,7 @@ from server.records import workshop
 from server.records.tasks import take_up_lost
 from server.records.tidying import tidy
 
-NICER = 10
+NICER = int(os.environ.get("YPSOCHROM_NICER", "10"))
 """Pages come first: what is worked out in the background takes what they leave of the processor."""
 
 TIDIES_EVERY_S = 120.0
