@@ -15,13 +15,14 @@ import time
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from itertools import chain
 from pathlib import Path
 from typing import Any
 
 import numpy as np
 import requests
 
-from tools.storm.studio import REPOSITORY, free_port
+from tools.storm.studio import REPOSITORY, free_port, largest_mb, pids_of
 
 from .timing import report
 
@@ -54,17 +55,7 @@ class Site:
 
     def pids(self) -> dict[str, list[int]]:
         """The processes of the web and of the worker."""
-        found: dict[str, list[int]] = {"web": [], "worker": []}
-        for place in Path("/proc").glob("[0-9]*"):
-            try:
-                command, around = (place / "cmdline").read_bytes(), (place / "environ").read_bytes()
-            except OSError:
-                continue
-            if str(self.data).encode() in around:
-                kind = "web" if b"gunicorn" in command else "worker" if b"\0worker" in command else ""
-                if kind:
-                    found[kind].append(int(place.name))
-        return found
+        return {"web": pids_of(self.data, "gunicorn"), "worker": pids_of(self.data, "manage.py\0worker")}
 
     def worked_s(self) -> dict[str, float]:
         """Seconds of processor time so far."""
@@ -75,15 +66,6 @@ class Site:
             return (int(fields[11]) + int(fields[12])) / tick
 
         return {kind: sum(of(pid) for pid in pids) for kind, pids in self.pids().items()}
-
-    def largest_mb(self) -> float:
-        """What the largest process holds."""
-        sizes = []
-        for pids in self.pids().values():
-            for pid in pids:
-                text = Path(f"/proc/{pid}/status").read_text()
-                sizes += [int(line.split()[1]) / 1024 for line in text.splitlines() if line.startswith("VmRSS")]
-        return max(sizes)
 
 
 _SET_UP = """
@@ -205,6 +187,7 @@ class _Painter:
         """Look and act until the time is over."""
         areas = [one["id"] for one in self.ask("get", f"areas/{self.painting}").json()["areas"]]
         self.ask("post", f"desk/{self.painting}/plan", {})
+        number = 0
         while time.monotonic() < until:
             time.sleep(chance.uniform(*LOOKS_S))
             kind = chance.choices(["read", "drag", "edit"], [6, 3, 1])[0]
@@ -215,7 +198,8 @@ class _Painter:
                 limits = [round(chance.uniform(2 * at + 0.2, 2 * at + 1.9), 1) for at in range(1, 5)]
                 answer = self.ask("put", f"values/{self.painting}", {"limits": limits, "count": 5})
             else:
-                named = {"name": f"place {chance.randrange(1000)}"}
+                number += 1
+                named = {"name": f"place {number} of {chance.randrange(10**6)}"}
                 answer = self.ask("patch", f"areas/{self.painting}/{chance.choice(areas)}", named)
             heard.taken[kind].append(time.monotonic() - begun)
             if answer.status_code >= 400:
@@ -256,7 +240,7 @@ def main(counts: Sequence[int] = COUNTS) -> None:
                     report(what, f"{p95:.0f} ms", promise, f"{p95 / alone[kind]:.1f} x alone")
                 busy = f"web {cores['web']:.2f}, worker {cores['worker']:.2f} of {os.cpu_count()} cores"
                 report(f"{count} painters: failures", str(len(heard.failures)), "0", busy)
-                largest = site.largest_mb()
+                largest = largest_mb(chain(*site.pids().values()))
                 steady = steady or largest
                 report(
                     f"{count} painters: largest process", f"{largest:.0f} MB", "none", f"{largest / steady:.2f} x alone"

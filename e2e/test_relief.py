@@ -238,7 +238,6 @@ def test_a_subject_without_a_photo_is_laid_in_zones_and_planned(page: Page):
     page.reload()
     expect(page.get_by_role("grid", name=re.compile("^Lattice"))).to_be_visible()
     page.goto("/")
-    page.wait_for_load_state("networkidle")  # what to do now comes in above the list, and moves it
     page.get_by_role("button", name="Remove Buoys on the quay").click()
     expect(page.get_by_role("button", name="Remove Buoys on the quay")).to_have_count(0)
 

@@ -74,6 +74,7 @@ STORY: tuple[tuple[float, ActKind, dict[str, Any]], ...] = (
     (28, "start", {"task": "g1"}),
     (30, "cover", {}),
     (31, "left", {"pile": "m2", "ml": 0}),
+    (31.5, "wiped", {"ml": 0.6}),
     (32, "stop", {}),
     (60, "open", {"sitting": "s2"}),
     (61, "uncover", {}),
@@ -103,7 +104,12 @@ def document() -> str:
     minutes = courses[0]["minutes"]
     for course in courses:
         del course["minutes"]
-    listed = {**codec.written(made), "families": list(FAMILIES), "rules": codec.written(RULES)}
+    listed = {
+        **codec.written(made),
+        "families": list(FAMILIES),
+        "rules": codec.written(RULES),
+        "grams_per_ml": made.grams_per_ml,
+    }
     del listed["laid"], listed["factors"]
     parts = {"list": listed, "minutes": minutes, "acts": codec.written(list(done))}
     told = [f'"{name}": {json.dumps(part, sort_keys=True)}' for name, part in parts.items()]

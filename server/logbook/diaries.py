@@ -186,9 +186,10 @@ def pdf(owner: Any, painting_id: int, zone: str, paper: Paper) -> bytes:
 
 def picture_of(name: str) -> Any:
     """A stored picture; None where it is gone."""
+    content = _content(name)
     try:
-        return decode(pictures.read(name)).srgb8
-    except (OSError, BadPicture):
+        return None if content is None else decode(content).srgb8
+    except BadPicture:
         return None
 
 

@@ -110,16 +110,15 @@ def scene_of(shown: Shown) -> Scene:
     return _scenes.keep(shown, scene)
 
 
-def _areas_of(shown: Shown) -> tuple[LabelImage | None, tuple[str, ...]]:
+def _areas_of(shown: Shown) -> tuple[LabelImage | None, dict[int, str]]:
     """The areas of a picture's painting with their names; none where there are none."""
     painting = Painting.objects.filter(pk=shown.painting).first() if shown.areas else None
     work = None if painting is None else desk.opened(painting)
     found: FoundAreas | None = None if work is None else work.last("areas")
     if work is None or found is None:
-        return None, ("",)
+        return None, {}
     called = names_of(found, work.inputs.brief)
-    names = {area.index: called[area.id] for area in found.map.areas}
-    return found.map.labels, tuple(names.get(at, "") for at in range(256))
+    return found.map.labels, {area.index: called[area.id] for area in found.map.areas}
 
 
 def named(owner: Any, name: str) -> Shown:

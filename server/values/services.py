@@ -15,7 +15,6 @@ from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pictures import ora, png
 from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
-from ypsochrom.kit.recent import Recent
 from ypsochrom.values import composition, relief
 from ypsochrom.values.lost import lost_shapes
 from ypsochrom.values.passages import Passage, finer_than
@@ -117,21 +116,10 @@ def _grey(level: int) -> str:
     return "#" + f"{level:02x}" * 3
 
 
-_recent: Recent[tuple[str, str, str, str], Any] = Recent(12)
-
-
-def _remembered(what: str, work: Work, more: object, made: Callable[[Work], Any]) -> Any:
-    """What was made lately of the same picture, the same map and these other settings; made now where it was not."""
-    key = (what, work.key("subject").digest, work.key("values").digest, repr(more))
-    found = _recent.get(key)
-    return _recent.keep(key, made(work)) if found is None else found
-
-
 def relief_out(work: Work) -> ReliefOut:
     """The map read as relief, with the report on where the eye goes."""
     brief = work.inputs.brief
-    found: ReliefOut = _remembered("relief", work, (brief.support, brief.focal), _relief)
-    return found
+    return work.derived("relief", ("subject", "values"), (brief.support, brief.focal), lambda: _relief(work))
 
 
 def _relief(work: Work) -> ReliefOut:
@@ -162,8 +150,7 @@ def _relief(work: Work) -> ReliefOut:
 def lost_out(work: Work) -> list[LostShapeOut]:
     """What the map's brush loses that a finer one keeps."""
     brief = work.inputs.brief
-    found: list[LostShapeOut] = _remembered("lost", work, (brief.support, brush_of(brief)), _lost)
-    return found
+    return work.derived("lost", ("subject", "values"), (brief.support, brush_of(brief)), lambda: _lost(work))
 
 
 def _lost(work: Work) -> list[LostShapeOut]:

@@ -27,6 +27,7 @@ MOST_RESTING_MB = 500
 def main() -> int:
     """Let it storm; 0 when everything held."""
     chance, rows = random.Random(SEED), []
+    kills = int(sys.argv[1]) if len(sys.argv) > 1 else KILLS
     with tempfile.TemporaryDirectory() as folder:
         data = Path(folder) / "studio"
         environment = {**os.environ, "YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
@@ -40,7 +41,7 @@ def main() -> int:
             (f"{CLIENTS} pages reading at once", lambda: acts.readers(studio, chance)),
             (
                 "kills in the midst of uploads, plans and edits",
-                lambda: acts.kills(studio, chance, kept, int(sys.argv[1]) if len(sys.argv) > 1 else KILLS),
+                lambda: acts.kills(studio, chance, kept, kills),
             ),
             ("computations that were under way then", lambda: acts.runs_end(studio, kept)),
             ("what was acknowledged and is lost", lambda: acts.lost(studio, kept)),
@@ -56,23 +57,23 @@ def main() -> int:
         whole = sqlite3.connect(data / "studio.sqlite3").execute("pragma integrity_check").fetchone()[0]
     rows += [
         ("the database afterwards", whole),
-        ("memory of the largest process afterwards", f"{resting} MB of {MOST_RESTING_MB}"),
+        ("memory of the largest process afterwards", f"{resting:.0f} MB of {MOST_RESTING_MB}"),
         ("answers that were a failure without words", str(len(studio.failures))),
     ]
     for what, found in rows[-3:]:
         print(f"{what}: {found}")
     for one in studio.failures[:10]:
         print("   ", one)
-    _write(rows)
+    _write(rows, kills)
     held = not studio.failures and whole == "ok" and resting <= MOST_RESTING_MB
     return 0 if held and not any(word in found for _, found in rows for word in ("LOST", "STILL", "FAILURES")) else 1
 
 
-def _write(rows: list[tuple[str, str]]) -> None:
+def _write(rows: list[tuple[str, str]], kills: int) -> None:
     lines = [
         "# What we do to it",
         "",
-        "`make storm`, seeded, about five minutes on two cores.",
+        f"`python -m tools.storm {kills}`, seeded, on two cores; `make storm` kills {KILLS} times, in about five minutes.",
         "",
         "| what | what came of it |",
         "|---|---|",

@@ -8,7 +8,7 @@ import subprocess
 import sys
 import time
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
@@ -64,22 +64,32 @@ class Studio:
 
     def pids(self, what: str) -> list[int]:
         """The processes below the supervisor whose command holds this word."""
-        found = []
-        for place in Path("/proc").glob("[0-9]*"):
-            with contextlib.suppress(OSError):
-                command = (place / "cmdline").read_bytes()
-                if what.encode() in command and str(self.data).encode() in (place / "environ").read_bytes():
-                    found.append(int(place.name))
-        return found
+        return pids_of(self.data, what)
 
-    def megabytes(self, what: str) -> int:
+    def megabytes(self, what: str) -> float:
         """What the largest of these processes holds."""
-        sizes = [0]
-        for pid in self.pids(what):
-            with contextlib.suppress(OSError):
-                text = Path(f"/proc/{pid}/status").read_text()
-                sizes += [int(line.split()[1]) // 1024 for line in text.splitlines() if line.startswith("VmRSS")]
-        return max(sizes)
+        return largest_mb(self.pids(what))
+
+
+def pids_of(data: Path, what: str) -> list[int]:
+    """The processes that work with these data and whose command holds this word."""
+    found = []
+    for place in Path("/proc").glob("[0-9]*"):
+        with contextlib.suppress(OSError):
+            command = (place / "cmdline").read_bytes()
+            if what.encode() in command and str(data).encode() in (place / "environ").read_bytes():
+                found.append(int(place.name))
+    return found
+
+
+def largest_mb(pids: Iterable[int]) -> float:
+    """What the largest of these processes holds in memory."""
+    sizes = [0.0]
+    for pid in pids:
+        with contextlib.suppress(OSError):
+            text = Path(f"/proc/{pid}/status").read_text()
+            sizes += [int(line.split()[1]) / 1024 for line in text.splitlines() if line.startswith("VmRSS")]
+    return max(sizes)
 
 
 class Client:

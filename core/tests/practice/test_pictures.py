@@ -41,7 +41,7 @@ PLAIN = Material(BOX, Scene.of(np.full((300, 400, 3), 120, np.uint8), SUPPORT))
 NOISE = Material(BOX, Scene.of(np.random.default_rng(3).integers(0, 256, (300, 400, 3)).astype(np.uint8), SUPPORT))
 
 
-NAMES = ("", *(f"square {number}" for number in range(1, 13)))
+NAMES = {number: f"square {number}" for number in range(1, 13)}
 IN_AREAS = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, np.arange(1, 13, dtype=np.uint8).reshape(3, 4), NAMES))
 
 
@@ -136,7 +136,7 @@ def test_where_no_two_areas_are_alike_what_runs_together_lies_within_one():
 def test_small_areas_are_asked_about_as_often_as_large_ones():
     small = np.ones((30, 40), dtype=np.uint8)
     small[10:20, 10:20] = 2
-    material = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, small, ("", "wall", "cup")))
+    material = Material(BOX, Scene.of(squares(SQUARES, 4), SUPPORT, small, {1: "wall", 2: "cup"}))
     asked = [made("spot", seed, 1.0, material)[1].why.split(" is ")[0] for seed in range(60)]
     assert 18 <= asked.count("It (cup)") <= 42
     assert asked.count("It (cup)") + asked.count("It (wall)") == 60

@@ -90,6 +90,7 @@ class TakenListOut(Schema):
     piles: list[ListedPile]
     areas: list[ListedArea]
     cautions: list[Advice]
+    grams_per_ml: float | None
     rules: Rules
     reference_url: str
     parts_url: str

@@ -266,6 +266,7 @@ def list_out(owner: Any, painting_id: int, taken_id: int) -> TakenListOut:
         piles=list(made.piles),
         areas=list(made.areas),
         cautions=list(made.cautions),
+        grams_per_ml=made.grams_per_ml,
         rules=RULES,
         reference_url=pictures.url(shown["reference"]),
         parts_url=pictures.url(shown["parts"]),

@@ -10,6 +10,7 @@ from typing import Any
 
 from ..kit.text import csv_text, one_line
 from ..logbook.diary import Diary, DiarySitting, Entry
+from .zipped import add
 
 DONE = {
     "painted": "painted", "mixed": "mixed", "job": "done", "left out": "left out", "note": "note", "astray": "pile",
@@ -62,14 +63,10 @@ def diary_zip(diary: Diary, title: str, zone: tzinfo, read: Callable[[str], byte
     places = {name: f"pictures/{number:03d}{PurePosixPath(name).suffix}" for number, name in enumerate(found, start=1)}
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as file:
-        file.writestr(zipfile.ZipInfo("diary.md", _MOMENT), diary_md(diary, title, zone, places), zipfile.ZIP_DEFLATED)
+        add(file, "diary.md", diary_md(diary, title, zone, places).encode(), zipfile.ZIP_DEFLATED)
         for name, content in found.items():
-            file.writestr(zipfile.ZipInfo(places[name], _MOMENT), content)
+            add(file, places[name], content)
     return out.getvalue()
-
-
-_MOMENT = (1980, 1, 1, 0, 0, 0)
-"""The earliest time a zip can hold: the same diary gives the same file."""
 
 
 def waited(sitting: DiarySitting) -> str:

@@ -1,7 +1,9 @@
 """A picture as material to practise with: its colours at the size of the panel, quiet spots to judge and edges in it."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
+from types import MappingProxyType
 from typing import Self
 
 import cv2
@@ -17,6 +19,8 @@ from ..materials.support import Support
 
 LONGEST_PX = 800
 """Larger pictures are judged no better on a screen."""
+
+_NO_NAMES: Mapping[int, str] = MappingProxyType({})
 
 _SPOT_SHARE = 0.016
 _RING = 4.0
@@ -66,11 +70,11 @@ class Scene:
     values: MunsellValue = field(repr=False)
     support: Support
     areas: LabelImage = field(repr=False)
-    names: tuple[str, ...] = ("",)
+    names: Mapping[int, str] = field(default_factory=dict)
 
     @classmethod
     def of(
-        cls, pixels: Srgb8, support: Support, areas: LabelImage | None = None, names: tuple[str, ...] = ("",)
+        cls, pixels: Srgb8, support: Support, areas: LabelImage | None = None, names: Mapping[int, str] = _NO_NAMES
     ) -> Self:
         """The scene of an 8-bit sRGB picture; `areas` are those of the whole picture, at any size, with their names."""
         height, width = pixels.shape[:2]
@@ -111,7 +115,7 @@ class Scene:
                 (float(lab[y, x, 0]), float(lab[y, x, 1]), float(lab[y, x, 2])),
                 float(ring[y, x]),
                 int(self.areas[y, x]),
-                self.names[self.areas[y, x]],
+                self.names.get(int(self.areas[y, x]), ""),
             )
             for y in range(2 * radius, height - 2 * radius, radius)
             for x in range(2 * radius, width - 2 * radius, radius)

@@ -1,6 +1,6 @@
 """The graph at work on one painting: keys, what is out of date and why, and bringing it up to date in the order of the work."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any, Generic, Literal, TypeVar
@@ -14,6 +14,7 @@ from .memory import Memory
 
 T = TypeVar("T")
 F = TypeVar("F")
+D = TypeVar("D")
 State = Literal["missing", "stale", "current"]
 
 
@@ -198,6 +199,15 @@ class Work:
         self._remember(kept, made)
         self._keep(kept)
         return made
+
+    def derived(self, what: str, nodes: Sequence[str], more: object, make: Callable[[], D]) -> D:
+        """What follows from these nodes as of today's inputs, and from `more`; kept in memory only, for the next who asks."""
+        key = repr([*(self.key(name).digest for name in nodes), more])
+        known: D | None = self._memory.get(what, key)
+        if known is None:
+            known = make()
+            self._memory.keep(what, key, known)
+        return known
 
     def bring(self, goal: str, progress: Progress = silent) -> None:
         """Make everything up to and including a node that is missing or out of date, in the order of the work."""

@@ -1,5 +1,6 @@
 """How far it is follows from the list of acts alone: whatever was sent twice, late, by two devices or makes no sense."""
 
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from typing import get_args
 
@@ -7,6 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ypsochrom.mixes.told import ToldDose
 from ypsochrom.paint.drying import WetFilm
 from ypsochrom.sittings.easel.acts import Act, ActKind, in_order
 from ypsochrom.sittings.easel.clocks import Laid
@@ -219,3 +221,15 @@ def test_how_far_the_passes_are_and_what_a_pass_has_still_to_paint():
     assert begun.not_yet(listed, 2) == ()  # a pass that has not begun lacks nothing
     assert set(going.wet_areas(at(6))) == {"area a", "area b"}
     assert going.wet_areas(at(6 * 60)) == ()
+
+
+def test_a_ml_of_the_list_weighs_what_its_doses_weigh_together():
+    def pile(*doses):
+        told = tuple(ToldDose(key, key, 1, ml, None, grams, "") for key, ml, grams in doses)
+        return ListedPile("m1", "grey", 5.0, told, "#777777", "#707070", 5.0)
+
+    assert (
+        replace(LIST, piles=(pile(("PW6", 2.0, 3.0), ("m0", 1.0, None), ("PB29", 1.0, 1.2)),)).grams_per_ml == 4.2 / 3
+    )
+    assert replace(LIST, piles=(pile(("m0", 1.0, None)),)).grams_per_ml is None
+    assert replace(LIST, piles=()).grams_per_ml is None

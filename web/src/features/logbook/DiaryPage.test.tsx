@@ -128,11 +128,11 @@ describe("the diary of a painting", () => {
     expect(cells(second!)).toEqual(["2 first values", "0 of 9", "", ""]);
   });
 
-  it("is saved in five forms, those for people with the painter's own clock", async () => {
+  it("is saved in six forms, those for people with the painter's own clock", async () => {
     opened({ [DIARY]: { body: diary() } });
     fireEvent.click(await screen.findByRole("button", { name: "Save it" }));
     const forms = screen.getAllByRole("menuitem").map((one) => one.getAttribute("href")!);
-    expect(forms).toHaveLength(5);
+    expect(forms).toHaveLength(6);
     expect(forms.filter((one) => one.includes("zone="))).toEqual(
       forms.filter((one) => one.includes("/diary.")),
     );

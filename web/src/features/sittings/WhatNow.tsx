@@ -1,4 +1,6 @@
 /** What now: the sitting that runs or comes next, what dries, which piles live, which tubes run low; one tap leads into it. */
+import type { ReactNode } from "react";
+
 import { Box, Button, Stack, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
@@ -9,10 +11,21 @@ import { capital, minutesLeft, whenWords } from "./easel/words";
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-export default function WhatNow() {
-  const { data } = useQuery(whatNowQuery);
-  const first = data?.paintings[0];
-  if (!data || !first) return null;
+/** It stands above `children`, which wait until it is known: else they would move under the painter's finger. */
+export default function WhatNow({ children }: { children?: ReactNode }) {
+  const { data, isPending } = useQuery(whatNowQuery);
+  if (isPending) return null;
+  return (
+    <>
+      {data && <AtTheEasel data={data} />}
+      {children}
+    </>
+  );
+}
+
+function AtTheEasel({ data }: { data: Now }) {
+  const first = data.paintings[0];
+  if (!first) return null;
   const rest = data.paintings
     .slice(1)
     .filter((one) => one.drying.length > 0 || one.piles.length > 0 || one.next_sitting);
@@ -21,7 +34,11 @@ export default function WhatNow() {
       <Box sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, pt: 4 }}>
         <Stack direction="row" sx={{ gap: 3, alignItems: "center", flexWrap: "wrap" }}>
           {first.thumbnail_url && (
-            <img src={first.thumbnail_url} alt="" style={{ maxHeight: 132, maxWidth: 200 }} />
+            <img
+              src={first.thumbnail_url}
+              alt=""
+              style={{ height: 132, maxWidth: 200, objectFit: "contain" }}
+            />
           )}
           <Box sx={{ flex: 1, minWidth: 300 }}>
             <Typography variant="h2" component="h1" id="what-now" gutterBottom>

@@ -492,8 +492,18 @@ describe("what now, in the studio", () => {
   });
   const shown = (paintings: AtWork[], low: unknown[] = []) => {
     serve({ "GET /api/easel/now": { body: { now: NOW, paintings, low } } });
-    return inStudio(<WhatNow />, "/");
+    return inStudio(<WhatNow>the paintings</WhatNow>, "/");
   };
+
+  it("holds back what stands below it until it is known, and for no longer", async () => {
+    shown([]);
+    expect(screen.queryByText("the paintings")).toBeNull();
+    expect(await screen.findByText("the paintings")).toBeTruthy();
+    cleanup();
+    serve({});
+    inStudio(<WhatNow>the paintings</WhatNow>, "/");
+    expect(await screen.findByText("the paintings")).toBeTruthy();
+  });
 
   it("is the painting at the easel, with one tap that goes on", async () => {
     const sitting = { id: "s1", number: 2, opened: NOW, ended: null, last: NOW, asks: false, worked_s: 60 };

@@ -9959,6 +9959,8 @@ export interface components {
             cautions: components["schemas"]["Advice"][];
             /** Families */
             families: string[];
+            /** Grams Per Ml */
+            grams_per_ml: number | null;
             /** Height Mm */
             height_mm: number;
             /** Height Px */

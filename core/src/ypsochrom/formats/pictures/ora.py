@@ -17,13 +17,12 @@ from ...colour.types import Srgb8
 from ...imaging.outlines import meeting
 from ...imaging.resample import fit_within
 from ...values.value_map import ValueMap
+from ..zipped import add
 from .drawing import ink
 from .png import step_greys
 
 _THUMBNAIL_PX = 256
 _INKED = 127
-_MOMENT = (2000, 1, 1, 0, 0, 0)
-"""The same content gives the same file: entries carry no clock."""
 
 
 def layers_ora(picture: Srgb8, found: ValueMap, lines: Sequence[Line], width_mm: float) -> bytes:
@@ -46,19 +45,13 @@ def layers_ora(picture: Srgb8, found: ValueMap, lines: Sequence[Line], width_mm:
     thumbnail = cv2.resize(merged, fit_within(width, height, _THUMBNAIL_PX), interpolation=cv2.INTER_AREA)
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w") as archive:
-        _add(archive, "mimetype", b"image/openraster", zipfile.ZIP_STORED)
-        _add(archive, "stack.xml", _stack(layers, width, height).encode(), zipfile.ZIP_DEFLATED)
+        add(archive, "mimetype", b"image/openraster", zipfile.ZIP_STORED)
+        add(archive, "stack.xml", _stack(layers, width, height).encode(), zipfile.ZIP_DEFLATED)
         for number, (_, pixels, _) in enumerate(layers):
-            _add(archive, f"data/layer{number}.png", _png(pixels), zipfile.ZIP_STORED)
-        _add(archive, "mergedimage.png", _png(merged), zipfile.ZIP_STORED)
-        _add(archive, "Thumbnails/thumbnail.png", _png(np.asarray(thumbnail)), zipfile.ZIP_STORED)
+            add(archive, f"data/layer{number}.png", _png(pixels), zipfile.ZIP_STORED)
+        add(archive, "mergedimage.png", _png(merged), zipfile.ZIP_STORED)
+        add(archive, "Thumbnails/thumbnail.png", _png(np.asarray(thumbnail)), zipfile.ZIP_STORED)
     return out.getvalue()
-
-
-def _add(archive: zipfile.ZipFile, name: str, content: bytes, how: int) -> None:
-    entry = zipfile.ZipInfo(name, _MOMENT)
-    entry.compress_type = how
-    archive.writestr(entry, content)
 
 
 def _stack(layers: list[tuple[str, np.ndarray, bool]], width: int, height: int) -> str:

@@ -11,6 +11,7 @@ from ..factors import Factors
 from ..films.layers import MOST_COATS
 from ..manners import NOT_COVERING
 from ..step import Step
+from .layering import BY_COVER
 from .pass_plan import PassPlan, thinned
 
 Coats = Callable[[Step, float], int]
@@ -65,12 +66,11 @@ def _paint_ml(plan: PassPlan, made_with: Factors, other: Factors, coats: Coats) 
 
 
 _GROUND = "ground"
-_COATS_RULE = "passes.coats"
 
 
 def _by_rule(step: Step) -> bool:
     """Whether its coats are as many as it takes to cover; of several it says so."""
-    said = any(one.rule == _COATS_RULE for one in step.reasons)
+    said = any(one.rule == BY_COVER for one in step.reasons)
     return step.technique not in NOT_COVERING and (step.coats == 1 or said)
 
 

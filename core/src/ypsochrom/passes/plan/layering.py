@@ -27,6 +27,9 @@ FADING = 0.5
 """The film of a passage that fades out, against the usual; from memory."""
 
 WHITE_BENEATH_ROLE = "white beneath"
+BY_COVER = "passes.coats"
+"""The reason of steps with as many coats as it takes to cover, where that is more than one."""
+
 _LEAST_CM2 = 1e-6
 
 
@@ -128,7 +131,7 @@ def measured(
         coats = draft.coats or _coats(coating, cells, draft, manner)
         why = list(reasons[place])
         if draft.coats is None and coats > 1:
-            why.append(Reason("passes.coats", _coats_words(coats, draft)))
+            why.append(Reason(BY_COVER, _coats_words(coats, draft)))
         surface = surface_cm2(draft, scene)
         strip = _strip_cm2(draft, scene, strips, edged)
         if strip:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from itertools import combinations
+from typing import TypeVar
 
 import numpy as np
 
@@ -13,6 +14,8 @@ from ...values.steps import natural_breaks
 from ..exercise import Answer, Exercise, Patch, Place, View
 from ..scene import Scene, Spot
 from .values import Made, grey
+
+One = TypeVar("One")
 
 _TRIES = 400
 _APART_MM = 24.0
@@ -41,8 +44,8 @@ def _some(random: np.random.Generator, scene: Scene, count: int, *, by_area: boo
     return drawn if apart else None
 
 
-def _one_of(random: np.random.Generator, spots: Sequence[Spot]) -> Spot:
-    return spots[int(random.integers(len(spots)))]
+def _one_of(random: np.random.Generator, among: Sequence[One]) -> One:
+    return among[int(random.integers(len(among)))]
 
 
 def _it(spot: Spot) -> str:
@@ -134,7 +137,7 @@ def _steps(spots: list[Spot], pair: tuple[int, int]) -> float:
 def spot(seed: int, _: float, scene: Scene | None) -> Made:
     """The value of a spot, named on the scale."""
     scene, random = _of(scene), np.random.default_rng(seed)
-    one = _one_of(random, _one_area(random, scene))
+    one = _one_of(random, _one_of(random, scene.by_area))  # small areas as often as large ones
     lift = lifted(one.value, one.around)
     told = (
         f"What lies around it makes it seem {steps_in_words(lift)} {'lighter' if lift > 0 else 'darker'}: look at it "
@@ -147,12 +150,6 @@ def spot(seed: int, _: float, scene: Scene | None) -> Made:
         view=_whole(scene, (one.at,)), asks="number", most=10.0, step=0.25, ladder=_ladder(),
     )  # fmt: skip
     return exercise, Answer(one.value, f"{_it(one)} is {one.value:.1f}. {told}")
-
-
-def _one_area(random: np.random.Generator, scene: Scene) -> Sequence[Spot]:
-    """The spots of one area, each area as often, small ones too; of a picture without areas all."""
-    areas = scene.by_area
-    return areas[int(random.integers(len(areas)))] if len(areas) > 1 else areas[0]
 
 
 def _ladder() -> tuple[str, ...]:

@@ -114,6 +114,13 @@ class WorkList:
     cautions: tuple[Advice, ...] = ()
     factors: Factors = USUAL_FACTORS
 
+    @property
+    def grams_per_ml(self) -> float | None:
+        """What a ml of all that is mixed from tubes weighs; None where no dose has a weight."""
+        doses = [(dose.mass_g, dose.volume_ml) for pile in self.piles for dose in pile.doses if dose.mass_g is not None]
+        volume = sum(ml for _, ml in doses)
+        return sum(grams for grams, _ in doses) / volume if volume > 0 else None
+
     @cached_property
     def task_of(self) -> dict[str, ListedTask]:
         """Tasks by id."""

@@ -32,19 +32,12 @@ const MOST_NAMED = 6;
 const named = (piles: { name: string }[]): string =>
   piles.length > MOST_NAMED ? `${piles.length} piles` : piles.map((pile) => pile.name).join(", ");
 
-/** What a ml of this painting's paint weighs, g; none where no dose was weighed out. */
-const gramsPerMl = (list: TakenList): number | null => {
-  const doses = list.piles.flatMap((pile) => pile.doses).filter((dose) => dose.mass_g != null);
-  const ml = doses.reduce((sum, dose) => sum + dose.volume_ml, 0);
-  return ml > 0 ? doses.reduce((sum, dose) => sum + dose.mass_g!, 0) / ml : null;
-};
-
 export function StopDialog({ list, course, now, next, stop, close }: Props) {
   const [note, setNote] = useState("");
   const [wiped, setWiped] = useState("");
   const wipedMl = typedNumber(wiped);
   const isAmount = wiped.trim() === "" || wipedMl >= 0;
-  const perMl = gramsPerMl(list);
+  const perMl = list.grams_per_ml;
   const out = list.piles.filter((pile) => course.piles[pile.id]);
   const kept = out.filter((pile) => laterUses(list, course, pile.id).length > 0);
   const rest = out.filter((pile) => !kept.includes(pile));
@@ -92,7 +85,7 @@ export function StopDialog({ list, course, now, next, stop, close }: Props) {
           error={!isAmount}
           helperText={
             "May stay empty. Brushes, knife and rag; the logbook learns from it how much of your paint never gets to the picture" +
-            (perMl ? `. A wet rag that is ${perMl.toFixed(1)} g heavier holds 1 ml.` : ".")
+            (perMl != null ? `. A wet rag that is ${perMl.toFixed(1)} g heavier holds 1 ml.` : ".")
           }
           slotProps={{ htmlInput: { maxLength: 8 } }}
         />
