@@ -35,8 +35,20 @@ def opened(painting: Painting) -> Work:
     """The work on a painting; what it makes is kept at once. Four queries, and none for what is in memory."""
     brief = brief_of(painting)
     inputs = Inputs(brief, stock_of(painting.owner, brief.support), factors_of(painting))
-    write = None if only_reads() else lambda made: _write(painting, _columns([made]))
+    write = None if only_reads() else lambda made: _write(painting, _columns(_wanted(painting, [made])))
     return _work(painting.owner, inputs, _kept_of(painting), write)
+
+
+def _wanted(painting: Painting, made: Sequence[Kept]) -> Sequence[Kept]:
+    """Of what was made those results that the painting still asks for: it may have been changed since its work was opened, and
+    what was made of that change meanwhile is not overwritten by what is older."""
+    newest = Painting.objects.filter(pk=painting.pk).first()
+    if newest is None or newest.revision == painting.revision:
+        return made
+    brief = brief_of(newest)
+    inputs = Inputs(brief, stock_of(newest.owner, brief.support), factors_of(newest))
+    today = _work(newest.owner, inputs, {}, None)
+    return [one for one in made if one.key == today.key(one.key.node)]
 
 
 def facts_of(work: Work, node: str, kind: type[_Facts]) -> _Facts:
@@ -106,6 +118,8 @@ def _columns(made: Iterable[Kept]) -> dict[str, dict[str, Any]]:
 def _write(painting: Painting, rows: Mapping[str, dict[str, Any]]) -> None:
     """Keep results. A painting that was removed for good meanwhile has none."""
     must_write()
+    if not rows:
+        return
     if not Painting.objects.filter(pk=painting.pk).update(made=F("made") + 1):
         return
     painting.refresh_from_db(fields=["made"])

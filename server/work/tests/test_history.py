@@ -8,7 +8,8 @@ from django.utils import timezone
 
 from server.materials.models import CalibrationRow
 from server.records import history
-from server.records.models import Change, Painting
+from server.records.models import Change, Painting, Result
+from server.work import desk
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -54,6 +55,27 @@ def changes(areas, mixes):
         ("patch", "subject/paintings/{pid}", {"focal": {"x": 0.5, "y": 0.5}}, "Marked the focal passage"),
         ("patch", "subject/paintings/{pid}", {"title": "Renamed"}, "Renamed the painting"),
     ]
+
+
+def test_what_is_made_of_an_older_brief_does_not_take_the_place_of_what_is_newer(client, planned):
+    pid = planned["id"]
+    older = desk.opened(Painting.objects.get(pk=pid))
+    ask(client, "put", f"passes/{pid}/choices", {"school": "glazes"})
+    newer = Result.objects.get(painting=pid, node="passes")
+    older._kept.pop("passes")  # as if it were still to be made when the painter changed the method
+    assert older.now("passes").school == "direct"
+    assert Result.objects.get(painting=pid, node="passes").stamp == newer.stamp
+    assert ask(client, "get", f"passes/{pid}")["up_to_date"]
+
+
+def test_what_a_new_name_does_not_touch_is_kept_though_it_was_begun_before(client, planned):
+    pid = planned["id"]
+    older = desk.opened(Painting.objects.get(pk=pid))
+    Result.objects.filter(painting=pid, node="passes").delete()
+    older._kept.pop("passes")
+    ask(client, "patch", f"subject/paintings/{pid}", {"title": "Renamed"})
+    older.now("passes")
+    assert ask(client, "get", f"passes/{pid}")["up_to_date"]
 
 
 def test_every_kind_of_change_is_named_undone_and_done_again(client, planned):
