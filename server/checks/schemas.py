@@ -164,11 +164,22 @@ class ReportOut(Schema):
     advice: list[AdviceOut]
 
 
+class OffOut(Schema):
+    """How far painted areas are off (`ypsochrom.logbook.checks.Off`)."""
+
+    value: float
+    colour: float
+    area: str
+    words: str
+    most: float
+
+
 class Told(Schema):
-    """The main figures of a report: how many things there are to mend, and whether nothing is."""
+    """The main figures of a report: how many things there are to mend, whether nothing is, how far values and colours are off."""
 
     things: int = 0
     done: bool = False
+    off: OffOut | None = None
 
 
 class CheckSummary(Told):

@@ -27,6 +27,7 @@ from ypsochrom.formats.pictures import png
 from ypsochrom.kit import codec
 from ypsochrom.kit.errors import BadPicture, Cancelled, YpsochromError
 from ypsochrom.kit.progress import Progress
+from ypsochrom.logbook.checks import off_by
 from ypsochrom.materials.camera import EaselCamera
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.brief import Brief
@@ -36,6 +37,7 @@ from ypsochrom.work.to_check import DRAWING, stage_to_check
 from .models import CheckRow
 from .schemas import (
     AskedIn,
+    OffOut,
     Told,
 )
 
@@ -283,4 +285,9 @@ def measured_lines(owner: Any, painting_id: int) -> bytes:
 
 def _told(report: Report) -> Told:
     """What the strip says of a check."""
-    return Told(things=len(report.verdict.seen), done=report.verdict.done)
+    off = off_by(report.areas)
+    return Told(
+        things=len(report.verdict.seen),
+        done=report.verdict.done,
+        off=None if off is None else OffOut.model_validate(off, from_attributes=True),
+    )

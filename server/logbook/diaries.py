@@ -1,16 +1,19 @@
 """Diaries of paintings: their acts at the easel, the photos that were checked, and what the painter wrote."""
 
+from collections.abc import Mapping
 from typing import Any
 
 from django.db.models import QuerySet
 from django.utils import timezone
 
 from server.checks.models import CheckRow
+from server.checks.schemas import Told
 from server.records import pictures
 from server.records.history import painting_of
 from server.records.models import Painting
 from server.site.owned import one_of
 from server.sittings.easel import services as easel
+from server.work import desk
 from ypsochrom.formats.diary import diary_md, diary_zip, entries_csv, entry_lines, hours_csv
 from ypsochrom.formats.pdf.diary import diary_pdf
 from ypsochrom.formats.pdf.page import Paper
@@ -18,6 +21,7 @@ from ypsochrom.kit.errors import BadPicture, BadSetting
 from ypsochrom.logbook.diary import Diary, Entry, diary_of, diary_without_easel
 from ypsochrom.sittings.calendar import zone_of
 from ypsochrom.subject.decode import decode
+from ypsochrom.work.planned import names_of
 
 from .models import Line
 from .schemas import DiaryEntryOut, DiaryOut, DiarySittingOut, LineIn
@@ -34,13 +38,17 @@ def of(painting: Painting) -> Diary:
 
 
 def _photos(painting: Painting) -> list[Entry]:
-    rows = CheckRow.objects.filter(painting=painting).defer("report", "asked")
+    rows = list(CheckRow.objects.filter(painting=painting).defer("report", "asked"))
+    if not rows:
+        return []
+    work = desk.opened(painting)
+    names = names_of(work.last("areas"), work.inputs.brief)
     return [
         Entry(
             row.taken,
             "photo",
             f"after pass {row.number}" if row.number else "the drawing",
-            _to_mend(row.told.get("things")),
+            _found(Told(**row.told), names) if row.told else "",
             pass_number=row.number,
             photo=row.flat or row.photo,
             planned=row.planned,
@@ -50,10 +58,13 @@ def _photos(painting: Painting) -> list[Entry]:
     ]
 
 
-def _to_mend(things: int | None) -> str:
-    if things is None:
-        return ""
-    return f"{things} thing{'' if things == 1 else 's'} to mend" if things else "nothing to mend"
+def _found(told: Told, names: Mapping[str, str]) -> str:
+    things = f"{told.things} thing{'' if told.things == 1 else 's'} to mend" if told.things else "nothing to mend"
+    off = told.off
+    if off is None:
+        return things
+    most = f"; most in “{names[off.area]}”: {off.words} ({off.most:.1f})" if off.area in names else ""
+    return f"{things}; values off by {off.value:.1f} of a step, colours by ΔE {off.colour:.1f}{most}"
 
 
 def _lines(painting: Painting) -> QuerySet[Line]:

@@ -7,7 +7,7 @@ from types import SimpleNamespace
 import pytest
 
 from ypsochrom.checks.colours import AreaFinding
-from ypsochrom.logbook.checks import SURE_STEPS, seen_in_a_photo
+from ypsochrom.logbook.checks import SURE_STEPS, Off, off_by, seen_in_a_photo
 
 AT = datetime(2026, 6, 1, 18, tzinfo=UTC)
 SOUND = AreaFinding("a01", 0.4, 0.1, 0.0, 0.0, 4.0, (44.0, 0.0, 0.0), (40.0, 0.0, 0.0), "a little too light")
@@ -29,3 +29,11 @@ def test_a_dry_covered_area_tells_its_value_against_the_planned_one():
 )
 def test_what_is_wet_thin_unpainted_or_hardly_read_tells_nothing(said):
     assert seen(replace(SOUND, **said)) == ()
+
+
+def test_a_check_is_off_by_the_middle_of_its_painted_areas_and_says_which_is_off_most():
+    light = replace(SOUND, area="a02", value_error=-1.2, de00=9.0, words="too dark")
+    near = replace(SOUND, area="a03", value_error=0.1, de00=1.0)
+    bare = replace(SOUND, area="a04", de00=40.0, looks_like=0)
+    assert off_by([SOUND, light, near, bare]) == Off(0.4, 4.0, "a02", "too dark", 9.0)
+    assert off_by([bare, replace(SOUND, covered=0.2)]) is None

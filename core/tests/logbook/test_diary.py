@@ -46,6 +46,11 @@ def test_what_was_done_stands_in_the_sitting_it_was_done_in():
     assert diary.worked_min == 18.0
 
 
+def test_what_is_done_again_says_why():
+    again = told((190, "back", {"task": "u1", "text": "too light"}), (191, "back", {"task": "u1"}))
+    assert [entry.words for entry in again.entries if entry.kind == "put back"] == ["too light", "to be done again"]
+
+
 def test_a_photo_between_two_sittings_stands_with_the_one_before():
     photo = Entry(BEGINS + timedelta(hours=10), "photo", "after pass 1", photo="p.jpg", check=4)
     before = Entry(BEGINS - timedelta(hours=1), "photo", "the drawing")

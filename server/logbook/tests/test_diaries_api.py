@@ -11,6 +11,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from PIL import Image
 
+from server.checks.models import CheckRow
 from server.conftest import photo
 from server.logbook.diaries import SHOWN
 from server.logbook.models import Line
@@ -115,6 +116,25 @@ def test_a_line_that_says_nothing_or_is_of_tomorrow_is_refused(client, painted):
     assert all(
         one["kind"] != "line" for s in ask(client, "get", f"logbook/diaries/{pid}")["sittings"] for one in s["entries"]
     )
+
+
+def test_a_checked_photo_says_how_far_values_and_colours_are_off_under_todays_names(client, painted, painter):
+    pid = painted["id"]
+    area = ask(client, "get", f"areas/{pid}")["areas"][0]
+    off = {"value": 0.34, "colour": 4.12, "area": area["id"], "words": "half a step too light", "most": 7.9}
+    for told in ({"things": 2, "off": off}, {"things": 0, "off": None}, {"things": 1}, {}):
+        CheckRow.objects.create(owner=painter, painting_id=pid, number=1, taken=timezone.now(), photo="p.jpg", told=told)
+    ask(client, "patch", f"areas/{pid}/{area['id']}", {"name": "the lit side"})
+    found = ask(client, "get", f"logbook/diaries/{pid}")
+    told = [entry for sitting in found["sittings"] for entry in sitting["entries"]]
+    photos = [entry["words"] for entry in told if entry["kind"] == "photo"]
+    assert photos == [
+        "2 things to mend; values off by 0.3 of a step, colours by ΔE 4.1; "
+        "most in “the lit side”: half a step too light (7.9)",
+        "nothing to mend",
+        "1 thing to mend",
+        "",
+    ]
 
 
 def test_a_photo_stands_in_the_diary_and_in_its_pdf(client, painted):

@@ -1,9 +1,12 @@
-"""What a checked photo tells the log: values that dry areas came out at, where the photo can be trusted."""
+"""What a checked photo tells the log: how far it is off, and values that dry areas came out at where the photo can be trusted."""
 
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime
 
 import numpy as np
 
+from ..checks.colours import AreaFinding
 from ..checks.report import Report
 from ..colour.munsell import lab_to_value
 from ..kit.errors import YpsochromError
@@ -11,6 +14,33 @@ from .observation import Observation
 
 SURE_STEPS = 0.3
 """A photo that tells values less surely (one standard deviation) teaches nothing of them."""
+
+
+@dataclass(frozen=True)
+class Off:
+    """How far the areas that are painted are off: medians in Munsell steps (without sign) and CIEDE2000, and the area (id) that is
+    off most by colour, with its words and its CIEDE2000."""
+
+    value: float
+    colour: float
+    area: str
+    words: str
+    most: float
+
+
+def off_by(areas: Sequence[AreaFinding]) -> Off | None:
+    """How far a check found the painting off; None where no area of the stage is painted yet."""
+    painted = [one for one in areas if one.looks_like is None and one.is_covered]
+    if not painted:
+        return None
+    worst = max(painted, key=lambda one: one.de00)
+    return Off(
+        float(np.median([abs(one.value_error) for one in painted])),
+        float(np.median([one.de00 for one in painted])),
+        worst.area,
+        worst.words,
+        worst.de00,
+    )
 
 
 def seen_in_a_photo(report: Report, at: datetime, key: str, painting: str) -> tuple[Observation, ...]:

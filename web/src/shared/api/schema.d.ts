@@ -4728,6 +4728,7 @@ export interface components {
             message: string;
             /** Number */
             number: number;
+            off?: components["schemas"]["OffOut"] | null;
             /** Photo Height */
             photo_height: number;
             /** Photo Url */
@@ -4777,6 +4778,7 @@ export interface components {
             id: number;
             /** Number */
             number: number;
+            off?: components["schemas"]["OffOut"] | null;
             /** Picture Url */
             picture_url: string;
             /** Stage */
@@ -7218,6 +7220,22 @@ export interface components {
             sketch_url: string | null;
             /** Zones */
             zones: components["schemas"]["ZoneData"][];
+        };
+        /**
+         * OffOut
+         * @description How far painted areas are off (`ypsochrom.logbook.checks.Off`).
+         */
+        OffOut: {
+            /** Area */
+            area: string;
+            /** Colour */
+            colour: number;
+            /** Most */
+            most: number;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
         };
         /**
          * OfferOut

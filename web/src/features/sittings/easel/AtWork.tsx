@@ -5,6 +5,7 @@ import { Alert, Box, Snackbar, ToggleButton, ToggleButtonGroup, Typography } fro
 import { useNavigate } from "react-router";
 
 import { Actions } from "./Actions";
+import { AgainDialog } from "./AgainDialog";
 import { isFresh, lastDone } from "./apply";
 import { Cautions } from "./Cautions";
 import { toldOf } from "./clocks";
@@ -29,7 +30,7 @@ import { WetPanel } from "./WetPanel";
 import { titleOf } from "./words";
 
 type Panel = "unit" | "wet" | "piles";
-type Asking = "stop" | "note" | "more" | null;
+type Asking = "stop" | "note" | "more" | "again" | null;
 
 interface Props {
   easel: Easel;
@@ -67,7 +68,7 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
     setPanel("unit");
     setSpot(null);
   }, []);
-  const act = (kind: "start" | "done" | "skip" | "back", one: ListedTask) => {
+  const act = (kind: "start" | "done" | "skip", one: ListedTask) => {
     show(null);
     void at.act(kind, { task: one.id });
   };
@@ -79,7 +80,9 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
   };
   const back = () => {
     const last = lastDone(list, course);
-    if (last) act("back", last);
+    if (!last) return;
+    show(null);
+    void at.act("back", { task: last.id });
   };
   useKeys({ primary, back, pause: () => state === "at it" && void at.act("pause"), isOff: asking !== null });
 
@@ -186,7 +189,7 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
             {...{ primary, back }}
             pause={() => void at.act("pause")}
             skip={() => act("skip", task)}
-            again={() => act("back", task)}
+            again={() => setAsking("again")}
             note={() => setAsking("note")}
             more={() => setAsking("more")}
           />
@@ -229,6 +232,17 @@ export function AtWork({ easel, list, course, painting, now, surround, nextSurro
               ...(task ? { task: task.id } : {}),
               ...(photo ? { file: photo } : {}),
             });
+          }}
+        />
+      )}
+      {asking === "again" && task && (
+        <AgainDialog
+          task={task}
+          close={() => setAsking(null)}
+          again={(why) => {
+            setAsking(null);
+            show(null);
+            void at.act("back", { task: task.id, text: why });
           }}
         />
       )}

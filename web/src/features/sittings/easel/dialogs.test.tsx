@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { inStudio, serve, type Answer } from "../../../shared/testing";
 import { Actions } from "./Actions";
+import { AgainDialog } from "./AgainDialog";
 import told from "./course.json";
 import { MoreDialog } from "./MoreDialog";
 import { NoteDialog } from "./NoteDialog";
@@ -360,6 +361,34 @@ describe("the taps under a unit", () => {
   ] as const)("of one that is %s lead on first", (state, names) => {
     expect(taps(state)).toEqual(names);
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Back" }).disabled).toBe(true);
+  });
+});
+
+describe("what is done again", () => {
+  const asked = (task = list.tasks[0]!) => {
+    const again = vi.fn();
+    cleanup();
+    inStudio(<AgainDialog task={task} again={again} close={vi.fn()} />);
+    return again;
+  };
+  const of = (kind: string) => list.tasks.find((task) => task.kind === kind)!;
+
+  it("says why in one tap, of paint and of a pile what each can be", () => {
+    let again = asked(of("unit"));
+    press("too dark");
+    expect(again).toHaveBeenCalledWith("too dark");
+    again = asked(of("mixing"));
+    press("too little");
+    expect(again).toHaveBeenCalledWith("too little");
+    expect(screen.queryByText("streaks or ridges")).toBeNull();
+  });
+
+  it("says it in the painter's own words, or not at all", () => {
+    const again = asked();
+    press("Do it again, without a reason");
+    type("In your own words", " the lamp had moved ");
+    press("Do it again");
+    expect(again.mock.calls).toEqual([[""], ["the lamp had moved"]]);
   });
 });
 
