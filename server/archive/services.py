@@ -14,6 +14,7 @@ from django.utils import timezone
 from server.records import runs
 from server.records.history import painting_of
 from server.records.models import Painting, Run
+from server.records.pictures import must_have_room
 from server.records.tasks import enqueue
 from server.site.owned import one_of
 from server.site.problems import Conflict, NotFound
@@ -54,6 +55,7 @@ def begin_saving(owner: Any, painting_id: int | None) -> Run:
 
 def begin_loading(owner: Any, name: str, chunks: Iterator[bytes]) -> Run:
     """Keep an uploaded archive and begin to load it; `BadArchive` where it is larger than one may be."""
+    must_have_room(owner)
     run = runs.begin_for_studio(owner, LOAD, KINDS, {"name": name[-_LONGEST_NAME:], "copies": False})
     written = 0
     try:

@@ -10,9 +10,10 @@ from server.site.owned import Owned, OwnedRows
 
 
 class StoredPicture(Owned):
-    """Says that an owner may see the stored picture of this name (a content hash)."""
+    """Says that an owner may see the stored picture of this name (a content hash), of so many bytes."""
 
     name = models.CharField(max_length=80)
+    size = models.IntegerField(default=0)
     stored = models.DateTimeField(auto_now=True)
 
     class Meta:

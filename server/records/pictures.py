@@ -13,8 +13,10 @@ from typing import Any
 from django.apps import apps
 from django.conf import settings
 from django.db import transaction
+from django.db.models import Sum
 from django.utils import timezone
 
+from server.school import quotas
 from server.site.reading import must_write
 from ypsochrom.formats.pictures import png
 from ypsochrom.subject.decode import Picture, decode
@@ -40,9 +42,9 @@ def store(owner: Any, content: bytes, suffix: str) -> str:
     name = f"{hashlib.sha256(content).hexdigest()}.{suffix}"
     place = _place(name)
     _write(place, content)
-    row = StoredPicture(owner=owner, name=name, stored=timezone.now())
+    row = StoredPicture(owner=owner, name=name, size=len(content), stored=timezone.now())
     StoredPicture.objects.bulk_create(
-        [row], update_conflicts=True, unique_fields=["owner", "name"], update_fields=["stored"]
+        [row], update_conflicts=True, unique_fields=["owner", "name"], update_fields=["stored", "size"]
     )
     _write(place, content)  # again where it was swept before its row was there; since then nobody sweeps it
     return name
@@ -61,6 +63,16 @@ def _write(place: Path, content: bytes) -> None:
     except OSError:
         Path(writing).unlink(missing_ok=True)
         raise
+
+
+def must_have_room(owner: Any, more: int = 0) -> None:
+    """`Conflict` where an owner at a hosted site keeps as much as they may, or would with so many bytes more."""
+    quotas.must_have_room(owner, kept_bytes(owner), more)
+
+
+def kept_bytes(owner: Any) -> int:
+    """How much an owner's pictures take."""
+    return StoredPicture.objects.filter(owner=owner).aggregate(total=Sum("size"))["total"] or 0
 
 
 def of_owner(owner: Any, name: str) -> Path | None:
@@ -171,6 +183,7 @@ class OwnersFiles:
 
 def store_upload(owner: Any, content: bytes, *, longest_px: int | None = None, quality: int = 90) -> str:
     """Keep an uploaded photo as JPEG, without what the camera wrote into it, no longer than so many pixels; its name."""
+    must_have_room(owner, len(content))
     limit = {} if longest_px is None else {"longest_px": longest_px}
     picture = decode(content, **limit).in_eight_bits().srgb8
     return store(owner, png.picture_jpeg(picture, quality=quality), "jpg")
@@ -178,6 +191,7 @@ def store_upload(owner: Any, content: bytes, *, longest_px: int | None = None, q
 
 def store_photo(owner: Any, picture: Picture) -> str:
     """Keep a decoded photo, without loss and without any of the file's own facts (no place, no camera)."""
+    must_have_room(owner)
     name = store(owner, png.picture_png(picture.srgb8), "png")
     _decoded.keep("photo", name, picture.in_eight_bits())
     return name

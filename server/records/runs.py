@@ -12,6 +12,7 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from server.school import quotas
 from server.site.owned import one_of
 from server.site.problems import Conflict
 from ypsochrom.kit.errors import Cancelled, YpsochromError
@@ -56,7 +57,13 @@ def _begun(
     if newest is not None and newest.state == Run.State.FAILED:  # one that was lost ends with this
         lost = Run.objects.filter(pk=newest.pk, state__in=_UNDER_WAY)
         lost.update(state=newest.state, message=newest.message, hint=newest.hint)
+    quotas.must_wait_its_turn(under_way(owner))
     return Run.objects.create(owner=owner, painting=painting, kind=kind, asked=asked or {})
+
+
+def under_way(owner: Any) -> int:
+    """How many of an owner's computations wait or run."""
+    return Run.objects.filter(owner=owner, state__in=_UNDER_WAY).count()
 
 
 def is_under_way(painting: Painting, kind: str = "plan") -> bool:

@@ -14,7 +14,7 @@ from .bin import empty_old
 from .models import Invitation, Run
 
 TASKS_KEPT_FOR = timedelta(days=1)
-TIDIED_TOO = ("server.archive.services.tidy",)
+TIDIED_TOO = ("server.archive.services.tidy", "server.school.events.forget_old", "server.school.people.forget_old")
 """Words of the work that tidy up after themselves."""
 
 _ENDED = (Run.State.DONE, Run.State.FAILED, Run.State.CANCELLED)

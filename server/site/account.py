@@ -1,24 +1,24 @@
-"""A painter's account at a hosted site: the password changed, sessions seen and ended, the account deleted with everything."""
+"""A painter's account at a hosted site: password, mail, one-time codes, sessions, what happened, and leaving with everything."""
 
 import hashlib
 import logging
-from collections.abc import Iterator
 from datetime import datetime
 
+from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
-from django.contrib.auth import logout, update_session_auth_hash
+from django.contrib.auth import authenticate, logout, update_session_auth_hash
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
-from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router, Status
 
+from server.records.pictures import kept_bytes
+from server.school import codes, events, people, quotas
 from server.site.schema import Schema
 from ypsochrom.kit.errors import YpsochromError
 
-from .fields import Password, Word
+from .fields import Mail, Password, Word
 from .owned import painter
 from .problems import PROBLEMS, Conflict, NotFound
 
@@ -38,11 +38,44 @@ class SessionOut(Schema):
 
 
 class AccountOut(Schema):
-    """A painter's account."""
+    """A painter's account: what it keeps and may keep (MB; None without a limit), whether logging in asks for a one-time code,
+    what happened lately."""
 
     name: str
     joined: datetime
+    mail: str
+    role: str
+    kept_mb: float
+    allowed_mb: int | None
+    asks_for_code: bool
     sessions: list[SessionOut]
+    events: list[events.EventOut]
+
+
+class MailIn(Schema):
+    """Where a link to a new password goes; '' for nowhere."""
+
+    mail: Mail
+    password: Password
+
+
+class CodeBegun(Schema):
+    """What an app for one-time codes is to be told: as letters to type and as a QR code (data URI)."""
+
+    secret: str
+    picture: str
+
+
+class CodeIn(Schema):
+    """A code that the app shows."""
+
+    code: Word
+
+
+class SparesOut(Schema):
+    """Codes to be kept on paper; each counts once."""
+
+    spares: list[str]
 
 
 class PasswordIn(Schema):
@@ -75,72 +108,118 @@ def _account(request: HttpRequest) -> User:
 @router.get("", response={200: AccountOut, **PROBLEMS})
 def account(request: HttpRequest) -> AccountOut:
     """The account, and where it is logged in."""
+    return _out(request, _account(request))
+
+
+def _out(request: HttpRequest, who: User) -> AccountOut:
+    return AccountOut(
+        name=who.get_username(),
+        joined=who.date_joined,
+        mail=who.email,
+        role=people.role_of(who).value,
+        kept_mb=kept_bytes(who) / quotas.MB,
+        allowed_mb=quotas.allowance_mb(who),
+        asks_for_code=codes.are_on(who),
+        sessions=_sessions_out(request, who),
+        events=events.told(who),
+    )
+
+
+@router.put("/mail", response={200: AccountOut, **PROBLEMS})
+def change_mail(request: HttpRequest, given: MailIn) -> AccountOut:
+    """Say where a link to a new password goes."""
     who = _account(request)
-    return AccountOut(name=who.get_username(), joined=who.date_joined, sessions=_sessions_out(request, who))
+    _checked(request, who, given.password)
+    who.email = given.mail
+    who.save(update_fields=["email"])
+    events.note(who, "mail", request)
+    return _out(request, who)
+
+
+@router.post("/code", response={200: CodeBegun, **PROBLEMS})
+def begin_code(request: HttpRequest, given: LeaveIn) -> CodeBegun:
+    """Begin to ask for one-time codes: what the app is to be told."""
+    who = _account(request)
+    _checked(request, who, given.password)
+    return CodeBegun(**vars(codes.begin(who)))
+
+
+@router.put("/code", response={200: SparesOut, **PROBLEMS})
+def confirm_code(request: HttpRequest, given: CodeIn) -> SparesOut:
+    """Ask for codes from now on, once the app has shown one that fits; every other session ends by it."""
+    who = _account(request)
+    spares = codes.confirm(who, given.code)
+    people.end_sessions(who, but=request.session.session_key)
+    events.note(who, "code on", request)
+    return SparesOut(spares=spares)
+
+
+@router.post("/code/end", response={200: AccountOut, **PROBLEMS})
+def end_code(request: HttpRequest, given: LeaveIn) -> AccountOut:
+    """Ask for one-time codes no longer."""
+    who = _account(request)
+    _checked(request, who, given.password)
+    codes.end(who)
+    events.note(who, "code off", request)
+    return _out(request, who)
 
 
 @router.post("/password", response={200: AccountOut, **PROBLEMS})
 def change_password(request: HttpRequest, given: PasswordIn) -> AccountOut:
     """Change the password; every other session ends by it."""
     who = _account(request)
-    _checked(who, given.old)
+    _checked(request, who, given.old)
     try:
         validate_password(given.new, who)
     except ValidationError as problem:
         raise BadPassword("This password is too weak.", " ".join(problem.messages)) from problem
     who.set_password(given.new)
     who.save(update_fields=["password"])
-    for session, _ in _sessions(who):
-        if session.session_key != request.session.session_key:
-            session.delete()
+    people.end_sessions(who, but=request.session.session_key)
     update_session_auth_hash(request, who)
-    log.info("password of painter %s changed", who.pk)
-    return AccountOut(name=who.get_username(), joined=who.date_joined, sessions=_sessions_out(request, who))
+    events.note(who, "password", request)
+    return _out(request, who)
 
 
 @router.delete("/sessions/{session_id}", response={200: AccountOut, **PROBLEMS})
 def end_session(request: HttpRequest, session_id: Word) -> AccountOut:
     """End another session."""
     who = _account(request)
-    found = next((one for one, _ in _sessions(who) if _id(one.session_key) == session_id), None)
+    found = next((one for one in people.sessions_of(who) if _id(one.session_key) == session_id), None)
     if found is None:
         raise NotFound("session")
     found.delete()
-    return AccountOut(name=who.get_username(), joined=who.date_joined, sessions=_sessions_out(request, who))
+    return _out(request, who)
 
 
 @router.post("/leave", response={204: None, **PROBLEMS})
 def leave(request: HttpRequest, given: LeaveIn) -> Status[None]:
     """Delete the account with everything in it, for good."""
     who = _account(request)
-    _checked(who, given.password)
+    _checked(request, who, given.password)
     number = who.pk
-    for session, _ in _sessions(who):
-        session.delete()
+    people.end_sessions(who)
     logout(request)
     User.objects.get(pk=number).delete()
     log.info("painter %s left", number)
     return Status(204, None)
 
 
-def _checked(who: User, password: str) -> None:
-    if not who.check_password(password):
-        log.warning("wrong password of painter %s", who.pk)
+def _checked(request: HttpRequest, who: User, password: str) -> None:
+    """The password once more; wrong ones count as those at the login do."""
+    name = who.get_username()
+    if not AxesProxyHandler.is_allowed(request, {"username": name}):
+        raise BadPassword("Too many wrong passwords.", "Wait a quarter of an hour.")
+    if authenticate(request, username=name, password=password) is None:
+        events.note(who, "refused", request)
         raise BadPassword("That is not your password.", "Type it again.")
-
-
-def _sessions(who: User) -> Iterator[tuple[Session, dict[str, object]]]:
-    for one in Session.objects.filter(expire_date__gt=timezone.now()):
-        told = one.get_decoded()
-        if told.get("_auth_user_id") == str(who.pk):
-            yield one, told
 
 
 def _sessions_out(request: HttpRequest, who: User) -> list[SessionOut]:
     here = request.session.session_key
     found = [
-        SessionOut(id=_id(one.session_key), began=told.get(BEGAN), here=one.session_key == here)  # type: ignore[arg-type]
-        for one, told in _sessions(who)
+        SessionOut(id=_id(one.session_key), began=one.get_decoded().get(BEGAN), here=one.session_key == here)
+        for one in people.sessions_of(who)
     ]
     return sorted(found, key=lambda one: (not one.here, -(one.began.timestamp() if one.began else 0.0)))
 

@@ -11,6 +11,7 @@ from server.materials.api import router as materials
 from server.mixes.api import router as mixes
 from server.passes.api import router as passes
 from server.practice.api import router as practice
+from server.sharing.api import router as sharing
 from server.sittings.api import router as sittings
 from server.sittings.easel.api import router as easel
 from server.subject.api import router as subject
@@ -19,6 +20,7 @@ from server.work.api import router as desk
 
 from .account import router as account
 from .door import CleanParser
+from .people_api import router as people
 from .problems import answer_problems
 from .studio import router as studio
 from .tablets_api import router as tablets
@@ -28,6 +30,7 @@ answer_problems(api)
 api.add_router("/studio", studio, tags=["studio"])
 api.add_router("/studio/tablets", tablets, tags=["tablets"])
 api.add_router("/studio/account", account, tags=["account"])
+api.add_router("/studio/school", people, tags=["school"])
 api.add_router("/desk", desk, tags=["desk"])
 api.add_router("/materials", materials, tags=["materials"])
 api.add_router("/subject", subject, tags=["subject"])
@@ -40,4 +43,5 @@ api.add_router("/easel", easel, tags=["easel"])
 api.add_router("/checks", checks, tags=["checks"])
 api.add_router("/logbook", logbook, tags=["logbook"])
 api.add_router("/practice", practice, tags=["practice"])
+api.add_router("/sharing", sharing, tags=["sharing"])
 api.add_router("/archive", archive, tags=["archive"])

@@ -9,5 +9,6 @@ urlpatterns = [
     path("api/", api.urls),
     path("health", views.health),
     path("media/<str:name>", views.media),
-    re_path(r"^(?!api/|media/|static/).*$", views.page),
+    path("shown-media/<str:ref>/<str:name>", views.shown_media),
+    re_path(r"^(?!api/|media/|shown-media/|static/).*$", views.page),
 ]

@@ -1,6 +1,7 @@
 """The page (the built web application) and the owner's pictures."""
 
 import re
+from typing import Any
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, HttpResponseNotFound, JsonResponse
@@ -9,6 +10,9 @@ from django.views.decorators.http import require_GET, require_safe
 
 from server.records import pictures
 from server.records.health import health as told_health
+from server.sharing.services import has_picture, share_of
+
+from .problems import NotFound
 
 _PLACEHOLDER = "__CSP_NONCE__"
 
@@ -38,9 +42,25 @@ def health(_: HttpRequest) -> JsonResponse:
 @require_GET
 def media(request: HttpRequest, name: str) -> HttpResponse:
     """A stored picture, to its owner only."""
-    if not request.user.is_authenticated or not re.fullmatch(r"[0-9a-f]{64}\.(png|jpg)", name):
+    return _picture(request.user if request.user.is_authenticated else None, name)
+
+
+@require_GET
+def shown_media(request: HttpRequest, ref: str, name: str) -> HttpResponse:
+    """A stored picture of a painting, to whom that is shown; kept by no browser beyond the share."""
+    try:
+        share = share_of(ref, request.user)
+    except NotFound:
         return HttpResponseNotFound()
-    stored = pictures.of_owner(request.user, name)
+    response = _picture(share.owner if has_picture(share, name) else None, name)
+    response["Cache-Control"] = "private, no-cache"
+    return response
+
+
+def _picture(owner: Any, name: str) -> HttpResponse:
+    if owner is None or not re.fullmatch(r"[0-9a-f]{64}\.(png|jpg)", name):
+        return HttpResponseNotFound()
+    stored = pictures.of_owner(owner, name)
     if stored is None:
         return HttpResponseNotFound()
     response = HttpResponse(stored.read_bytes(), content_type="image/png" if name.endswith("png") else "image/jpeg")

@@ -123,7 +123,9 @@ def test_a_checked_photo_says_how_far_values_and_colours_are_off_under_todays_na
     area = ask(client, "get", f"areas/{pid}")["areas"][0]
     off = {"value": 0.34, "colour": 4.12, "area": area["id"], "words": "half a step too light", "most": 7.9}
     for told in ({"things": 2, "off": off}, {"things": 0, "off": None}, {"things": 1}, {}):
-        CheckRow.objects.create(owner=painter, painting_id=pid, number=1, taken=timezone.now(), photo="p.jpg", told=told)
+        CheckRow.objects.create(
+            owner=painter, painting_id=pid, number=1, taken=timezone.now(), photo="p.jpg", told=told
+        )
     ask(client, "patch", f"areas/{pid}/{area['id']}", {"name": "the lit side"})
     found = ask(client, "get", f"logbook/diaries/{pid}")
     told = [entry for sitting in found["sittings"] for entry in sitting["entries"]]

@@ -128,8 +128,10 @@ def test_a_stranger_is_asked_to_log_in(ada):
 
 
 def test_logins_and_refusals_are_written_down_without_names_and_passwords(ada, caplog):
-    with caplog.at_level(logging.INFO, logger="server.site"):
+    with caplog.at_level(logging.INFO, logger="server"):
         logged_in(password="guess 1", status=422)
         logged_in()
-    told = [one.getMessage() for one in caplog.records if one.name == "server.site.studio"]
-    assert told == ["login refused to 127.0.0.1", f"painter {ada.pk} logged in"]
+    told = [one.getMessage() for one in caplog.records if one.name.startswith("server.")]
+    number = f"painter {ada.pk}"
+    assert told == ["login refused to 127.0.0.1", f"{number}: refused (127.0.0.1)", f"{number}: signed in (127.0.0.1)"]
+    assert not any(secret in caplog.text for secret in ("ada", "guess 1", OLD))

@@ -13,8 +13,14 @@ OPEN = {
     ("get", "/api/studio"),
     ("post", "/api/studio/logout"),
     ("post", "/api/studio/tablets/pair"),
+    ("get", "/api/studio/school/join/{code}"),
+    ("post", "/api/studio/school/join/{code}"),
+    ("post", "/api/studio/school/forgot"),
+    ("post", "/api/studio/school/reset"),
+    ("get", "/api/sharing/seen/{ref}"),
 }
-"""What a stranger may call: the login, the question who is logged in, and a tablet's code (guarded as `test_tablets` says)."""
+"""What a stranger may call: the login, the question who is logged in, a tablet's code (guarded as `test_tablets` says), an
+invitation, a new password (`test_people`), and a painting that is shown by a link (`test_sharing`)."""
 
 
 def operations() -> list[tuple[str, str]]:

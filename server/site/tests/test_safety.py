@@ -39,7 +39,7 @@ def logged_in(name: str) -> Client:
 
 @pytest.mark.django_db
 def test_on_loopback_the_studio_opens_without_a_login(client):
-    assert client.get("/api/studio").json() == {"painter": "local painter", "hosted": False}
+    assert client.get("/api/studio").json() == {"painter": "local painter", "hosted": False, "role": "painter"}
 
 
 @pytest.mark.django_db
@@ -58,7 +58,7 @@ def test_a_hosted_site_asks_for_a_login(hosted, path):
 
 def test_login_and_logout(hosted, two_painters):
     client = logged_in("ada")
-    assert client.get("/api/studio").json() == {"painter": "ada", "hosted": True}
+    assert client.get("/api/studio").json() == {"painter": "ada", "hosted": True, "role": "painter"}
     assert client.post("/api/studio/logout").status_code == 204
     assert client.get("/api/studio").status_code == 401
     wrong = client.post("/api/studio/login", {"username": "ada", "password": "no"}, content_type=JSON)

@@ -18,8 +18,8 @@ SURE_STEPS = 0.3
 
 @dataclass(frozen=True)
 class Off:
-    """How far the areas that are painted are off: medians in Munsell steps (without sign) and CIEDE2000, and the area (id) that is
-    off most by colour, with its words and its CIEDE2000."""
+    """How far painted areas are off: medians in Munsell steps (without sign) and CIEDE2000, and the area (id) that is off most by
+    colour, with its words and its CIEDE2000."""
 
     value: float
     colour: float

@@ -5,29 +5,33 @@ import os
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from server.school.models import Role
+from server.school.people import made, set_role
+from ypsochrom.kit.errors import BadSetting
 
 
 class Command(BaseCommand):
-    """`python manage.py add_painter NAME`: no superuser, and no more rights than any other."""
+    """`manage.py add_painter NAME`: no superuser. A site's first owner is added with `--role owner`, and invites the others."""
 
-    help = "Add a painter; the password is asked for, or taken from YPSOCHROM_NEW_PASSWORD."
+    help = "Add a painter, or give one another role; a password is asked for, or taken from YPSOCHROM_NEW_PASSWORD."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        """Their name."""
+        """Their name and role."""
         parser.add_argument("name")
+        parser.add_argument("--role", choices=Role.values, help="painter, teacher or owner")
 
-    def handle(self, *_: Any, name: str, **__: Any) -> None:
+    def handle(self, *_: Any, name: str, role: str | None, **__: Any) -> None:
         """Add them."""
+        known = User.objects.filter(username=name).first()
+        if known is not None and role is not None:
+            set_role(known, Role(role))
+            self.stdout.write(f"{name} is {role} now.")
+            return
         password = os.environ.get("YPSOCHROM_NEW_PASSWORD") or getpass.getpass(f"Password for {name}: ")
-        painter = User(username=name)
         try:
-            painter.full_clean(exclude=["password"])
-            validate_password(password, painter)
-        except ValidationError as problem:
-            raise CommandError(" ".join(problem.messages)) from problem
-        painter.set_password(password)
-        painter.save()
+            set_role(made(name, password), Role(role or Role.PAINTER))
+        except BadSetting as problem:
+            raise CommandError(problem.message) from problem
         self.stdout.write(f"{name} may log in.")

@@ -2908,6 +2908,210 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sharing/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * News
+         * @description Where remarks by others wait.
+         */
+        get: operations["server_sharing_api_news"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/paintings/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sharing
+         * @description To whom a painting is shown, and what was remarked.
+         */
+        get: operations["server_sharing_api_sharing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/paintings/{painting_id}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer
+         * @description Remark something on one's own painting: an answer, a question.
+         */
+        post: operations["server_sharing_api_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/paintings/{painting_id}/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show
+         * @description Show a painting to a teacher, or by a link.
+         */
+        post: operations["server_sharing_api_show"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/remarks/{remark_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove
+         * @description Remove a remark on one's own painting.
+         */
+        delete: operations["server_sharing_api_remove"];
+        options?: never;
+        head?: never;
+        /**
+         * Tick
+         * @description Tick a remark on one's own painting off, or take the tick away.
+         */
+        patch: operations["server_sharing_api_tick"];
+        trace?: never;
+    };
+    "/api/sharing/seen/{ref}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description A painting that is shown to who asks: to a teacher by the share's number, to a stranger by a link.
+         */
+        get: operations["server_sharing_api_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/seen/{ref}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remark
+         * @description Remark something on a painting that is shown to a teacher.
+         */
+        post: operations["server_sharing_api_remark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/seen/{ref}/remarks/{remark_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Take a remark of one's own back.
+         */
+        delete: operations["server_sharing_api_take_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/shares/{share_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End
+         * @description Show it no longer.
+         */
+        delete: operations["server_sharing_api_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shown
+         * @description The paintings that are shown to who asks.
+         */
+        get: operations["server_sharing_api_shown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sittings/climate": {
         parameters: {
             query?: never;
@@ -3218,6 +3422,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/studio/account/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Confirm Code
+         * @description Ask for codes from now on, once the app has shown one that fits; every other session ends by it.
+         */
+        put: operations["server_site_account_confirm_code"];
+        /**
+         * Begin Code
+         * @description Begin to ask for one-time codes: what the app is to be told.
+         */
+        post: operations["server_site_account_begin_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/account/code/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Code
+         * @description Ask for one-time codes no longer.
+         */
+        post: operations["server_site_account_end_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/studio/account/leave": {
         parameters: {
             query?: never;
@@ -3232,6 +3480,26 @@ export interface paths {
          * @description Delete the account with everything in it, for good.
          */
         post: operations["server_site_account_leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/account/mail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Mail
+         * @description Say where a link to a new password goes.
+         */
+        put: operations["server_site_account_change_mail"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3289,7 +3557,7 @@ export interface paths {
         put?: never;
         /**
          * Log In
-         * @description Begin a session.
+         * @description Begin a session; after the password also with a one-time code, where the painter has turned that on.
          */
         post: operations["server_site_studio_log_in"];
         delete?: never;
@@ -3312,6 +3580,150 @@ export interface paths {
          * @description End the session.
          */
         post: operations["server_site_studio_log_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/forgot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forgot
+         * @description Ask for a link to a new password; the answer is the same whether there is such a painter or not.
+         */
+        post: operations["server_site_people_api_forgot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/join/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Invited
+         * @description What an invitation is to; `Conflict` where it counts no more.
+         */
+        get: operations["server_site_people_api_invited"];
+        put?: never;
+        /**
+         * Join
+         * @description Take the place that was kept; from then on one logs in with name and password.
+         */
+        post: operations["server_site_people_api_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listed
+         * @description Everybody at the site; for its owners only.
+         */
+        get: operations["server_site_people_api_listed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/people/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Give somebody another role or allowance, lock them out or let them in again.
+         */
+        patch: operations["server_site_people_api_change"];
+        trace?: never;
+    };
+    "/api/studio/school/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description Invite somebody; with an address a letter goes out.
+         */
+        post: operations["server_site_people_api_invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/places/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Withdraw
+         * @description Take an invitation back.
+         */
+        delete: operations["server_site_people_api_withdraw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studio/school/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reset
+         * @description Set a new password by the link in a letter; whoever was logged in is so no longer.
+         */
+        post: operations["server_site_people_api_reset"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3749,16 +4161,29 @@ export interface components {
         };
         /**
          * AccountOut
-         * @description A painter's account.
+         * @description A painter's account: what it keeps and may keep (MB; None without a limit), whether logging in asks for a one-time code,
+         *     what happened lately.
          */
         AccountOut: {
+            /** Allowed Mb */
+            allowed_mb: number | null;
+            /** Asks For Code */
+            asks_for_code: boolean;
+            /** Events */
+            events: components["schemas"]["EventOut"][];
             /**
              * Joined
              * Format: date-time
              */
             joined: string;
+            /** Kept Mb */
+            kept_mb: number;
+            /** Mail */
+            mail: string;
             /** Name */
             name: string;
+            /** Role */
+            role: string;
             /** Sessions */
             sessions: components["schemas"]["SessionOut"][];
         };
@@ -4997,6 +5422,35 @@ export interface components {
             task: string;
         };
         /**
+         * CodeBegun
+         * @description What an app for one-time codes is to be told: as letters to type and as a QR code (data URI).
+         */
+        CodeBegun: {
+            /** Picture */
+            picture: string;
+            /** Secret */
+            secret: string;
+        };
+        /**
+         * CodeIn
+         * @description A code that the app shows.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * CodeOut
+         * @description What an invitation is to: the site's owner who sent it, and the role.
+         */
+        CodeOut: {
+            /** By */
+            by: string;
+            /** Mail */
+            mail: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
          * ColourIn
          * @description A colour as it is typed: CIELAB or `#rrggbb`, or a value with a hue and a chroma word.
          */
@@ -5281,6 +5735,14 @@ export interface components {
             painted_mm: number;
             /** Planned Mm */
             planned_mm: number;
+        };
+        /**
+         * DoneIn
+         * @description The painter's tick at a remark.
+         */
+        DoneIn: {
+            /** Done */
+            done: boolean;
         };
         /**
          * DoorIn
@@ -5569,6 +6031,23 @@ export interface components {
             price: components["schemas"]["Span"] | null;
         };
         /**
+         * EventOut
+         * @description An event; `who` it is about, `address` from where.
+         */
+        EventOut: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Who */
+            who: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * Exercise
          * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for what is measured off it is 0.
          *
@@ -5805,6 +6284,14 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * ForgotIn
+         * @description Name or mail address of somebody who has forgotten the password.
+         */
+        ForgotIn: {
+            /** Who */
+            who: string;
         };
         /**
          * GatheredOut
@@ -6115,6 +6602,19 @@ export interface components {
             url: string;
         };
         /**
+         * InviteIn
+         * @description Whom to invite; without an address the link is handed over by the owner.
+         */
+        InviteIn: {
+            /**
+             * Mail
+             * @default
+             */
+            mail: string;
+            /** @default painter */
+            role: components["schemas"]["Role"];
+        };
+        /**
          * Item
          * @description One line of the list: what, how much of it in words, grams, and why; `key` is stable, for ticks.
          */
@@ -6183,6 +6683,21 @@ export interface components {
             volume_ml: number;
             /** Why */
             why: string;
+        };
+        /**
+         * JoinIn
+         * @description Name and password of a new painter, and where a link to a new password may go.
+         */
+        JoinIn: {
+            /**
+             * Mail
+             * @default
+             */
+            mail: string;
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
         };
         /**
          * KeptPileOut
@@ -6680,6 +7195,11 @@ export interface components {
          * @description What a painter types to log in.
          */
         Login: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Password */
             password: string;
             /** Username */
@@ -6727,6 +7247,16 @@ export interface components {
             left_ml: number;
             /** Name */
             name: string;
+        };
+        /**
+         * MailIn
+         * @description Where a link to a new password goes; '' for nowhere.
+         */
+        MailIn: {
+            /** Mail */
+            mail: string;
+            /** Password */
+            password: string;
         };
         /**
          * MarkOut
@@ -7122,6 +7652,20 @@ export interface components {
             parts: {
                 [key: string]: number;
             };
+        };
+        /**
+         * NewsOut
+         * @description How many remarks by others wait at a painting of one's own, and who made the newest.
+         */
+        NewsOut: {
+            /** By */
+            by: string;
+            /** Count */
+            count: number;
+            /** Painting */
+            painting: number;
+            /** Title */
+            title: string;
         };
         /**
          * NotLoadedOut
@@ -8085,6 +8629,57 @@ export interface components {
             width: number;
         };
         /**
+         * PeopleOut
+         * @description Everybody at the site, who is invited, and what happened lately. `mails` says whether letters really go out.
+         */
+        PeopleOut: {
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Mails */
+            mails: boolean;
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * PersonIn
+         * @description What is to be changed of somebody.
+         */
+        PersonIn: {
+            /** Allowed Mb */
+            allowed_mb?: number | null;
+            /** Locked */
+            locked?: boolean | null;
+            role?: components["schemas"]["Role"] | null;
+        };
+        /**
+         * PersonOut
+         * @description Somebody who may log in; `kept_mb` of pictures, `allowed_mb` at most.
+         */
+        PersonOut: {
+            /** Allowed Mb */
+            allowed_mb: number | null;
+            /** Id */
+            id: number;
+            /**
+             * Joined
+             * Format: date-time
+             */
+            joined: string;
+            /** Kept Mb */
+            kept_mb: number;
+            /** Locked */
+            locked: boolean;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Seen */
+            seen: string | null;
+            /** You */
+            you: boolean;
+        };
+        /**
          * PhotoOut
          * @description A photo that was kept, by the name that an act gives it.
          */
@@ -8845,6 +9440,55 @@ export interface components {
             words: string;
         };
         /**
+         * RemarkIn
+         * @description Words about the painting, an area or a unit of it (by its id).
+         */
+        RemarkIn: {
+            /**
+             * About
+             * @default painting
+             * @enum {string}
+             */
+            about: "painting" | "area" | "unit";
+            /**
+             * Subject
+             * @default
+             */
+            subject: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RemarkOut
+         * @description A remark; `title` is what its area or unit is called. `own` are those of who asks.
+         */
+        RemarkOut: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "painting" | "area" | "unit";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Done */
+            done: boolean;
+            /** Id */
+            id: number;
+            /** Own */
+            own: boolean;
+            /** Subject */
+            subject: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * ReportOut
          * @description What was measured; `corners` in the order of the painting.
          */
@@ -8914,6 +9558,12 @@ export interface components {
             /** Read */
             read: string;
         };
+        /**
+         * Role
+         * @description What somebody may do beside painting: a teacher is shown paintings, an owner looks after the site.
+         * @enum {string}
+         */
+        Role: "painter" | "teacher" | "owner";
         /**
          * RuleOut
          * @description A rule of the trade.
@@ -9113,6 +9763,82 @@ export interface components {
             };
         };
         /**
+         * SeenArea
+         * @description An area: `centre` as shares of the picture, its value and colour; `outline` is SVG path data in mm of the support.
+         */
+        SeenArea: {
+            /** Centre */
+            centre: number[];
+            /** Colour */
+            colour: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Outline */
+            outline: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * SeenMix
+         * @description A pile: its colours when dry and wet, and its recipe in whole parts.
+         */
+        SeenMix: {
+            /** Dry */
+            dry: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Recipe */
+            recipe: string;
+            /** Wet */
+            wet: string;
+        };
+        /**
+         * SeenOut
+         * @description A painting as somebody sees it to whom it is shown: nothing of it can be changed.
+         *
+         *     `may_remark` holds for a teacher, who alone sees the remarks; `until` is the end of a link.
+         */
+        SeenOut: {
+            /** Areas */
+            areas: components["schemas"]["SeenArea"][];
+            /** By */
+            by: string;
+            /** Height Mm */
+            height_mm: number;
+            /** Height Px */
+            height_px: number;
+            /** May Remark */
+            may_remark: boolean;
+            /** Mixes */
+            mixes: components["schemas"]["SeenMix"][];
+            /** Picture Url */
+            picture_url: string;
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            /** Stages */
+            stages: components["schemas"]["SeenStage"][];
+            /** Title */
+            title: string;
+            /** Units */
+            units: components["schemas"]["SeenUnit"][];
+            /** Until */
+            until: string | null;
+            /** Up To Date */
+            up_to_date: boolean;
+            /** Value Url */
+            value_url: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
          * SeenPileOut
          * @description A pile in a photo of the palette: its middle as shares of width and height, its colour, and the mix of the painting that
          *     it comes nearest to (None without a painting), with how far off it is.
@@ -9142,6 +9868,38 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * SeenStage
+         * @description How it should look after a pass.
+         */
+        SeenStage: {
+            /** Number */
+            number: number;
+            /** Role */
+            role: string;
+            /** Url */
+            url: string;
+        };
+        /**
+         * SeenUnit
+         * @description A unit of work: in which pass, how long, with what in the hand, with which piles (ids), on which areas (ids).
+         */
+        SeenUnit: {
+            /** Areas */
+            areas: string[];
+            /** Id */
+            id: string;
+            /** Minutes */
+            minutes: number;
+            /** Mixes */
+            mixes: string[];
+            /** Pass Number */
+            pass_number: number;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
         };
         /**
          * ServedOut
@@ -9174,6 +9932,38 @@ export interface components {
             length_mm: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * ShareIn
+         * @description Show a painting to a teacher (by number), or without one to whoever has the link, for so many days.
+         */
+        ShareIn: {
+            /**
+             * Days
+             * @default 14
+             */
+            days: number;
+            /** Teacher */
+            teacher?: number | null;
+        };
+        /**
+         * ShareOut
+         * @description Whom a painting is shown: a teacher, or with a `url` whoever has that, `until` a time.
+         */
+        ShareOut: {
+            /** Id */
+            id: number;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** Teacher */
+            teacher: string | null;
+            /** Until */
+            until: string | null;
+            /** Url */
+            url: string | null;
         };
         /**
          * SharedOut
@@ -9218,6 +10008,18 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * SharingOut
+         * @description Whom a painting is shown to, whom it could be, and what was remarked on it.
+         */
+        SharingOut: {
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Teachers */
+            teachers: components["schemas"]["TeacherOut"][];
+        };
+        /**
          * ShelfFile
          * @description A shelf as CSV text; `keep` false only shows what would be added.
          */
@@ -9247,6 +10049,22 @@ export interface components {
             name: string | null;
             /** Problem */
             problem: string | null;
+        };
+        /**
+         * ShownOut
+         * @description A painting that is shown to a teacher: whose it is, and how many remarks wait there.
+         */
+        ShownOut: {
+            /** By */
+            by: string;
+            /** Ref */
+            ref: string;
+            /** Remarks */
+            remarks: number;
+            /** Thumbnail Url */
+            thumbnail_url: string;
+            /** Title */
+            title: string;
         };
         /**
          * SittingCourse
@@ -9416,6 +10234,14 @@ export interface components {
             likely: number;
             /** Low */
             low: number;
+        };
+        /**
+         * SparesOut
+         * @description Codes to be kept on paper; each counts once.
+         */
+        SparesOut: {
+            /** Spares */
+            spares: string[];
         };
         /**
          * StageOut
@@ -9658,13 +10484,14 @@ export interface components {
         };
         /**
          * Studio
-         * @description The painter and whether this installation asks for a login.
+         * @description The painter, whether this installation asks for a login, and what else they may do at a hosted site.
          */
         Studio: {
             /** Hosted */
             hosted: boolean;
             /** Painter */
             painter: string;
+            role: components["schemas"]["Role"];
         };
         /**
          * StudyIn
@@ -10029,6 +10856,16 @@ export interface components {
              * @default 0
              */
             worked_s: number;
+        };
+        /**
+         * TeacherOut
+         * @description Somebody a painting can be shown to.
+         */
+        TeacherOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * TeachesIn
@@ -21996,6 +22833,756 @@ export interface operations {
             };
         };
     };
+    server_sharing_api_news: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewsOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_show: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                remark_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                remark_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_remark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ref: number;
+                remark_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                share_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_sharing_api_shown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_sittings_api_climate: {
         parameters: {
             query?: never;
@@ -23147,6 +24734,213 @@ export interface operations {
             };
         };
     };
+    server_site_account_confirm_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SparesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_account_begin_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeBegun"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_account_end_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_site_account_leave: {
         parameters: {
             query?: never;
@@ -23166,6 +24960,75 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_account_change_mail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountOut"];
+                };
             };
             /** @description Unauthorized */
             401: {
@@ -23427,6 +25290,548 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_forgot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgotIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_invited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_listed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_site_people_api_reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {

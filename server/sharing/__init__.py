@@ -1,0 +1,1 @@
+"""Paintings that their painter shows to others, and what is remarked on them."""

@@ -1,0 +1,253 @@
+"""Showing a painting to a teacher or by a link, and remarks on it. Whoever is shown a painting changes nothing of it."""
+
+from collections.abc import Iterable
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.core import signing
+from django.db import transaction
+from django.db.models import Count, Max
+from django.http import HttpRequest
+from django.utils import timezone
+
+from server.records.history import painting_of
+from server.records.models import Painting, Result
+from server.school import events, people
+from server.school.models import Role
+from server.site.owned import one_of
+from server.site.problems import Conflict, NotFound
+from server.subject.shown import subject_pictures
+from server.work import desk
+from ypsochrom.kit.errors import BadSetting, YpsochromError
+from ypsochrom.sittings.easel.worklist import ListedTask
+from ypsochrom.work.graph import Work
+from ypsochrom.work.planned import names_of
+from ypsochrom.work.to_the_easel import worklist_of
+
+from .models import Remark, Share
+from .schemas import NewsOut, RemarkIn, RemarkOut, ShareIn, ShareOut, SharingOut, ShownOut, TeacherOut
+
+MOST_SHARES = 40
+MOST_REMARKS = 1000
+_signer = signing.Signer(sep=".", salt="server.sharing.link")
+
+
+def out(owner: Any, painting_id: int, site: str) -> SharingOut:
+    """How a painting is shown; `site` is the address that links begin with."""
+    painting = painting_of(owner, painting_id)
+    shown = [one for one in _rows().filter(painting=painting) if _counts(one)]
+    known = {one.teacher_id for one in shown}
+    return SharingOut(
+        shares=[
+            ShareOut(
+                id=one.pk,
+                teacher=None if one.teacher is None else one.teacher.get_username(),
+                url=None if one.teacher is not None else f"{site}{link_of(one)}",
+                until=one.until,
+                made=one.made,
+            )
+            for one in shown
+        ],
+        teachers=[
+            TeacherOut(id=one.pk, name=one.get_username())
+            for one in people.of_role(Role.TEACHER, Role.OWNER)
+            if one.pk not in known and one.pk != owner.pk
+        ],
+        remarks=remarks_of(painting, owner),
+    )
+
+
+def _rows() -> Any:
+    return Share.objects.select_related("owner", "teacher", "painting", "painting__owner")
+
+
+def link_of(share: Share) -> str:
+    """The address, within the site, at which a link shows a painting."""
+    return f"/shown/{_signer.sign(str(share.pk))}"
+
+
+def _counts(share: Share) -> bool:
+    """Whether it is shown still: the link has not ended, the teacher is one still, the painting is not in the bin."""
+    if share.until is not None and share.until <= timezone.now():
+        return False
+    if share.painting.removed is not None or not share.owner.is_active:
+        return False
+    return share.teacher is None or people.role_of(share.teacher) != Role.PAINTER
+
+
+@transaction.atomic
+def show(owner: Any, painting_id: int, given: ShareIn, request: HttpRequest) -> None:
+    """Show a painting to a teacher, or make a link to it."""
+    painting = painting_of(owner, painting_id)
+    if Share.objects.filter(painting=painting).count() >= MOST_SHARES:
+        raise Conflict("This painting is shown to many already.", "End some of them first.")
+    if given.teacher is None:
+        until = timezone.now() + timedelta(days=given.days)
+        Share.objects.create(owner=owner, painting=painting, until=until)
+        events.note(owner, "shared", request, f"“{painting.title}” by a link until {until:%d %B %Y}")
+        return
+    teachers = [one for one in people.of_role(Role.TEACHER, Role.OWNER) if one.pk == given.teacher]
+    if not teachers or teachers[0].pk == owner.pk:
+        raise NotFound("teacher")
+    Share.objects.get_or_create(owner=owner, painting=painting, teacher=teachers[0])
+    events.note(owner, "shared", request, f"“{painting.title}” to {teachers[0].get_username()}")
+
+
+def end(owner: Any, share_id: int, request: HttpRequest) -> Painting:
+    """Show it no longer; the painting."""
+    share = one_of(Share, owner, "share", pk=share_id)
+    painting: Painting = share.painting
+    share.delete()
+    events.note(owner, "unshared", request, f"“{painting.title}”")
+    return painting
+
+
+def share_of(ref: str, who: Any) -> Share:
+    """The share that somebody may look at: a teacher by its number, a stranger by its link. `NotFound`."""
+    found: Share | None = None
+    if ref.isascii() and ref.isdigit() and len(ref) <= 15:
+        if who.is_authenticated:
+            found = _rows().filter(pk=int(ref), teacher=who).first()
+    else:
+        try:
+            found = _rows().filter(pk=int(_signer.unsign(ref)), teacher=None).first()
+        except (signing.BadSignature, ValueError):
+            found = None
+    if found is None or not _counts(found):
+        raise NotFound("painting")
+    return found
+
+
+def has_picture(share: Share, name: str) -> bool:
+    """Whether a stored picture belongs to what is shown."""
+    rows = Result.objects.filter(painting=share.painting).values_list("pictures", flat=True)
+    return any(name in names for names in rows)
+
+
+def shown_to(teacher: Any) -> list[ShownOut]:
+    """The paintings that are shown to somebody, those that were shown last first."""
+    shares = [one for one in _rows().filter(teacher=teacher).order_by("-id") if _counts(one)]
+    waiting = _waiting(one.painting_id for one in shares)
+    return [
+        ShownOut(
+            ref=str(one.pk),
+            title=one.painting.title,
+            by=one.owner.get_username(),
+            thumbnail_url=_thumbnail(one),
+            remarks=waiting.get(one.painting_id, 0),
+        )
+        for one in shares
+    ]
+
+
+def _waiting(paintings: Iterable[int]) -> dict[int, int]:
+    rows = Remark.objects.filter(painting__in=list(paintings), done=False)
+    return dict(rows.values_list("painting").annotate(Count("pk")).order_by())
+
+
+def _thumbnail(share: Share) -> str:
+    try:
+        shown = subject_pictures(desk.opened(share.painting))
+    except YpsochromError:
+        return ""
+    return f"/shown-media/{share.pk}/{shown.thumbnail}"
+
+
+def remarks_of(painting: Painting, who: Any) -> list[RemarkOut]:
+    """What was remarked on a painting, in the order of time."""
+    return [
+        RemarkOut(
+            id=one.pk,
+            by=one.author.get_username(),
+            own=one.author_id == who.pk,
+            about=one.about,  # type: ignore[arg-type]
+            subject=one.subject,
+            title=one.title,
+            text=one.text,
+            at=one.at,
+            done=one.done,
+        )
+        for one in Remark.objects.filter(painting=painting).select_related("author")
+    ]
+
+
+@transaction.atomic
+def remark(painting: Painting, author: User, given: RemarkIn) -> None:
+    """Remark something; `BadSetting` where it says nothing, `NotFound` where the painting has no such area or unit."""
+    text = given.text.strip()
+    if not text:
+        raise BadSetting("The remark says nothing.", "Write a word.")
+    if Remark.objects.filter(painting=painting).count() >= MOST_REMARKS:
+        raise Conflict("There are a thousand remarks on this painting.", "Remove some first.")
+    title = _title(painting, given)
+    Remark.objects.create(
+        owner=painting.owner,
+        painting=painting,
+        author=author,
+        about=given.about,
+        subject=given.subject if given.about != "painting" else "",
+        title=title[:200],
+        text=text,
+    )
+
+
+def _title(painting: Painting, given: RemarkIn) -> str:
+    if given.about == "painting":
+        return ""
+    work = desk.opened(painting)
+    found = work.last("areas")
+    names = {} if found is None else names_of(found, work.inputs.brief)
+    if given.about == "area":
+        if given.subject not in names:
+            raise NotFound("area")
+        return names[given.subject]
+    task = next((one for one in units_of(work) if one.subject == given.subject), None)
+    if task is None:
+        raise NotFound("unit")
+    return f"pass {task.pass_number}: {task.title}"
+
+
+def units_of(work: Work) -> list[ListedTask]:
+    """The units of a current plan, each once, in the order in which they are painted."""
+    if work.state("passes") != "current":
+        return []
+    found: dict[str, ListedTask] = {}
+    for task in worklist_of(work).tasks:
+        if task.kind == "unit":
+            found.setdefault(task.subject, task)
+    return list(found.values())
+
+
+def tick(owner: Any, remark_id: int, *, done: bool) -> Painting:
+    """The painter's tick at a remark on their painting; the painting."""
+    row = one_of(Remark, owner, "remark", pk=remark_id)
+    row.done = done
+    row.save(update_fields=["done"])
+    painting: Painting = row.painting
+    return painting
+
+
+def removed(owner: Any, remark_id: int) -> Painting:
+    """Remove a remark on one's own painting; the painting."""
+    row = one_of(Remark, owner, "remark", pk=remark_id)
+    painting: Painting = row.painting
+    row.delete()
+    return painting
+
+
+def take_back(painting: Painting, author: Any, remark_id: int) -> None:
+    """Take a remark of one's own back."""
+    if Remark.objects.filter(painting=painting, author=author, pk=remark_id).delete()[0] == 0:
+        raise NotFound("remark")
+
+
+def news(owner: Any) -> list[NewsOut]:
+    """Paintings of one's own at which remarks by others wait."""
+    rows = Remark.objects.of(owner).filter(done=False, painting__removed=None).exclude(author=owner)
+    newest = rows.values("painting", "painting__title").annotate(count=Count("pk"), last=Max("pk")).order_by("-last")
+    authors = dict(Remark.objects.filter(pk__in=[one["last"] for one in newest]).values_list("pk", "author__username"))
+    return [
+        NewsOut(painting=one["painting"], title=one["painting__title"], by=authors[one["last"]], count=one["count"])
+        for one in newest
+    ]

@@ -1,0 +1,234 @@
+"""HTTP of people at a hosted site: who looks after it invites and gives roles; strangers join, or ask for a new password."""
+
+from datetime import datetime
+from typing import Annotated, Any
+
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db.models import Q, Sum
+from django.http import HttpRequest
+from ninja import Field, Router, Status
+from ninja.errors import AuthenticationError
+from ninja.utils import check_csrf
+
+from server.records.models import StoredPicture
+from server.school import events, mail, people, quotas
+from server.school.models import Member, Place, Role
+from server.site.schema import Schema
+from ypsochrom.kit.errors import BadSetting
+
+from .fields import Mail, Name, Password, RowId
+from .owned import painter
+from .problems import PROBLEMS, Conflict
+
+router = Router()
+
+
+class PersonOut(Schema):
+    """Somebody who may log in; `kept_mb` of pictures, `allowed_mb` at most."""
+
+    id: int
+    name: str
+    role: Role
+    joined: datetime
+    seen: datetime | None
+    locked: bool
+    kept_mb: float
+    allowed_mb: int | None
+    you: bool
+
+
+class PlaceOut(Schema):
+    """A place that is kept for somebody, and the link that is to reach them."""
+
+    id: int
+    role: Role
+    mail: str
+    until: datetime
+    url: str
+
+
+class PeopleOut(Schema):
+    """Everybody at the site, who is invited, and what happened lately. `mails` says whether letters really go out."""
+
+    people: list[PersonOut]
+    places: list[PlaceOut]
+    events: list[events.EventOut]
+    mails: bool
+
+
+class InviteIn(Schema):
+    """Whom to invite; without an address the link is handed over by the owner."""
+
+    role: Role = Role.PAINTER
+    mail: Mail = ""
+
+
+class PersonIn(Schema):
+    """What is to be changed of somebody."""
+
+    role: Role | None = None
+    locked: bool | None = None
+    allowed_mb: Annotated[int, Field(ge=0, le=1_000_000)] | None = None
+
+
+class CodeOut(Schema):
+    """What an invitation is to: the site's owner who sent it, and the role."""
+
+    by: str
+    role: Role
+    mail: str
+
+
+class JoinIn(Schema):
+    """Name and password of a new painter, and where a link to a new password may go."""
+
+    name: Name
+    password: Password
+    mail: Mail = ""
+
+
+class ForgotIn(Schema):
+    """Name or mail address of somebody who has forgotten the password."""
+
+    who: Name
+
+
+class ResetIn(Schema):
+    """A new password, with what the link in the letter says."""
+
+    number: Annotated[str, Field(max_length=40)]
+    token: Annotated[str, Field(max_length=100)]
+    password: Password
+
+
+def _site(request: HttpRequest) -> str:
+    return f"{request.scheme}://{request.get_host()}"
+
+
+def _hosted() -> None:
+    if not settings.HOSTED:
+        raise Conflict("This studio is on your own machine and asks for no login.", "There is nobody to invite.")
+
+
+def _owner(request: HttpRequest) -> Any:
+    _hosted()
+    who = painter(request)
+    people.must_look_after(who)
+    return who
+
+
+def _open(request: HttpRequest) -> None:
+    """What a stranger may do: only from the site's own page."""
+    if check_csrf(request):
+        raise AuthenticationError
+    _hosted()
+
+
+@router.get("/people", response={200: PeopleOut, **PROBLEMS})
+def listed(request: HttpRequest) -> PeopleOut:
+    """Everybody at the site; for its owners only."""
+    return _out(request, _owner(request))
+
+
+def _out(request: HttpRequest, owner: User) -> PeopleOut:
+    members = {one.owner_id: one for one in Member.objects.all()}
+    kept = dict(StoredPicture.objects.values_list("owner").annotate(Sum("size")))
+    return PeopleOut(
+        people=[
+            PersonOut(
+                id=one.pk,
+                name=one.get_username(),
+                role=Role(members[one.pk].role) if one.pk in members else Role.PAINTER,
+                joined=one.date_joined,
+                seen=one.last_login,
+                locked=not one.is_active,
+                kept_mb=kept.get(one.pk, 0) / quotas.MB,
+                allowed_mb=quotas.allowance_mb(one),
+                you=one.pk == owner.pk,
+            )
+            for one in User.objects.exclude(password__startswith="!").order_by("username")
+        ],
+        places=[_place(request, one) for one in Place.objects.all()],
+        events=events.told(),
+        mails=not settings.EMAIL_BACKEND.endswith("console.EmailBackend"),
+    )
+
+
+def _place(request: HttpRequest, one: Place) -> PlaceOut:
+    url = _site(request) + people.link_of(one)
+    return PlaceOut(id=one.pk, role=Role(one.role), mail=one.mail, until=one.until, url=url)
+
+
+@router.post("/places", response={200: PeopleOut, **PROBLEMS})
+def invite(request: HttpRequest, given: InviteIn) -> PeopleOut:
+    """Invite somebody; with an address a letter goes out."""
+    owner = _owner(request)
+    place = people.invite(owner, given.role, given.mail, request)
+    if given.mail:
+        mail.send_invitation.enqueue(place.pk, _site(request))
+    return _out(request, owner)
+
+
+@router.delete("/places/{number}", response={200: PeopleOut, **PROBLEMS})
+def withdraw(request: HttpRequest, number: RowId) -> PeopleOut:
+    """Take an invitation back."""
+    owner = _owner(request)
+    people.withdraw(owner, number)
+    return _out(request, owner)
+
+
+@router.patch("/people/{number}", response={200: PeopleOut, **PROBLEMS})
+def change(request: HttpRequest, number: RowId, given: PersonIn) -> PeopleOut:
+    """Give somebody another role or allowance, lock them out or let them in again."""
+    owner = _owner(request)
+    people.change(owner, number, request, given.role, given.locked, given.allowed_mb)
+    return _out(request, owner)
+
+
+@router.get("/join/{code}", response={200: CodeOut, **PROBLEMS}, auth=None)
+def invited(request: HttpRequest, code: Name) -> CodeOut:
+    """What an invitation is to; `Conflict` where it counts no more."""
+    _hosted()
+    place = people.place_of(code)
+    return CodeOut(by=place.owner.get_username(), role=Role(place.role), mail=place.mail)
+
+
+@router.post("/join/{code}", response={204: None, **PROBLEMS}, auth=None)
+def join(request: HttpRequest, code: Name, given: JoinIn) -> Status[None]:
+    """Take the place that was kept; from then on one logs in with name and password."""
+    _open(request)
+    people.join(code, given.name, given.password, given.mail, request)
+    return Status(204, None)
+
+
+@router.post("/forgot", response={204: None, **PROBLEMS}, auth=None)
+def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
+    """Ask for a link to a new password; the answer is the same whether there is such a painter or not."""
+    _open(request)
+    wanted = given.who.strip()
+    found = Q(username=wanted) | Q(email__iexact=wanted) if "@" in wanted else Q(username=wanted)
+    for who in User.objects.filter(found, is_active=True).exclude(email="")[:3]:
+        events.note(who, "forgot", request)
+        mail.send_new_password.enqueue(who.pk, _site(request))
+    return Status(204, None)
+
+
+@router.post("/reset", response={204: None, **PROBLEMS}, auth=None)
+def reset(request: HttpRequest, given: ResetIn) -> Status[None]:
+    """Set a new password by the link in a letter; whoever was logged in is so no longer."""
+    _open(request)
+    who = mail.who_resets(given.number, given.token)
+    if who is None:
+        raise Conflict("This link does not count any more.", "Ask for a new one: each counts once, for a day.")
+    try:
+        validate_password(given.password, who)
+    except ValidationError as problem:
+        raise BadSetting("This password is too weak.", " ".join(problem.messages)) from problem
+    who.set_password(given.password)
+    who.save(update_fields=["password"])
+    people.end_sessions(who)
+    events.note(who, "password", request)
+    return Status(204, None)
