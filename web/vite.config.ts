@@ -45,5 +45,5 @@ const offline = VitePWA({
 export default defineConfig({
   plugins: [react({ compiler: { logDiagnostics: true } }), offline],
   build: { assetsDir: "static", target: "es2022", chunkSizeWarningLimit: 700 },
-  server: { proxy: { "/api": server, "/media": server } },
+  server: { proxy: { "/api": server, "/media": server, "/shown-media": server } },
 });

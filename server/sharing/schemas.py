@@ -103,7 +103,7 @@ class SeenArea(Schema):
     """An area: `centre` as shares of the picture, its value and colour; `outline` is SVG path data in mm of the support."""
 
     id: str
-    number: int
+    index: int
     name: str
     value: float
     colour: str

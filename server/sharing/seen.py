@@ -45,7 +45,7 @@ def out(share: Share, ref: str, who: Any) -> SeenOut:
         areas=[
             SeenArea(
                 id=one.id,
-                number=one.index + 1,
+                index=one.index,
                 name=one.name,
                 value=one.value,
                 colour=one.colour,

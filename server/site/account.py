@@ -15,6 +15,7 @@ from ninja import Router, Status
 
 from server.records.pictures import kept_bytes
 from server.school import codes, events, people, quotas
+from server.school.models import Role
 from server.site.schema import Schema
 from ypsochrom.kit.errors import YpsochromError
 
@@ -44,7 +45,7 @@ class AccountOut(Schema):
     name: str
     joined: datetime
     mail: str
-    role: str
+    role: Role
     kept_mb: float
     allowed_mb: int | None
     asks_for_code: bool
@@ -116,7 +117,7 @@ def _out(request: HttpRequest, who: User) -> AccountOut:
         name=who.get_username(),
         joined=who.date_joined,
         mail=who.email,
-        role=people.role_of(who).value,
+        role=people.role_of(who),
         kept_mb=kept_bytes(who) / quotas.MB,
         allowed_mb=quotas.allowance_mb(who),
         asks_for_code=codes.are_on(who),

@@ -40,7 +40,7 @@ class PersonOut(Schema):
     you: bool
 
 
-class PlaceOut(Schema):
+class InvitedOut(Schema):
     """A place that is kept for somebody, and the link that is to reach them."""
 
     id: int
@@ -54,7 +54,7 @@ class PeopleOut(Schema):
     """Everybody at the site, who is invited, and what happened lately. `mails` says whether letters really go out."""
 
     people: list[PersonOut]
-    places: list[PlaceOut]
+    places: list[InvitedOut]
     events: list[events.EventOut]
     mails: bool
 
@@ -96,7 +96,7 @@ class ForgotIn(Schema):
     who: Name
 
 
-class ResetIn(Schema):
+class NewPasswordIn(Schema):
     """A new password, with what the link in the letter says."""
 
     number: Annotated[str, Field(max_length=40)]
@@ -157,9 +157,9 @@ def _out(request: HttpRequest, owner: User) -> PeopleOut:
     )
 
 
-def _place(request: HttpRequest, one: Place) -> PlaceOut:
+def _place(request: HttpRequest, one: Place) -> InvitedOut:
     url = _site(request) + people.link_of(one)
-    return PlaceOut(id=one.pk, role=Role(one.role), mail=one.mail, until=one.until, url=url)
+    return InvitedOut(id=one.pk, role=Role(one.role), mail=one.mail, until=one.until, url=url)
 
 
 @router.post("/places", response={200: PeopleOut, **PROBLEMS})
@@ -217,7 +217,7 @@ def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
 
 
 @router.post("/reset", response={204: None, **PROBLEMS}, auth=None)
-def reset(request: HttpRequest, given: ResetIn) -> Status[None]:
+def reset(request: HttpRequest, given: NewPasswordIn) -> Status[None]:
     """Set a new password by the link in a letter; whoever was logged in is so no longer."""
     _open(request)
     who = mail.who_resets(given.number, given.token)

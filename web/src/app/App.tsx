@@ -12,6 +12,12 @@ import { ViewBoundary } from "./ViewBoundary";
 
 const AccountPage = lazy(() => import("../features/account/AccountPage"));
 const ArchivePage = lazy(() => import("../features/archive/ArchivePage"));
+const ForgotPage = lazy(() => import("../features/account/ForgotPage"));
+const JoinPage = lazy(() => import("../features/account/JoinPage"));
+const PeoplePage = lazy(() => import("../features/account/PeoplePage"));
+const ResetPage = lazy(() => import("../features/account/ResetPage"));
+const SharingPage = lazy(() => import("../features/sharing/SharingPage"));
+const ShownPage = lazy(() => import("../features/sharing/ShownPage"));
 const EaselRoute = lazy(() => import("./EaselRoute"));
 const PairPage = lazy(() => import("./PairPage"));
 const SessionEnded = lazy(() => import("./SessionEnded"));
@@ -33,6 +39,10 @@ export function App() {
       <Routes>
         <Route path="paintings/:paintingId/easel" element={<EaselRoute />} />
         <Route path="pair/:code" element={<PairPage />} />
+        <Route path="join/:code" element={<JoinPage />} />
+        <Route path="forgot" element={<ForgotPage />} />
+        <Route path="reset/:number/:token" element={<ResetPage />} />
+        <Route path="shown/:reference" element={<ShownPage />} />
         <Route path="*" element={<AtTheDesk />} />
       </Routes>
     </Suspense>
@@ -64,6 +74,8 @@ function AtTheDesk() {
             <Route path="practice" element={<PracticePage />} />
             <Route path="archive" element={<ArchivePage />} />
             <Route path="account" element={<AccountPage />} />
+            <Route path="people" element={<PeoplePage />} />
+            <Route path="paintings/:paintingId/sharing" element={<SharingPage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />

@@ -1,6 +1,7 @@
 /** On a hosted site a painter logs in first. */
 import { Box, Stack, Typography } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
+import { Link } from "react-router";
 
 import { Contours } from "./Contours";
 import { LoginForm } from "./LoginForm";
@@ -22,6 +23,7 @@ export default function LoginPage() {
             return queries.resetQueries();
           }}
         />
+        <Link to="/forgot">Forgotten the password?</Link>
       </Stack>
     </Box>
   );

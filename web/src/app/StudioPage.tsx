@@ -15,11 +15,13 @@ import { useUndo } from "../shared/undo/UndoProvider";
 import { isUnderWay } from "../shared/api/runs";
 import { binQuery, restore } from "./bin";
 import { Contours } from "./Contours";
+import { studioQuery } from "./queries";
 
 const NewObservationDialog = lazy(() => import("../features/subject/NewObservationDialog"));
 const NewPaintingDialog = lazy(() => import("../features/subject/NewPaintingDialog"));
 const PaintingPages = lazy(() => import("./PaintingPages"));
 const PaintingSearch = lazy(() => import("./PaintingSearch"));
+const ShownToMe = lazy(() => import("../features/sharing/AtTheStudio"));
 const WhatNow = lazy(() => import("../features/sittings/WhatNow"));
 const Bin = lazy(() => import("./Bin"));
 
@@ -40,6 +42,7 @@ export default function StudioPage() {
   const wanted = search.get("search") ?? "";
   const paintings = useQuery(paintingsQuery(page, wanted));
   const tubes = useQuery(tubesQuery);
+  const studio = useQuery(studioQuery);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { edit, tell } = useUndo();
@@ -58,6 +61,11 @@ export default function StudioPage() {
       <title>Paintings · Ypsochrom</title>
       <Suspense>
         <WhatNow>
+          {studio.data?.hosted && (
+            <Suspense>
+              <ShownToMe />
+            </Suspense>
+          )}
           <Box sx={{ position: "relative", bgcolor: "background.paper" }}>
             <Contours />
             <Stack

@@ -6,8 +6,8 @@ export type Studio = Schemas["Studio"];
 
 export const studioQuery = $api.queryOptions("get", "/api/studio", {}, { staleTime: Infinity });
 
-export const logIn = (username: string, password: string) =>
-  answered(api.POST("/api/studio/login", { body: { username, password } }));
+export const logIn = (username: string, password: string, code: string) =>
+  answered(api.POST("/api/studio/login", { body: { username, password, code } }));
 
 /** End the session; what this device keeps for the easel is somebody else's business from then on. */
 export async function logOut() {

@@ -18,6 +18,7 @@ import {
 } from "../../features/areas";
 import type { Appearance } from "../../features/mixes";
 import { AreaTakes } from "../../features/passes";
+import { RemarksOn } from "../../features/sharing";
 import { AreaBrush } from "../../features/values";
 import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";
@@ -121,6 +122,7 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
           />
         }
       />
+      <RemarksOn painting={desk.id} isHosted={desk.isHosted} about="area" subject={area.id} />
       {here.length > 0 && <Findings findings={here} areas={data} edits={edits} show={point} />}
     </>
   );

@@ -25,6 +25,7 @@ import {
 } from "../../features/passes";
 import { titlesQuery } from "../../features/subject";
 import { addressNow } from "../../shared/address";
+import { RemarksOn } from "../../features/sharing";
 import { inWords } from "../../shared/api/client";
 import { FactTabs } from "../../shared/ui/FactTabs";
 import { LookButtons } from "../../shared/ui/LookButtons";
@@ -210,6 +211,7 @@ function Facts({ desk }: { desk: Desk }) {
   if (passes.isError) return <Failed error={passes.error} again={() => void passes.refetch()} />;
   if (!shownPass) return <NotPlanned what="passes" />;
   const plan = passes.data;
+  const unitId = desk.shownUnit === null ? undefined : shownPass.units[desk.shownUnit]?.id;
   const moving = bench !== undefined && bench.mixes === "current" && bench.areas === "current";
   const keepCheaper = (mix: string, parts: Record<string, number>) => {
     void edit(() => keepRecipe(id, mix, parts)).catch((error: unknown) => tell(inWords(error)));
@@ -254,6 +256,7 @@ function Facts({ desk }: { desk: Desk }) {
               void change({ notes: withEntry(plan.choices.notes, unit.id, words.trim() || null) })
             }
           />
+          {unitId && <RemarksOn painting={id} isHosted={desk.isHosted} about="unit" subject={unitId} />}
           <PlanFiles
             paintingId={id}
             title={painting.title}

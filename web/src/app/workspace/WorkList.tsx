@@ -1,6 +1,6 @@
 /** The work in its order, with what is done and what is out of date, and the one next action. */
-import { Box, Typography } from "@mui/material";
-import { NavLink } from "react-router";
+import { Box, Button, Typography } from "@mui/material";
+import { Link, NavLink } from "react-router";
 
 import { PlanRunner, type Standing } from "../../features/passes";
 import { WORDS, type Word } from "./words";
@@ -44,9 +44,11 @@ interface Props {
   title: string;
   standing: Standing | undefined;
   search: string;
+  /** At a hosted site a painting can be shown to others. */
+  mayShow: boolean;
 }
 
-export function WorkList({ paintingId, title, standing, search }: Props) {
+export function WorkList({ paintingId, title, standing, search, mayShow }: Props) {
   return (
     <Box
       component="nav"
@@ -103,6 +105,11 @@ export function WorkList({ paintingId, title, standing, search }: Props) {
       })}
       <Box sx={{ mt: { md: 2 }, order: { xs: 1, md: 2 }, width: { xs: 200, md: "auto" } }}>
         <PlanRunner paintingId={paintingId} />
+        {mayShow && (
+          <Button component={Link} to={`/paintings/${paintingId}/sharing`} sx={{ mt: 1 }}>
+            Show it to others
+          </Button>
+        )}
       </Box>
     </Box>
   );

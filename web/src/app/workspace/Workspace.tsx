@@ -112,6 +112,7 @@ export default function Workspace() {
           title={painting.data.title}
           standing={standing.data}
           search={search.size ? `?${search}` : ""}
+          mayShow={desk.isHosted}
         />
       </Box>
       {word !== "sittings" && word !== "checks" && (

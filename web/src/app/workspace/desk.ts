@@ -20,6 +20,7 @@ import { inWords } from "../../shared/api/client";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
 import { useUndo } from "../../shared/undo/UndoProvider";
+import { studioQuery } from "../queries";
 import type { Word } from "./words";
 
 const DISPLAY_PX = 1000;
@@ -48,6 +49,7 @@ export function useDesk(id: number, word: Word) {
   const mixes = useQuery(mixesQuery(id));
   const passes = useQuery(passesQuery(id));
   const standing = useQuery(standingQuery(id));
+  const isHosted = useQuery(studioQuery).data?.hosted === true;
   const relief = useQuery({
     ...reliefQuery(id),
     enabled: (word === "values" || word === "subject") && values.data !== undefined,
@@ -116,6 +118,7 @@ export function useDesk(id: number, word: Word) {
     mixes,
     passes,
     standing,
+    isHosted,
     relief,
     valueGreys,
     mapGreys,

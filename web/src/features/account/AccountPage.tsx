@@ -1,4 +1,4 @@
-/** The account at a hosted site: the password, where one is logged in, and leaving with everything. */
+/** The account at a hosted site: password, mail, one-time codes, where one is logged in, and leaving with everything. */
 import { useState } from "react";
 
 import { Alert, Box, Button, Stack, TextField, Typography } from "@mui/material";
@@ -8,9 +8,11 @@ import { Link } from "react-router";
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
 import { useUndo } from "../../shared/undo/UndoProvider";
+import { Codes } from "./Codes";
+import { Happened } from "./Happened";
+import { MailForm } from "./MailForm";
 import { accountQuery, changePassword, endSession, leave, type Account } from "./queries";
-
-const moment = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+import { mb, moment, roleWord } from "./words";
 
 export default function AccountPage() {
   const found = useQuery(accountQuery);
@@ -19,9 +21,23 @@ export default function AccountPage() {
   return (
     <Box component="main" sx={{ p: 3, maxWidth: 720, mx: "auto", display: "grid", gap: 4 }}>
       <title>Account · Ypsochrom</title>
-      <Typography variant="h1">{found.data.name}</Typography>
+      <Box>
+        <Typography variant="h1">{found.data.name}</Typography>
+        <Typography color="text.secondary">
+          {roleWord(found.data.role)} · {mb(found.data.kept_mb)} of pictures
+          {found.data.allowed_mb !== null && `, of ${mb(found.data.allowed_mb)} at most`}
+        </Typography>
+        {found.data.role === "owner" && (
+          <Button component={Link} to="/people" sx={{ mt: 1, ml: -1 }}>
+            Painters of this site, invitations
+          </Button>
+        )}
+      </Box>
       <Password />
+      <MailForm account={found.data} />
+      <Codes account={found.data} />
       <Sessions account={found.data} />
+      <Happened events={found.data.events} />
       <Leaving />
     </Box>
   );
@@ -95,7 +111,7 @@ function Sessions({ account }: { account: Account }) {
           <Stack key={one.id} component="li" direction="row" sx={{ alignItems: "center", gap: 2 }}>
             <Typography sx={{ minWidth: 240 }}>
               {one.here ? "This browser" : "Another browser"}
-              {one.began && `, since ${moment.format(new Date(one.began))}`}
+              {one.began && `, since ${moment(one.began)}`}
             </Typography>
             {!one.here && <Button onClick={() => void end(one.id)}>Log out there</Button>}
           </Stack>

@@ -14,6 +14,12 @@ afterEach(() => {
 const account = (...others: string[]): Account => ({
   name: "ada",
   joined: "2026-05-01T09:00:00Z",
+  mail: "",
+  role: "painter",
+  kept_mb: 41.6,
+  allowed_mb: 2000,
+  asks_for_code: false,
+  events: [],
   sessions: [
     { id: "here", began: "2026-06-01T09:00:00Z", here: true },
     ...others.map((id) => ({ id, began: null, here: false })),

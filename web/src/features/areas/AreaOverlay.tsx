@@ -1,8 +1,11 @@
 /** The areas over the picture: their outlines, what is chosen, and how far away they lie. */
 import type { Area } from "./queries";
 
+/** What of an area is drawn; only those that lie in depth can be shown in its planes. */
+export type Drawn = Pick<Area, "id" | "index" | "outline" | "centre"> & Partial<Pick<Area, "plane">>;
+
 interface Props {
-  areas: Area[];
+  areas: Drawn[];
   widthMm: number;
   heightMm: number;
   /** Ids that stand out; empty shows all alike. */
@@ -46,7 +49,11 @@ export function AreaOverlay({
       {areas.map((area) => {
         const out = chosen.size > 0 && !chosen.has(area.id);
         return (
-          <g key={area.id} fill={planes ? PLANE_VEILS[area.plane] : out ? VEIL : "none"} fillRule="evenodd">
+          <g
+            key={area.id}
+            fill={planes && area.plane ? PLANE_VEILS[area.plane] : out ? VEIL : "none"}
+            fillRule="evenodd"
+          >
             <path d={area.outline} stroke="#f1f1f1" strokeWidth={line * 2} strokeOpacity={0.55} />
             <path d={area.outline} fill="none" stroke="#1c1c1c" strokeWidth={line} />
           </g>

@@ -4182,8 +4182,7 @@ export interface components {
             mail: string;
             /** Name */
             name: string;
-            /** Role */
-            role: string;
+            role: components["schemas"]["Role"];
             /** Sessions */
             sessions: components["schemas"]["SessionOut"][];
         };
@@ -6615,6 +6614,24 @@ export interface components {
             role: components["schemas"]["Role"];
         };
         /**
+         * InvitedOut
+         * @description A place that is kept for somebody, and the link that is to reach them.
+         */
+        InvitedOut: {
+            /** Id */
+            id: number;
+            /** Mail */
+            mail: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** Url */
+            url: string;
+        };
+        /**
          * Item
          * @description One line of the list: what, how much of it in words, grams, and why; `key` is stable, for ticks.
          */
@@ -7632,6 +7649,18 @@ export interface components {
             title: string;
         };
         /**
+         * NewPasswordIn
+         * @description A new password, with what the link in the letter says.
+         */
+        NewPasswordIn: {
+            /** Number */
+            number: string;
+            /** Password */
+            password: string;
+            /** Token */
+            token: string;
+        };
+        /**
          * NewSwatchIn
          * @description A pile that was mixed beside the plans: ml or parts by paint key; without a name it is called by its colour.
          */
@@ -8640,7 +8669,7 @@ export interface components {
             /** People */
             people: components["schemas"]["PersonOut"][];
             /** Places */
-            places: components["schemas"]["PlaceOut"][];
+            places: components["schemas"]["InvitedOut"][];
         };
         /**
          * PersonIn
@@ -9773,10 +9802,10 @@ export interface components {
             colour: string;
             /** Id */
             id: string;
+            /** Index */
+            index: number;
             /** Name */
             name: string;
-            /** Number */
-            number: number;
             /** Outline */
             outline: string;
             /** Value */
@@ -25829,7 +25858,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ResetIn"];
+                "application/json": components["schemas"]["NewPasswordIn"];
             };
         };
         responses: {

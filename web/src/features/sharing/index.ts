@@ -1,0 +1,1 @@
+export { RemarksOn } from "./RemarksOn";
