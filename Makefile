@@ -1,5 +1,6 @@
 # make demo   install, build, load the demo and serve the studio on 127.0.0.1 (PORT=8765)
 # make test   everything that is checked: linters, types, generated files, unit tests, browser journeys
+# make hosted  a whole hosted site on this machine: PostgreSQL, Redis, proxy; make test-hosted  the server's tests and a journey on it
 # make dev    serve with hot reload while working on the code
 # Stamp files in .stamps make repeats cheap.
 
@@ -7,6 +8,7 @@
 unexport PYTHONDONTWRITEBYTECODE
 
 PORT ?= 8765
+HOSTED_PORT ?= 8443
 PYTHON ?= python3
 PY := .venv/bin/python
 PIP := $(PY) -m pip install --disable-pip-version-check --quiet --no-deps
@@ -16,7 +18,7 @@ SIDE_BY_SIDE := $(MAKE) --no-print-directory -j2
 
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
 
-.PHONY: demo test unit journeys dev lint lint-python lint-web client lock bench storm screenshots clean
+.PHONY: demo test unit journeys hosted test-hosted dev lint lint-python lint-web client lock bench storm screenshots clean
 
 demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) manage.py migrate --verbosity 0
@@ -36,6 +38,12 @@ unit: $(STAMPS)/dev
 
 journeys: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
 	$(PY) -m pytest e2e
+
+hosted: $(STAMPS)/hosted $(STAMPS)/build
+	@$(PY) -m tools.hosted $(HOSTED_PORT)
+
+test-hosted: $(STAMPS)/hosted $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+	$(PY) -m tools.hosted test
 
 dev: $(STAMPS)/dev $(STAMPS)/npm
 	@$(PY) manage.py migrate --verbosity 0
@@ -67,6 +75,7 @@ lock: $(STAMPS)/run
 	$(PY) -m pip install --quiet uv
 	.venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header --no-annotate requirements/run.in -o requirements/run.txt
 	.venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header --no-annotate -c requirements/run.txt requirements/dev.in -o requirements/dev.txt
+	.venv/bin/uv pip compile -q --universal --python-version 3.11 --generate-hashes --no-header --no-annotate -c requirements/run.txt -c requirements/dev.txt requirements/hosted.in -o requirements/hosted.txt
 
 bench: $(STAMPS)/dev $(STAMPS)/build
 	$(PY) -m benchmarks.run
@@ -91,6 +100,14 @@ $(STAMPS)/run: requirements/run.txt core/pyproject.toml | .venv/bin/python
 
 $(STAMPS)/dev: requirements/dev.txt $(STAMPS)/run
 	$(PIP) --require-hashes -r requirements/dev.txt
+	@touch $@
+
+HOSTED_PACKAGES := postgresql redis-server nginx openssl
+
+$(STAMPS)/hosted: requirements/hosted.txt $(STAMPS)/run
+	$(PIP) --require-hashes -r requirements/hosted.txt
+	@test -x /usr/sbin/nginx -a -x /usr/bin/redis-server -a -x /usr/bin/createdb || \
+		(apt-get update -qq && RUNLEVEL=1 apt-get install -y -qq $(HOSTED_PACKAGES))
 	@touch $@
 
 $(STAMPS)/npm: web/package-lock.json

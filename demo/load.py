@@ -1,4 +1,5 @@
-"""Load the demo: a shelf of sixteen tubes and a planned painting. `python -m demo.load`; `--once` only the first time.
+"""Load the demo: a shelf of sixteen tubes and a planned painting. `python -m demo.load`; `--once` only the first time,
+`--painter NAME` at a hosted site for one painter.
 
 Loading again adds what is missing and doubles nothing; `--once` leaves a studio alone that has had the demo before, so
 that what the painter changed or removed stays so.
@@ -22,8 +23,9 @@ MEASURED = "PB29"
 """The tube that the demo's painter has calibrated with the simulated colorimeter."""
 
 
-def load() -> None:
-    """Put the demo's shelf and painting into the local painter's studio."""
+def load(name: str | None = None) -> None:
+    """Put the demo's shelf and paintings into the local painter's studio, or at a hosted site into a painter's."""
+    from django.contrib.auth.models import User
     from django.utils import timezone
 
     from server.materials import calibrations, palettes
@@ -48,7 +50,7 @@ def load() -> None:
 
     from . import closer, earlier, sittings, slipway
 
-    painter = local_painter()
+    painter = local_painter() if name is None else User.objects.get(username=name)
     there = {tube.key for tube in tubes_of(painter)}
     add_tubes(painter, [tube for tube in read_csv((HERE / "shelf.csv").read_text()) if tube.key not in there])
     if not list_supplies(painter):
@@ -115,7 +117,7 @@ def main() -> None:
     marker = Path(settings.DATA) / "demo-loaded"
     if "--once" in sys.argv and marker.exists():
         return
-    load()
+    load(sys.argv[sys.argv.index("--painter") + 1] if "--painter" in sys.argv else None)
     marker.touch()
 
 

@@ -108,7 +108,7 @@ def _pictures_are_there() -> bool:
     names = [
         row["fields"]["name"] for row in json.loads(_as_planned["rows"]) if row["model"] == "records.storedpicture"
     ]
-    return all(pictures._place(name).exists() for name in names)
+    return all(pictures.is_there(name) for name in names)
 
 
 def _put_back() -> None:

@@ -41,7 +41,7 @@ def save(out: BinaryIO, owner: Any, painting: Painting | None, progress: Progres
 
     def wanted() -> Iterator[tuple[str, Callable[[], bytes]]]:
         for name in sorted(mentioned):
-            if pictures.of_owner(owner, name) is not None:
+            if pictures.is_of(owner, name):
                 yield name, lambda name=name: pictures.read(name)  # type: ignore[misc]  # bound now
 
     of = "studio" if painting is None else "painting"

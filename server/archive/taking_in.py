@@ -108,7 +108,7 @@ class Taking:
         return self._pictures[name]
 
     def _kept(self, name: str) -> bool:
-        if pictures.of_owner(self.owner, name) is not None:
+        if pictures.is_of(self.owner, name):
             return True
         content = self.archive.picture(name)
         if content is None:

@@ -1,24 +1,27 @@
 """Backups: the database as it is at one moment and every picture, while painters work; and putting one on an empty machine.
 
-A backup is a folder: `studio.sqlite3` (SQLite's own online copy), `pictures/`, `archives/` are left out, and `manifest.json`
-with the SHA-256 of everything. Pictures never change, so those of an earlier backup beside it are linked, not copied.
+A backup is a folder: the database (`dumps`), `pictures/`, and `manifest.json` with the SHA-256 of everything; archives are left
+out. Pictures never change, so those of an earlier backup beside it are linked, not copied.
 """
 
 import hashlib
 import json
 import os
 import shutil
-import sqlite3
-from collections.abc import Iterator
-from contextlib import closing
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 
+from django.core.files.base import ContentFile
+from django.core.files.storage import Storage
+
 from ypsochrom.kit.errors import BadSetting
 
+from .dumps import Dump
+
 KIND, VERSION = "ypsochrom backup", 1
-DATABASE, PICTURES, MANIFEST = "studio.sqlite3", "pictures", "manifest.json"
+PICTURES, MANIFEST = "pictures", "manifest.json"
 
 
 @dataclass(frozen=True)
@@ -31,7 +34,7 @@ class Told:
     faults: tuple[str, ...] = ()
 
 
-def backup(database: Path, pictures: Path, into: Path, now: datetime | None = None) -> Told:
+def backup(database: Dump, pictures: Storage, into: Path, now: datetime | None = None) -> Told:
     """A new backup in a folder; it is there whole or not at all. `BadSetting` where the folder cannot be written to."""
     moment = (now or datetime.now(UTC)).strftime("%Y-%m-%d-%H%M%S")
     place, writing = into / moment, into / f".{moment}.part"
@@ -41,9 +44,9 @@ def backup(database: Path, pictures: Path, into: Path, now: datetime | None = No
         writing.mkdir(mode=0o700)
         (writing / PICTURES).mkdir()
         earlier = _earlier(into)
-        copied = _pictures(pictures, writing / PICTURES, earlier)
-        _database(database, writing / DATABASE)
-        copied += _pictures(pictures, writing / PICTURES, earlier)  # those that came while the database was copied
+        copied = _copied(pictures, writing / PICTURES, earlier)
+        database.write(writing / database.name)
+        copied += _copied(pictures, writing / PICTURES, earlier)  # those that came while the database was copied
         files = {_named(one, writing): _sha256(one) for one in _files(writing)}
         manifest = {"kind": KIND, "version": VERSION, "made": moment, "files": files}
         (writing / MANIFEST).write_text(json.dumps(manifest, indent=1))
@@ -56,30 +59,37 @@ def backup(database: Path, pictures: Path, into: Path, now: datetime | None = No
     return Told(place, len(files) - 1, copied)
 
 
-def _database(database: Path, to: Path) -> None:
-    with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as here, closing(sqlite3.connect(to)) as there:
-        here.backup(there, pages=2_000)
-        there.execute("PRAGMA journal_mode=DELETE")
-
-
-def _pictures(pictures: Path, to: Path, earlier: Path | None) -> int:
+def _copied(pictures: Storage, to: Path, earlier: Path | None) -> int:
     """Pictures that are not there yet, linked from an earlier backup or copied; how many were copied."""
     copied = 0
-    for one in _files(pictures) if pictures.exists() else ():
-        target = to / one.parent.name / one.name
-        if target.exists() or not _is_picture(one):
+    for name in _names(pictures):
+        target = to / name
+        if target.exists():
             continue
         target.parent.mkdir(exist_ok=True)
-        known = None if earlier is None else earlier / PICTURES / one.parent.name / one.name
+        known = None if earlier is None else earlier / PICTURES / name
         try:
             if known is not None and known.exists():
                 os.link(known, target)
                 continue
-            shutil.copyfile(one, target)
+            with pictures.open(name) as here, target.open("wb") as there:
+                shutil.copyfileobj(here, there)
         except FileNotFoundError:  # deleted meanwhile: nothing mentions it any more
             continue
         copied += 1
     return copied
+
+
+def _names(pictures: Storage) -> Iterable[str]:
+    """The pictures of a storage that are whole, as `folder/name`."""
+    try:
+        folders = sorted(pictures.listdir("")[0])
+    except FileNotFoundError:
+        return
+    for folder in folders:
+        for name in sorted(pictures.listdir(folder)[1]):
+            if _is_picture(Path(name)):
+                yield f"{folder}/{name}"
 
 
 def _is_picture(place: Path) -> bool:
@@ -93,14 +103,12 @@ def _earlier(into: Path) -> Path | None:
     return found[-1] if found else None
 
 
-def restore(source: Path, data: Path) -> Told:
-    """Put a backup into an empty data folder. `BadSetting` where the folder is not empty or the database damaged; pictures that
-    are damaged or missing are told and left out.
+def restore(source: Path, database: Dump, pictures: Storage) -> Told:
+    """Put a backup on an empty machine. `BadSetting` where there is a studio already, or the backup's database is damaged or of
+    another kind; pictures that are damaged or missing are told and left out.
     """
-    if any(data.glob(DATABASE)) or any((data / PICTURES).glob("*")):
-        raise BadSetting(
-            "There is a studio in this data folder already.", "Restore into an empty one (YPSOCHROM_DATA)."
-        )
+    if database.is_there() or next(iter(_names(pictures)), None) is not None:
+        raise BadSetting("There is a studio here already.", "Restore onto an empty machine (an empty YPSOCHROM_DATA).")
     try:
         manifest = json.loads((source / MANIFEST).read_text())
         files: dict[str, str] = manifest["files"]
@@ -110,24 +118,19 @@ def restore(source: Path, data: Path) -> Told:
         raise BadSetting(
             f"{source} is no backup, or one of a newer version.", "Give the folder of one backup."
         ) from problem
-    _checked_database(source / DATABASE, files.get(DATABASE, ""))
+    _check(source / database.name, files, database)
     faults, count = [], 0
-    data.mkdir(parents=True, exist_ok=True, mode=0o700)
     for name, digest in files.items():
         place = source / name
-        if name == DATABASE:
+        if name == database.name:
             continue
         if not _is_within(name) or not place.is_file() or _sha256(place) != digest:
             faults.append(name)
             continue
-        target = data / name
-        target.parent.mkdir(parents=True, exist_ok=True)
-        shutil.copyfile(place, target)
+        pictures.save(name.removeprefix(f"{PICTURES}/"), ContentFile(place.read_bytes()))
         count += 1
-    writing = data / f"{DATABASE}.part"
-    shutil.copyfile(source / DATABASE, writing)
-    writing.rename(data / DATABASE)  # last: until then the folder counts as empty of a studio
-    return Told(data, count, count, tuple(faults))
+    database.put(source / database.name)  # last: until then there is no studio
+    return Told(source, count, count, tuple(faults))
 
 
 def _is_within(name: str) -> bool:
@@ -135,16 +138,14 @@ def _is_within(name: str) -> bool:
     return len(parts) == 3 and parts[0] == PICTURES and ".." not in parts and _is_picture(Path(parts[2]))
 
 
-def _checked_database(database: Path, digest: str) -> None:
-    damaged = BadSetting("The backup's database is damaged.", "Restore an earlier backup.")
-    if not database.is_file() or _sha256(database) != digest:
-        raise damaged
-    try:
-        with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as opened:
-            if opened.execute("PRAGMA quick_check").fetchone() != ("ok",):
-                raise damaged
-    except sqlite3.DatabaseError as problem:
-        raise damaged from problem
+def _check(place: Path, files: dict[str, str], database: Dump) -> None:
+    if database.name not in files:
+        raise BadSetting(
+            "This backup is of another kind of database.",
+            "Restore it with the settings it was made with; archives move a studio.",
+        )
+    if not place.is_file() or _sha256(place) != files[database.name] or not database.is_sound(place):
+        raise BadSetting("The backup's database is damaged.", "Restore an earlier backup.")
 
 
 def _files(folder: Path) -> Iterator[Path]:

@@ -1,17 +1,13 @@
 """Uploaded and derived pictures, stored under the hash of their content; a row per owner says who may see them."""
 
 import hashlib
-import os
 import re
-import tempfile
-import time
 from collections.abc import Iterator
 from datetime import timedelta
-from pathlib import Path
 from typing import Any
 
 from django.apps import apps
-from django.conf import settings
+from django.core.files.base import ContentFile
 from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
@@ -22,6 +18,7 @@ from ypsochrom.formats.pictures import png
 from ypsochrom.subject.decode import Picture, decode
 from ypsochrom.work.memory import Memory
 
+from . import stores
 from .models import StoredPicture
 
 UNDER_WAY = timedelta(minutes=10)
@@ -32,37 +29,24 @@ _LOT = 100
 _NAME = re.compile(r"[0-9a-f]{64}\.(png|jpg)")
 
 
-def _place(name: str) -> Path:
-    return Path(settings.MEDIA_ROOT) / name[:2] / name
-
-
 def store(owner: Any, content: bytes, suffix: str) -> str:
     """Keep a picture for its owner and return its name, `<sha256>.<suffix>`; storing it again changes nothing."""
     must_write()
     name = f"{hashlib.sha256(content).hexdigest()}.{suffix}"
-    place = _place(name)
-    _write(place, content)
+    _write(name, content)
     row = StoredPicture(owner=owner, name=name, size=len(content), stored=timezone.now())
     StoredPicture.objects.bulk_create(
         [row], update_conflicts=True, unique_fields=["owner", "name"], update_fields=["stored", "size"]
     )
-    _write(place, content)  # again where it was swept before its row was there; since then nobody sweeps it
+    _write(name, content)  # again where it was swept before its row was there; since then nobody sweeps it
     return name
 
 
-def _write(place: Path, content: bytes) -> None:
+def _write(name: str, content: bytes) -> None:
     """Write a file whole or not at all; one that is there stays."""
-    if place.exists():
-        return
-    place.parent.mkdir(parents=True, exist_ok=True)
-    handle, writing = tempfile.mkstemp(dir=place.parent)
-    try:
-        with os.fdopen(handle, "wb") as file:
-            file.write(content)
-        os.replace(writing, place)
-    except OSError:
-        Path(writing).unlink(missing_ok=True)
-        raise
+    kept = stores.pictures()
+    if not kept.exists(stores.place_of(name)):
+        kept.save(stores.place_of(name), ContentFile(content))
 
 
 def must_have_room(owner: Any, more: int = 0) -> None:
@@ -75,15 +59,23 @@ def kept_bytes(owner: Any) -> int:
     return StoredPicture.objects.filter(owner=owner).aggregate(total=Sum("size"))["total"] or 0
 
 
-def of_owner(owner: Any, name: str) -> Path | None:
-    """Where a picture lies, if this owner has it."""
-    place = _place(name)
-    return place if StoredPicture.objects.filter(owner=owner, name=name).exists() and place.exists() else None
+def is_of(owner: Any, name: str) -> bool:
+    """Whether this owner has a picture, and it is there."""
+    return StoredPicture.objects.filter(owner=owner, name=name).exists() and is_there(name)
+
+
+def is_there(name: str) -> bool:
+    """Whether a picture lies in the storage."""
+    return _NAME.fullmatch(name) is not None and stores.pictures().exists(stores.place_of(name))
 
 
 def read(name: str) -> bytes:
-    """The content of a stored picture."""
-    return _place(name).read_bytes()
+    """The content of a stored picture; `OSError` where it is gone."""
+    if not _NAME.fullmatch(name):
+        raise FileNotFoundError(name)
+    with stores.pictures().open(stores.place_of(name)) as file:
+        content: bytes = file.read()
+    return content
 
 
 def url(name: str) -> str:
@@ -108,19 +100,17 @@ def forget_old(owner: Any) -> int:
         with transaction.atomic():  # nobody writes a row meanwhile
             gone += asked.filter(name__in=some).delete()[0]
             for name in set(some) - _known(some):  # a file goes when no owner has it left
-                _place(name).unlink(missing_ok=True)
+                stores.pictures().delete(stores.place_of(name))
     return gone
 
 
 def sweep_files() -> None:
     """Delete files that no row tells of: half-written ones, and those of a request that ended before it could write its row."""
-    before = time.time() - UNDER_WAY.total_seconds()
-    for folder in Path(settings.MEDIA_ROOT).glob("??"):
-        old = [place for place in folder.iterdir() if place.stat().st_mtime < before]
-        for some in _in_lots([place.name for place in old]):
+    for folder, old in stores.files_before(timezone.now() - UNDER_WAY):
+        for some in _in_lots(old):
             with transaction.atomic():  # nobody writes a row meanwhile
                 for name in set(some) - _known(some):
-                    (folder / name).unlink(missing_ok=True)
+                    stores.pictures().delete(f"{folder}/{name}")
 
 
 def _known(names: list[str]) -> set[str]:

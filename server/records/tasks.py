@@ -3,9 +3,8 @@
 from django.utils import timezone
 from django.utils.module_loading import import_string
 from django_tasks import task
-from django_tasks_db.models import DBTaskResult
 
-from . import runs
+from . import queue, runs
 from .models import Run
 
 WORK = {
@@ -22,9 +21,6 @@ WORK = {
     "load": "server.archive.services.load",
 }
 """Where the work of every kind of run is done."""
-
-LAST = 100
-"""The lowest priority there is."""
 
 AFTER = {"check": "server.checks.services.measure_what_came_late"}
 """What is called once a run has ended: for kinds whose work may come in while one ends."""
@@ -45,8 +41,7 @@ def enqueue(run: Run) -> Run:
     Whoever has several computations waiting comes with the second after everybody's first, with the third after everybody's
     second: one painter with thirty plans holds up nobody.
     """
-    others = runs.under_way(run.owner_id) - 1
-    carry_out.using(priority=-min(max(others, 0), LAST)).enqueue(run.pk)
+    queue.in_turn(carry_out, max(runs.under_way(run.owner_id) - 1, 0)).enqueue(run.pk)
     run.refresh_from_db()
     return run
 
@@ -67,7 +62,7 @@ def take_up_lost() -> None:
                 run.save()
                 if again:
                     carry_out.enqueue(run.pk)
-    if not DBTaskResult.objects.ready().exists():
+    if queue.is_empty():
         since = timezone.now() - runs.WAITS_FOR_A_WORKER
         for pk in Run.objects.filter(state=Run.State.WAITING, heard__lt=since).values_list("pk", flat=True):
             Run.objects.filter(pk=pk).update(heard=timezone.now())

@@ -7,9 +7,8 @@ from django.contrib.sessions.models import Session
 from django.db.models import Max
 from django.utils import timezone
 from django.utils.module_loading import import_string
-from django_tasks_db.models import DBTaskResult
 
-from . import pictures, reserve, workshop
+from . import pictures, queue, reserve, workshop
 from .bin import empty_old
 from .models import Invitation, Run
 
@@ -34,8 +33,7 @@ def tidy() -> tuple[int, int]:
     now = timezone.now()
     Session.objects.filter(expire_date__lt=now).delete()
     Invitation.objects.filter(until__lt=now).delete()
-    DBTaskResult.objects.finished().filter(finished_at__lt=now - TASKS_KEPT_FOR).delete()
-    DBTaskResult.objects.running().filter(started_at__lt=now - TASKS_KEPT_FOR).delete()  # their worker was killed
+    queue.forget(now - TASKS_KEPT_FOR)
     newest = Run.objects.values("owner", "painting", "kind").annotate(newest=Max("pk")).values("newest")
     Run.objects.filter(state__in=_ENDED, heard__lt=now - TASKS_KEPT_FOR).exclude(pk__in=newest).delete()
     return emptied, forgotten

@@ -14,7 +14,7 @@ from django.core.exceptions import (
     TooManyFieldsSent,
     TooManyFilesSent,
 )
-from django.db.utils import OperationalError
+from django.db.utils import InternalError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
 from django.middleware.gzip import GZipMiddleware
 
@@ -129,6 +129,10 @@ class ApiMiddleware:
         return _told(status)
 
 
+_NO_ROOM = ("full", "readonly", "unable to open", "no space left", "read-only transaction")
+"""How SQLite and PostgreSQL say that nothing can be written."""
+
+
 def status_of(problem: BaseException) -> int:
     """The status of what went wrong beneath the API."""
     text = str(problem).lower()
@@ -142,9 +146,9 @@ def status_of(problem: BaseException) -> int:
         return 400
     if isinstance(problem, OSError) and problem.errno in (errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EACCES):
         return 507
-    if isinstance(problem, OperationalError) and ("full" in text or "readonly" in text or "unable to open" in text):
+    if isinstance(problem, OperationalError | InternalError) and any(words in text for words in _NO_ROOM):
         return 507
-    if isinstance(problem, OperationalError) and "locked" in text:
+    if isinstance(problem, OperationalError) and ("locked" in text or "lock timeout" in text):
         return 503
     return 500
 

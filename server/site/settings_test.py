@@ -14,7 +14,9 @@ from server.site.settings import *  # noqa: E402, F403
 from server.site.settings import DATABASES as _DATABASES  # noqa: E402
 from server.site.settings import MIDDLEWARE as _MIDDLEWARE  # noqa: E402
 
-DATABASES = {"default": {**_DATABASES["default"], "TEST": {"NAME": _PLACE / "test.sqlite3"}}}
+DATABASES = {"default": {**_DATABASES["default"], "CONN_MAX_AGE": 0}}
+if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
+    DATABASES["default"]["TEST"] = {"NAME": _PLACE / "test.sqlite3"}
 MEDIA_ROOT = _PLACE / "pictures"
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

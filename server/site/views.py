@@ -60,10 +60,9 @@ def shown_media(request: HttpRequest, ref: str, name: str) -> HttpResponse:
 def _picture(owner: Any, name: str) -> HttpResponse:
     if owner is None or not re.fullmatch(r"[0-9a-f]{64}\.(png|jpg)", name):
         return HttpResponseNotFound()
-    stored = pictures.of_owner(owner, name)
-    if stored is None:
+    if not pictures.is_of(owner, name):
         return HttpResponseNotFound()
-    response = HttpResponse(stored.read_bytes(), content_type="image/png" if name.endswith("png") else "image/jpeg")
+    response = HttpResponse(pictures.read(name), content_type="image/png" if name.endswith("png") else "image/jpeg")
     response["Cache-Control"] = "private, max-age=31536000, immutable"
     response["Content-Disposition"] = "inline"
     return response

@@ -113,7 +113,7 @@ def test_a_painting_comes_back_with_all_that_hung_on_it_in_another_studio(client
     for model in (Painting, Result, Change):
         for row in model.objects.filter(owner=other.owner):
             for name in row.pictures:
-                assert pictures.of_owner(other.owner, name)
+                assert pictures.is_of(other.owner, name)
 
 
 def test_what_came_in_can_be_opened_undone_gathered_and_painted_on(client, other, worked):

@@ -113,6 +113,7 @@ def test_the_sheet_for_the_buyer_names_pigments_lightfastness_and_varnish(client
     pid = painted["id"]
     ask(client, "put", f"logbook/pages/p{pid}", {"handed": {"painter": "A. Painter", "support": "panel"}})
     sheet = client.get(f"/api/logbook/pages/p{pid}/sheet.pdf?paper=Letter")
+    assert sheet.status_code == 200, sheet.content
     text = "".join(page.extract_text() for page in pypdf.PdfReader(_file(sheet.content)).pages)
     assert "A. Painter" in text
     assert "ASTM D5098" in text

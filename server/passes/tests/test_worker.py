@@ -10,6 +10,7 @@ from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
 from server.records import etags, runs, tidying
+from server.records import queue as waiting
 from server.records.management.commands import worker
 from server.records.models import Run
 from server.work import planning
@@ -156,7 +157,7 @@ def test_the_worker_outlives_a_locked_database(queue, no_workers, client, painti
     rounds = []
 
     whole = worker._one_round
-    monkeypatch.setattr(worker, "Worker", type("Quiet", (worker.Worker,), {"configure_signals": lambda _: None}))
+    monkeypatch.setattr(waiting._InDatabase, "listen", lambda _: None)
     monkeypatch.setattr(worker, "_one_round", one_round_of(rounds, whole))
     call_command("worker", interval=0.0)
     assert len(rounds) == 3
@@ -169,7 +170,7 @@ def one_round_of(rounds, whole):
         if len(rounds) < 3:
             raise OperationalError("database is locked")
         whole(at_work, **how)
-        at_work.running = False
+        at_work._worker.running = False
 
     return one_round
 

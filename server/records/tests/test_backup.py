@@ -12,8 +12,17 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
+from django.conf import settings
+from django.contrib.auth.models import User
+from django.core.files import storage as files
+from django.core.files.storage.handler import StorageHandler
+from django.db import connection
+from django.utils import timezone
 
-from server.records import backup
+from server.records import backup, pictures, stores
+from server.records.dumps import Postgres, Sqlite
+from server.records.models import Painting, StoredPicture
+from server.records.stores import WholeFiles
 from ypsochrom.kit.errors import BadSetting
 
 REPOSITORY = Path(__file__).parents[3]
@@ -36,7 +45,11 @@ def studio(tmp_path):
 
 
 def backed_up(data, into, now=NOW):
-    return backup.backup(data / "studio.sqlite3", data / "pictures", into, now)
+    return backup.backup(Sqlite(data / "studio.sqlite3"), WholeFiles(data / "pictures"), into, now)
+
+
+def put_back(place, data):
+    return backup.restore(place, Sqlite(data / "studio.sqlite3"), WholeFiles(data / "pictures"))
 
 
 def words(data):
@@ -48,7 +61,7 @@ def test_what_was_backed_up_is_there_again_on_an_empty_machine(studio, tmp_path)
     told = backed_up(studio, tmp_path / "backups")
     assert (told.place.name, told.pictures, told.copied) == ("2026-06-01-090000", 1, 1)
     assert told.place.stat().st_mode & 0o077 == 0
-    again = backup.restore(told.place, tmp_path / "new")
+    again = put_back(told.place, tmp_path / "new")
     assert (again.pictures, again.faults) == (1, ())
     assert words(tmp_path / "new") == ["jug"]
     assert (tmp_path / f"new/pictures/ab/ab{'0' * 62}.png").read_bytes() == b"a picture"
@@ -90,27 +103,27 @@ def test_pictures_of_the_backup_before_take_no_room_again(studio, tmp_path):
     name = f"pictures/ab/ab{'0' * 62}.png"
     assert os.stat(first.place / name).st_ino == os.stat(second.place / name).st_ino
     shutil.rmtree(first.place)
-    assert backup.restore(second.place, tmp_path / "new").faults == ()
+    assert put_back(second.place, tmp_path / "new").faults == ()
 
 
 def test_a_studio_is_never_written_over(studio, tmp_path):
     told = backed_up(studio, tmp_path / "backups")
     with pytest.raises(BadSetting, match="already"):
-        backup.restore(told.place, studio)
+        put_back(told.place, studio)
     assert words(studio) == ["jug"]
 
 
 def test_damaged_pictures_are_told_and_a_damaged_database_is_refused(studio, tmp_path):
     told = backed_up(studio, tmp_path / "backups")
     (told.place / f"pictures/ab/ab{'0' * 62}.png").write_bytes(b"rotten")
-    again = backup.restore(told.place, tmp_path / "new")
+    again = put_back(told.place, tmp_path / "new")
     assert again.faults == (f"pictures/ab/ab{'0' * 62}.png",)
     assert words(tmp_path / "new") == ["jug"]
     with (told.place / "studio.sqlite3").open("r+b") as file:
         file.seek(5000)
         file.write(b"rotten")
     with pytest.raises(BadSetting, match="damaged"):
-        backup.restore(told.place, tmp_path / "newer")
+        put_back(told.place, tmp_path / "newer")
     assert not (tmp_path / "newer").exists()
 
 
@@ -128,9 +141,9 @@ def test_what_is_no_backup_is_said_to_be_none(studio, tmp_path, change):
     change(told)
     (place / "manifest.json").write_text(json.dumps(told))
     with pytest.raises(BadSetting, match="no backup"):
-        backup.restore(place, tmp_path / "new")
+        put_back(place, tmp_path / "new")
     with pytest.raises(BadSetting, match="no backup"):
-        backup.restore(tmp_path / "nowhere", tmp_path / "new")
+        put_back(tmp_path / "nowhere", tmp_path / "new")
 
 
 def test_no_name_of_a_backup_leads_out_of_the_data_folder(studio, tmp_path):
@@ -139,7 +152,7 @@ def test_no_name_of_a_backup_leads_out_of_the_data_folder(studio, tmp_path):
     told["files"]["../outside.png"] = "0" * 64
     told["files"][f"pictures/../../ab{'0' * 62}.png"] = "0" * 64
     (place / "manifest.json").write_text(json.dumps(told))
-    assert len(backup.restore(place, tmp_path / "new").faults) == 2
+    assert len(put_back(place, tmp_path / "new").faults) == 2
     assert {one.name for one in tmp_path.iterdir()} == {"data", "backups", "new"}
 
 
@@ -153,7 +166,7 @@ def test_a_full_or_missing_disk_leaves_no_half_backup(studio, tmp_path):
 def test_the_commands_do_it_with_a_real_studio(tmp_path):
     def manage(data, *words, **more):
         environment = {
-            **os.environ,
+            **{name: value for name, value in os.environ.items() if not name.startswith("YPSOCHROM")},
             "YPSOCHROM_DATA": str(data),
             "DJANGO_SETTINGS_MODULE": "server.site.settings",
             **more,
@@ -178,3 +191,69 @@ def test_the_commands_do_it_with_a_real_studio(tmp_path):
     again = manage(tmp_path / "two", "restore", str(place))
     assert again.returncode == 1
     assert "already" in again.stderr
+
+
+@pytest.mark.skipif(connection.vendor != "postgresql", reason="of PostgreSQL, which `make test-hosted` brings up")
+@pytest.mark.django_db(transaction=True)
+def test_postgresql_is_written_and_put_back_by_its_own_tools(tmp_path):
+    psycopg = pytest.importorskip("psycopg")
+    User.objects.create_user("ada", password="ochre and umber 9")
+    database = {**settings.DATABASES["default"], "NAME": connection.settings_dict["NAME"]}
+    shelf = WholeFiles(tmp_path / "pictures")
+    told = backup.backup(Postgres(database), shelf, tmp_path / "backups", NOW)
+    with pytest.raises(BadSetting, match="already"):
+        backup.restore(told.place, Postgres(database), shelf)
+    name = f"{database['NAME']}_again"
+    with connection.cursor() as cursor:
+        cursor.execute(f'CREATE DATABASE "{name}"')
+    try:
+        elsewhere = Postgres({**database, "NAME": name})
+        assert elsewhere.is_sound(told.place / "studio.dump")
+        elsewhere.put(told.place / "studio.dump")
+        address = {key.lower(): database[key] for key in ("USER", "HOST", "PORT")}
+        with psycopg.connect(dbname=name, user=address["user"], host=address["host"], port=address["port"]) as opened:
+            assert opened.execute("SELECT username FROM auth_user WHERE username = 'ada'").fetchall() == [("ada",)]
+    finally:
+        with connection.cursor() as cursor:
+            cursor.execute(f'DROP DATABASE IF EXISTS "{name}"')
+    (told.place / "studio.dump").write_bytes(b"rotten")
+    assert not Postgres(database).is_sound(told.place / "studio.dump")
+    with pytest.raises(BadSetting, match="another kind"):
+        backup.restore(told.place, Sqlite(tmp_path / "new.sqlite3"), shelf)
+
+
+@pytest.fixture
+def object_store(monkeypatch):
+    """An object store that answers as the protocol says, in this process."""
+    moto = pytest.importorskip("moto", reason="`make test-hosted` installs it")
+    boto3 = pytest.importorskip("boto3")
+    for name, value in (
+        ("AWS_ACCESS_KEY_ID", "here"),
+        ("AWS_SECRET_ACCESS_KEY", "here"),
+        ("AWS_DEFAULT_REGION", "us-east-1"),
+    ):
+        monkeypatch.setenv(name, value)
+    with moto.mock_aws():
+        boto3.client("s3").create_bucket(Bucket="studio")
+        monkeypatch.setitem(
+            settings.STORAGES,
+            "pictures",
+            {"BACKEND": "storages.backends.s3.S3Storage", "OPTIONS": {"bucket_name": "studio"}},
+        )
+        monkeypatch.setattr(files, "storages", StorageHandler(settings.STORAGES))
+        monkeypatch.setattr(stores, "storages", files.storages)
+        yield stores.pictures()
+
+
+@pytest.mark.django_db
+def test_pictures_may_lie_in_an_object_store(object_store, client, upload, painter):
+    painting = upload().json()
+    shown = client.get(painting["picture_url"])
+    assert shown.status_code == 200
+    name = painting["picture_url"].rpartition("/")[2]
+    assert object_store.exists(f"{name[:2]}/{name}")
+    assert client.get("/media/" + "0" * 64 + ".png").status_code == 404
+    StoredPicture.objects.update(stored=timezone.now() - timedelta(hours=1))
+    Painting.objects.all().delete()
+    pictures.forget_old(painter)
+    assert not object_store.exists(f"{name[:2]}/{name}")

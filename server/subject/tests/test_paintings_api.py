@@ -9,7 +9,7 @@ from django.test import Client
 from django.utils import timezone
 from PIL import Image
 
-from server.records import pictures
+from server.records import pictures, stores
 from server.records.history import KEPT_FOR
 from server.records.models import Painting, StoredPicture
 
@@ -126,9 +126,9 @@ def test_a_file_that_is_swept_before_its_row_is_there_is_written_again(painter, 
     insert = StoredPicture.objects.bulk_create
 
     def swept_just_before(*rows, **how):
-        os.utime(pictures._place(name), (0, 0))
+        os.utime(stores.pictures().path(stores.place_of(name)), (0, 0))
         pictures.sweep_files()
-        assert not pictures._place(name).exists()
+        assert not pictures.is_there(name)
         return insert(*rows, **how)
 
     monkeypatch.setattr(StoredPicture.objects, "bulk_create", swept_just_before)

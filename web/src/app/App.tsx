@@ -51,8 +51,6 @@ export function App() {
 
 function AtTheDesk() {
   const studio = useQuery(studioQuery);
-  const [ended, setEnded] = useState(false);
-  useEffect(() => onSessionEnd(() => setEnded(true)), []);
   if (studio.isPending) return <Loading what="the studio" />;
   if (!studio.data && studio.error instanceof ProblemError && studio.error.status === 401)
     return (
@@ -83,7 +81,14 @@ function AtTheDesk() {
           </Routes>
         </Suspense>
       </ViewBoundary>
-      <Suspense>{ended && <SessionEnded close={() => setEnded(false)} />}</Suspense>
+      <WhileLoggedIn />
     </Shell>
   );
+}
+
+/** Asks to log in again once the session ends; before the login there is none to end. */
+function WhileLoggedIn() {
+  const [ended, setEnded] = useState(false);
+  useEffect(() => onSessionEnd(() => setEnded(true)), []);
+  return <Suspense>{ended && <SessionEnded close={() => setEnded(false)} />}</Suspense>;
 }

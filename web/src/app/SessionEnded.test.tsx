@@ -22,7 +22,7 @@ it("asks to log in over the page when the session has ended, and keeps what was 
     const path = new URL(request.url).pathname;
     if (path === "/api/studio/login") open = true;
     if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
-    if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true });
+    if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true, role: "painter" });
     if (path === "/api/subject/paintings") return json(200, { paintings: [], count: 30, page: 1, pages: 2 });
     if (path === "/api/easel/now") return json(200, { now: "2026-06-01T09:00:00Z", paintings: [], low: [] });
     return json(200, []);
@@ -47,4 +47,33 @@ it("asks to log in over the page when the session has ended, and keeps what was 
   await userEvent.click(screen.getByRole("button", { name: "Log in" }));
   await vi.waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   expect((screen.getByLabelText("Search by title") as HTMLInputElement).value).toBe("ket");
+});
+
+it("asks for the login once where nobody was logged in, and says nothing of a session that ended", async () => {
+  let open = false;
+  const json = (status: number, body: unknown) =>
+    new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
+  vi.stubGlobal("fetch", async (request: Request) => {
+    const path = new URL(request.url).pathname;
+    if (path === "/api/studio/login") open = true;
+    if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
+    if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true, role: "painter" });
+    return json(200, path === "/api/subject/paintings" ? { paintings: [], count: 0, page: 1, pages: 1 } : []);
+  });
+  const queries = new StudioClient({ defaultOptions: { queries: { retry: false } } });
+  render(
+    <QueryClientProvider client={queries}>
+      <MemoryRouter>
+        <UndoProvider>
+          <App />
+        </UndoProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+  await userEvent.type(await screen.findByLabelText("Name", {}, { timeout: 5000 }), "ben");
+  await userEvent.type(screen.getByLabelText("Password"), "long enough 4");
+  await userEvent.click(screen.getByRole("button", { name: "Log in" }));
+  expect(await screen.findByRole("button", { name: "Log out" }, { timeout: 5000 })).toBeTruthy();
+  await act(() => new Promise((later) => setTimeout(later, 400)));
+  expect(screen.queryByRole("dialog")).toBeNull();
 });

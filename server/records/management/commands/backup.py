@@ -3,10 +3,10 @@
 from pathlib import Path
 from typing import Any
 
-from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from server.records import backup
+from server.records import backup, stores
+from server.records.dumps import dump
 from ypsochrom.kit.errors import YpsochromError
 
 
@@ -21,9 +21,8 @@ class Command(BaseCommand):
 
     def handle(self, *_: Any, folder: Path, **__: Any) -> None:
         """Back up, and say where."""
-        database = Path(str(settings.DATABASES["default"]["NAME"]))
         try:
-            told = backup.backup(database, Path(settings.MEDIA_ROOT), folder)
+            told = backup.backup(dump(), stores.pictures(), folder)
         except YpsochromError as problem:
             raise CommandError(str(problem)) from problem
         self.stdout.write(f"{told.place}: {told.pictures} pictures, {told.copied} of them new")

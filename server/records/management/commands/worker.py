@@ -10,10 +10,8 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.db import connection
 from django.db.utils import OperationalError
-from django_tasks_db.management.commands.db_worker import Worker
-from django_tasks_db.models import DBTaskResult
 
-from server.records import workshop
+from server.records import queue, workshop
 from server.records.tasks import take_up_lost
 from server.records.tidying import tidy
 
@@ -39,31 +37,22 @@ class Command(BaseCommand):
     def handle(self, *_: Any, **options: Any) -> None:
         """Work until stopped."""
         name = f"{os.getpid()}-{secrets.token_hex(4)}"
-        worker = Worker(
-            queue_names=["default"],
-            interval=options["interval"],
-            batch=True,
-            backend_name="default",
-            startup_delay=False,
-            max_tasks=None,
-            worker_id=name,
-            excluded_queue_names=[],
-        )
+        waiting = queue.opened(name, options["interval"])
         workshop.begin(name)
         try:
             if options["once"]:
-                _one_round(worker)
+                _one_round(waiting)
                 return
             os.nice(NICER)
-            worker.configure_signals()
+            waiting.listen()
             tidied = time.monotonic()
             looked = 0.0
-            while worker.running:
+            while waiting.running:
                 now = time.monotonic()
                 lost, untidy = now - looked > LOOKS_FOR_LOST_EVERY_S, now - tidied > TIDIES_EVERY_S
                 looked, tidied = now if lost else looked, now if untidy else tidied
                 try:
-                    _one_round(worker, lost=lost, untidy=untidy)
+                    _one_round(waiting, lost=lost, untidy=untidy)
                 except OperationalError as problem:
                     log.warning("The database cannot be used at present (%s); trying again.", problem)
                     connection.close()
@@ -72,10 +61,10 @@ class Command(BaseCommand):
             workshop.end()
 
 
-def _one_round(worker: Worker, *, lost: bool = True, untidy: bool = False) -> None:
+def _one_round(waiting: queue.Queue, *, lost: bool = True, untidy: bool = False) -> None:
     if lost:
         take_up_lost()
-    if DBTaskResult.objects.ready().exists():  # a look that locks nothing
-        worker.run()
+    if not queue.is_empty():
+        waiting.work()
     if untidy:
         tidy()

@@ -26,7 +26,7 @@ export default function ShownToMe() {
     <>
       <RemarkNews />
       {!!shown.data?.length && (
-        <Box sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, pt: 3 }}>
+        <Box sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 3 }}>
           <Typography variant="h1" gutterBottom>
             Shown to you
           </Typography>

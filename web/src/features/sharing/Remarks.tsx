@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Box, Button, Checkbox, Stack, TextField, Typography } from "@mui/material";
 
 import type { Remark } from "./queries";
+import { capital } from "./words";
 
 const moment = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
@@ -46,7 +47,7 @@ export function RemarkList({ remarks, tick, mayRemove, remove, show }: ListProps
                 <Typography variant="caption">On the whole painting</Typography>
               ) : (
                 <Button size="small" onClick={() => show(one)} sx={{ ml: -0.5, textAlign: "left" }}>
-                  {one.about === "unit" ? upper(one.title) : one.title}
+                  {capital(one.title)}
                 </Button>
               ))}
           </Box>
@@ -60,8 +61,6 @@ export function RemarkList({ remarks, tick, mayRemove, remove, show }: ListProps
     </Stack>
   );
 }
-
-const upper = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 interface FormProps {
   label: string;

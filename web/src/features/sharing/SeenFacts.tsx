@@ -6,6 +6,7 @@ import { Box, ButtonBase, Stack, Typography } from "@mui/material";
 import { Swatch } from "../../shared/ui/Swatch";
 import { value } from "../../shared/ui/numbers";
 import type { Remark, Seen, SeenUnit } from "./queries";
+import { capital } from "./words";
 
 type RemarksOn = (about: Remark["about"], subject: string) => ReactNode;
 
@@ -32,7 +33,7 @@ function Row({ isChosen, choose, swatch, title, words, remarks, children }: RowP
       >
         {swatch}
         <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Typography sx={{ fontWeight: isChosen ? 680 : 450 }}>{title}</Typography>
+          <Typography sx={{ fontWeight: isChosen ? 680 : 450 }}>{capital(title)}</Typography>
           <Typography variant="caption" color="text.secondary" component="div">
             {words}
           </Typography>
@@ -118,7 +119,7 @@ export function SeenAreas({ seen, area, choose, remarksOn }: AreasProps) {
           isChosen={one.id === area}
           choose={() => choose(one.id === area ? null : one.id)}
           swatch={<Swatch colour={one.colour} label={one.name} size={32} />}
-          title={`${one.index + 1}  ${one.name}`}
+          title={`${one.index + 1}  ${capital(one.name)}`}
           words={`value ${value(one.value)}`}
           remarks={open(seen, "area", one.id)}
         >
@@ -136,7 +137,7 @@ export function SeenPiles({ mixes }: { mixes: Seen["mixes"] }) {
         <Stack key={one.id} component="li" direction="row" sx={{ gap: 1.5 }}>
           <Swatch colour={one.dry} label={`${one.name}, dry`} size={32} />
           <Box sx={{ minWidth: 0 }}>
-            <Typography>{one.name}</Typography>
+            <Typography>{capital(one.name)}</Typography>
             <Typography variant="caption" component="div">
               {one.recipe}
             </Typography>

@@ -21,6 +21,7 @@ import {
 } from "./queries";
 import { RemarkForm, RemarkList } from "./Remarks";
 import { useSharing } from "./useSharing";
+import { headline, passOf } from "./words";
 
 const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "long" });
 const DAYS: [string, string][] = [
@@ -54,7 +55,7 @@ export default function SharingPage() {
         Back to {painting.data.title}
       </Button>
       <Typography variant="h1" sx={{ mt: 1 }}>
-        {headline(shares.length)}
+        {headline(shares)}
       </Typography>
       <Typography color="text.secondary" sx={{ mb: 3 }}>
         Whoever sees it sees picture, values, areas, piles, units and stages, and can change nothing.
@@ -88,15 +89,6 @@ export default function SharingPage() {
     </Box>
   );
 }
-
-const headline = (count: number): string =>
-  count === 0 ? "Nobody but you sees this painting" : `Shown in ${count} way${count === 1 ? "" : "s"}`;
-
-/** The pass that a unit's title begins with, for the address of the passes. */
-export const passOf = (title: string): string => {
-  const number = /^pass (\d+)/.exec(title)?.[1];
-  return number ? `?pass=${number}` : "";
-};
 
 function Shares({ sharing, painting, keep }: { sharing: Sharing; painting: number; keep: Keep }) {
   const [days, setDays] = useState("14");

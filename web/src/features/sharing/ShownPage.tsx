@@ -103,7 +103,7 @@ function Shown({ seen, reference }: { seen: Seen; reference: string }) {
             {seen.title}
           </Typography>
           <Typography color="text.secondary">
-            by {seen.by}, {mm(seen.width_mm)} × {mm(seen.height_mm)}
+            by {seen.by}, {Math.round(seen.width_mm)} × {mm(seen.height_mm)}
             {seen.until && `; to be seen until ${day.format(new Date(seen.until))}`}
           </Typography>
         </Box>
@@ -197,7 +197,7 @@ function looksOf(seen: Seen): [Look, string, string][] {
     ...seen.stages.map((one): [Look, string, string] => [
       `after ${one.number}`,
       `After ${one.number}`,
-      `As it should look after pass ${one.number}, ${one.role}`,
+      `After ${one.number}, as it should look: ${one.role}`,
     ]),
   ];
 }

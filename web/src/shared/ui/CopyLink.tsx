@@ -6,7 +6,7 @@ import { Button, Stack, TextField } from "@mui/material";
 export function CopyLink({ url }: { url: string }) {
   const [copied, setCopied] = useState(false);
   return (
-    <Stack direction="row" sx={{ gap: 1, flex: "1 1 320px", maxWidth: 560 }}>
+    <Stack direction="row" sx={{ gap: 1, width: "min(100%, 440px)" }}>
       <TextField
         size="small"
         fullWidth

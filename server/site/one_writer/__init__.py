@@ -1,0 +1,1 @@
+"""PostgreSQL with one writer at a time, as SQLite has it."""
