@@ -100,7 +100,9 @@ def test_a_pupil_plans_and_shows_a_painting_and_a_teacher_remarks_on_it(browser_
 
     pupil.get_by_role("link", name="Paintings").click()
     pupil.get_by_role("link", name=re.compile("1 remark on “Kettle and lemons")).click()
-    pupil.get_by_role("checkbox", name="Seen to: A larger brush here.").check()
+    tick = pupil.get_by_role("checkbox", name="Seen to: A larger brush here.")
+    tick.click()
+    expect(tick).to_be_checked()
     pupil.get_by_role("button", name=re.compile("^Pass 2: ")).click()
     expect(pupil).to_have_url(re.compile(r"/passes\?pass=2"))
     sharing(pupil)
