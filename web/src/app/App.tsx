@@ -2,7 +2,7 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 
 import { useQuery } from "@tanstack/react-query";
-import { Navigate, Route, Routes } from "react-router";
+import { Navigate, Route, Routes, useLocation } from "react-router";
 
 import { onSessionEnd, ProblemError } from "../shared/api/client";
 import { Failed, Loading } from "../shared/ui/States";
@@ -10,16 +10,10 @@ import { studioQuery } from "./queries";
 import { Shell } from "./Shell";
 import { ViewBoundary } from "./ViewBoundary";
 
-const AccountPage = lazy(() => import("../features/account/AccountPage"));
 const ArchivePage = lazy(() => import("../features/archive/ArchivePage"));
-const ForgotPage = lazy(() => import("../features/account/ForgotPage"));
-const JoinPage = lazy(() => import("../features/account/JoinPage"));
-const PeoplePage = lazy(() => import("../features/account/PeoplePage"));
-const ResetPage = lazy(() => import("../features/account/ResetPage"));
-const SharingPage = lazy(() => import("../features/sharing/SharingPage"));
-const ShownPage = lazy(() => import("../features/sharing/ShownPage"));
+const HostedRoutes = lazy(() => import("./HostedRoutes"));
+const OutsideRoutes = lazy(() => import("./OutsideRoutes"));
 const EaselRoute = lazy(() => import("./EaselRoute"));
-const PairPage = lazy(() => import("./PairPage"));
 const SessionEnded = lazy(() => import("./SessionEnded"));
 const LoginPage = lazy(() => import("./LoginPage"));
 const CalibrationPage = lazy(() => import("../features/materials/CalibrationPage"));
@@ -32,18 +26,16 @@ const PracticePage = lazy(() => import("../features/practice/PracticePage"));
 const MixingPage = lazy(() => import("../features/mixes/bench/MixingPage"));
 const Workspace = lazy(() => import("./workspace/Workspace"));
 
+const OUTSIDE = /^\/(pair|join|forgot|reset|shown)(\/|$)/;
+
 /** The easel stands by itself: it opens without the network, and so before anything is known of the studio. */
 export function App() {
+  const { pathname } = useLocation();
   return (
     <Suspense fallback={<Loading what="the page" />}>
       <Routes>
         <Route path="paintings/:paintingId/easel" element={<EaselRoute />} />
-        <Route path="pair/:code" element={<PairPage />} />
-        <Route path="join/:code" element={<JoinPage />} />
-        <Route path="forgot" element={<ForgotPage />} />
-        <Route path="reset/:number/:token" element={<ResetPage />} />
-        <Route path="shown/:reference" element={<ShownPage />} />
-        <Route path="*" element={<AtTheDesk />} />
+        <Route path="*" element={OUTSIDE.test(pathname) ? <OutsideRoutes /> : <AtTheDesk />} />
       </Routes>
     </Suspense>
   );
@@ -71,13 +63,10 @@ function AtTheDesk() {
             <Route path="logbook/*" element={<LogbookRoutes />} />
             <Route path="practice" element={<PracticePage />} />
             <Route path="archive" element={<ArchivePage />} />
-            <Route path="account" element={<AccountPage />} />
-            <Route path="people" element={<PeoplePage />} />
-            <Route path="paintings/:paintingId/sharing" element={<SharingPage />} />
             <Route path="paintings/:paintingId" element={<Navigate to="subject" replace />} />
             <Route path="paintings/:paintingId/:word" element={<Workspace />} />
             <Route path="paintings/:paintingId/sheet/:sitting" element={<SheetPage />} />
-            <Route path="*" element={<Navigate to="/" replace />} />
+            <Route path="*" element={<HostedRoutes />} />
           </Routes>
         </Suspense>
       </ViewBoundary>

@@ -18,7 +18,7 @@ import {
 } from "../../features/areas";
 import type { Appearance } from "../../features/mixes";
 import { AreaTakes } from "../../features/passes";
-import { RemarksOn } from "../../features/sharing";
+import { RemarksOn } from "../../features/sharing/RemarksOn";
 import { AreaBrush } from "../../features/values";
 import { inWords } from "../../shared/api/client";
 import { Section } from "../../shared/ui/Facts";

@@ -25,7 +25,7 @@ import {
 } from "../../features/passes";
 import { titlesQuery } from "../../features/subject";
 import { addressNow } from "../../shared/address";
-import { RemarksOn } from "../../features/sharing";
+import { RemarksOn } from "../../features/sharing/RemarksOn";
 import { inWords } from "../../shared/api/client";
 import { FactTabs } from "../../shared/ui/FactTabs";
 import { LookButtons } from "../../shared/ui/LookButtons";

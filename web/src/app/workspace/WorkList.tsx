@@ -106,7 +106,7 @@ export function WorkList({ paintingId, title, standing, search, mayShow }: Props
       <Box sx={{ mt: { md: 2 }, order: { xs: 1, md: 2 }, width: { xs: 200, md: "auto" } }}>
         <PlanRunner paintingId={paintingId} />
         {mayShow && (
-          <Button component={Link} to={`/paintings/${paintingId}/sharing`} sx={{ mt: 1 }}>
+          <Button component={Link} to={`/sharing/${paintingId}`} sx={{ mt: 1 }}>
             Show it to others
           </Button>
         )}

@@ -12,7 +12,7 @@ export function RemarkNews() {
   const news = useQuery(newsQuery);
   return news.data?.map((one) => (
     <Box key={one.painting} sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 0.5 }}>
-      <Link to={`/paintings/${one.painting}/sharing`}>
+      <Link to={`/sharing/${one.painting}`}>
         {remarks(one.count)} on “{one.title}”, the newest by {one.by}
       </Link>
     </Box>

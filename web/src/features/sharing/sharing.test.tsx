@@ -88,10 +88,10 @@ describe("a painting of one's own", () => {
     });
     inStudio(
       <Routes>
-        <Route path="paintings/:paintingId/sharing" element={<SharingPage />} />
+        <Route path="sharing/:paintingId" element={<SharingPage />} />
         <Route path="*" element={<p>elsewhere</p>} />
       </Routes>,
-      "/paintings/12/sharing",
+      "/sharing/12",
     );
     await screen.findByRole("heading", { level: 1 });
     return asked;
@@ -286,7 +286,7 @@ it("stands in the studio of a teacher, and remarks in that of a pupil", async ()
   });
   inStudio(<ShownToMe />, "/");
   const news = await screen.findByRole("link", { name: "2 remarks on “Jug”, the newest by cleo" });
-  expect(news.getAttribute("href")).toBe("/paintings/12/sharing");
+  expect(news.getAttribute("href")).toBe("/sharing/12");
   const shown = within(await screen.findByRole("list", { name: "Paintings shown to you" }));
   expect(shown.getByRole("link").textContent).toBe("Vaseben · 1 remark open");
 });

@@ -1,1 +1,0 @@
-export { RemarksOn } from "./RemarksOn";
