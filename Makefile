@@ -9,6 +9,7 @@ unexport PYTHONDONTWRITEBYTECODE
 
 PORT ?= 8765
 HOSTED_PORT ?= 8443
+ON_POSTGRES ?= server
 PYTHON ?= python3
 PY := .venv/bin/python
 PIP := $(PY) -m pip install --disable-pip-version-check --quiet --no-deps
@@ -43,7 +44,7 @@ hosted: $(STAMPS)/hosted $(STAMPS)/build
 	@$(PY) -m tools.hosted $(HOSTED_PORT)
 
 test-hosted: $(STAMPS)/hosted $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
-	$(PY) -m tools.hosted test
+	$(PY) -m tools.hosted test $(ON_POSTGRES)
 
 dev: $(STAMPS)/dev $(STAMPS)/npm
 	@$(PY) manage.py migrate --verbosity 0

@@ -1,6 +1,6 @@
 """`make hosted`: a whole hosted site on this machine with three painters of the demo.
 
-`make test-hosted`: a journey of a pupil and a teacher through all of it, and the server's tests on its database.
+`make test-hosted`: a journey of a pupil and a teacher through all of it, and the server's tests (or some) on its database.
 """
 
 import os
@@ -10,7 +10,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from .place import REPOSITORY, Place, missing
+from .place import REPOSITORY, Place, free_port, missing
 
 PAINTERS = {"ada": "owner", "cleo": "teacher", "ben": "painter"}
 PASSWORD = "ochre and umber 9"
@@ -23,7 +23,9 @@ def main() -> int:
     if lacking:
         print(f"First: apt-get install {' '.join(lacking)}", file=sys.stderr)
         return 1
-    return _test() if sys.argv[1:] == ["test"] else _serve(int(sys.argv[1]) if len(sys.argv) > 1 else 8443)
+    if sys.argv[1:2] == ["test"]:
+        return _test(sys.argv[2:] or ["server"])
+    return _serve(int(sys.argv[1]) if len(sys.argv) > 1 else 8443)
 
 
 def _serve(port: int) -> int:
@@ -48,24 +50,21 @@ def _people(place: Place) -> None:
     place.run("-m", "demo.load", "--once", "--painter", "ben")
 
 
-def _test() -> int:
-    from .place import free_port
-
+def _test(on_postgres: list[str]) -> int:
     with tempfile.TemporaryDirectory(prefix="hosted-", ignore_cleanup_errors=True) as folder:
         Path(folder).chmod(0o711)
         with Place(Path(folder) / "site", free_port()) as place:
             _people(place)
             site = {"YPSOCHROM_SITE": place.address, "YPSOCHROM_PASSWORD": PASSWORD}
-            journey = _pytest("e2e/hosted_journey.py", {**os.environ, **site})
-            own = ("YPSOCHROM_DATABASE", "YPSOCHROM_QUEUE")
-            on_postgres = {name: place.environment[name] for name in own}
-            server = _pytest("server", {**os.environ, **on_postgres}, "-n", "2", "--dist", "loadfile")
+            journey = _pytest(["e2e/hosted_journey.py"], site)
+            own = {name: place.environment[name] for name in ("YPSOCHROM_DATABASE", "YPSOCHROM_QUEUE")}
+            server = _pytest([*on_postgres, "-n", "2", "--dist", "loadfile"], own)
     return journey or server
 
 
-def _pytest(what: str, environment: dict[str, str], *more: str) -> int:
-    command = [sys.executable, "-m", "pytest", "-q", what, *more]
-    return subprocess.run(command, cwd=REPOSITORY, env=environment, check=False).returncode
+def _pytest(what: list[str], environment: dict[str, str]) -> int:
+    command = [sys.executable, "-m", "pytest", "-q", *what]
+    return subprocess.run(command, cwd=REPOSITORY, env={**os.environ, **environment}, check=False).returncode
 
 
 if __name__ == "__main__":

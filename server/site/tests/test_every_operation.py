@@ -75,6 +75,23 @@ def test_nonsense_is_answered_with_a_reason_and_never_with_a_failure(client, met
             assert problem["hint"]
 
 
+def test_no_two_kinds_of_body_have_one_name():
+    """In the document, and so for the page, the second would take the place of the first."""
+    from server.site import api
+    from server.site.schema import Schema
+
+    assert api.api.title
+    names: dict[str, set[str]] = {}
+    todo = [Schema]
+    while todo:
+        kind = todo.pop()
+        todo += kind.__subclasses__()
+        if kind.__module__.startswith("server."):
+            names.setdefault(kind.__name__, set()).add(kind.__module__)
+    assert len(names) > 100
+    assert {name: found for name, found in names.items() if len(found) > 1} == {}
+
+
 @pytest.mark.django_db
 def test_every_row_of_every_app_has_an_owner():
     from django.apps import apps
