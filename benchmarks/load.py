@@ -99,7 +99,7 @@ for number in range(int(sys.argv[1])):
         Taking(user, Archive.opened(kept), True).all(silent)
     session = Session()
     session[SESSION_KEY], session[HASH_SESSION_KEY] = str(user.pk), user.get_session_auth_hash()
-    session[BACKEND_SESSION_KEY] = settings.AUTHENTICATION_BACKENDS[0]
+    session[BACKEND_SESSION_KEY] = settings.AUTHENTICATION_BACKENDS[-1]
     session.create()
     print(session.session_key, Painting.objects.get(owner=user).pk, flush=True)
 """

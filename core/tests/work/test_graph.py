@@ -1,6 +1,6 @@
 """The graph on made-up nodes: what is out of date and why, what is made again and what is not, what is kept and read."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import pytest
 
@@ -137,3 +137,20 @@ def test_progress_runs_from_0_to_1_over_what_has_to_be_made(desk):
         "making mixes",
         "making passes",
     ]
+
+
+def test_what_is_current_is_read_only_where_it_is_asked_for(desk):
+    desk.bring(Given())
+    read = []
+
+    def loading(name, kept):
+        def load():
+            read.append(name)
+            return kept.body
+
+        return Kept(kept.key, kept.stamp, load)
+
+    kept = {name: loading(name, one) for name, one in desk.kept.items()}
+    by_tubes = nodes([]) | {"passes": replace(nodes([])["passes"], compute=lambda work, _: work.now("mixes"))}
+    assert Work(by_tubes, Given(school="glazes"), InMemory(), kept).now("passes") == "mixes(subject(;kettle);8)"
+    assert read == ["mixes"]

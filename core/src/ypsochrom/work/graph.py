@@ -188,7 +188,8 @@ class Work:
             return result
         node = self.nodes[name]
         for other in node.needs:
-            self.now(other)
+            if self.state(other) != "current":  # what is current is read only where it is asked for
+                self.now(other)
         progress(0.0, node.doing)
         made = node.compute(self, progress)
         if self._keep is None:  # nobody keeps it, so nothing is written
@@ -201,7 +202,7 @@ class Work:
         return made
 
     def derived(self, what: str, nodes: Sequence[str], more: object, make: Callable[[], D]) -> D:
-        """What follows from these nodes as of today's inputs, and from `more`; kept in memory only, for the next who asks."""
+        """What follows from these nodes as of today's inputs, and from `more`; kept in memory, for the next who asks."""
         key = repr([*(self.key(name).digest for name in nodes), more])
         known: D | None = self._memory.get(what, key)
         if known is None:

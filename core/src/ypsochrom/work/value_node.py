@@ -51,7 +51,12 @@ def _read_field(body: Json, work: Work) -> BrushField:
 
 def _seen(work: Work, even: MunsellValue | None = None) -> BrushField:
     brief = work.inputs.brief
-    return seen_by(work.now("subject").values, brief.support, brush_of(brief), even=even)
+    return seen_by(field_of(work), brief.support, brush_of(brief), even=even)
+
+
+def field_of(work: Work) -> MunsellValue:
+    """The subject's value field; where it is still known, the picture is not read for it."""
+    return work.derived("field", ("subject",), None, lambda: work.now("subject").values)
 
 
 BRUSH: Node[BrushField] = Node(
@@ -69,7 +74,7 @@ BRUSH: Node[BrushField] = Node(
 
 def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> ValueMap:
     """The painting's value map as a brush of this width would lay it; `seen` is the field as it sees it, where that is known."""
-    brief, field = work.inputs.brief, work.now("subject").values
+    brief, field = work.inputs.brief, field_of(work)
     settings = brief.values
     limits = settings.limits or thresholds(field, settings.count, settings.method)
     return value_map(
