@@ -5,7 +5,6 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from functools import partial
 from typing import Any, Literal, TypeVar
 
-from django.conf import settings
 from django.db import transaction
 from django.db.models import F
 
@@ -27,8 +26,7 @@ from ypsochrom.work.nodes import NODES
 from .following import follow, paint_stages
 from .stock import stock_of, stocks_of
 
-_memory = Memory(settings.DATA / "fields" if settings.HOSTED else None)
-"""At a hosted site many painters come between two drags of one."""
+_memory = Memory()
 _Facts = TypeVar("_Facts")
 _MOST_TRIES = 4
 
