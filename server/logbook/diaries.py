@@ -58,13 +58,18 @@ def _photos(painting: Painting) -> list[Entry]:
     ]
 
 
+RIGHT_STEPS = 0.1
+"""No eye sees a smaller difference of value."""
+
+
 def _found(told: Told, names: Mapping[str, str]) -> str:
     things = f"{told.things} thing{'' if told.things == 1 else 's'} to mend" if told.things else "nothing to mend"
     off = told.off
     if off is None:
         return things
     most = f"; most in “{names[off.area]}”: {off.words} ({off.most:.1f})" if off.area in names else ""
-    return f"{things}; values off by {off.value:.1f} of a step, colours by ΔE {off.colour:.1f}{most}"
+    values = "values right" if off.value < RIGHT_STEPS else f"values off by {off.value:.1f} of a step"
+    return f"{things}; {values}, colours off by ΔE {off.colour:.1f}{most}"
 
 
 def _lines(painting: Painting) -> QuerySet[Line]:

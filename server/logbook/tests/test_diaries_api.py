@@ -121,8 +121,9 @@ def test_a_line_that_says_nothing_or_is_of_tomorrow_is_refused(client, painted):
 def test_a_checked_photo_says_how_far_values_and_colours_are_off_under_todays_names(client, painted, painter):
     pid = painted["id"]
     area = ask(client, "get", f"areas/{pid}")["areas"][0]
+    right = {"value": 0.04, "colour": 0.42, "area": "gone", "words": "as planned", "most": 0.9}
     off = {"value": 0.34, "colour": 4.12, "area": area["id"], "words": "half a step too light", "most": 7.9}
-    for told in ({"things": 2, "off": off}, {"things": 0, "off": None}, {"things": 1}, {}):
+    for told in ({"things": 2, "off": off}, {"things": 0, "off": right}, {"things": 1}, {}):
         CheckRow.objects.create(
             owner=painter, painting_id=pid, number=1, taken=timezone.now(), photo="p.jpg", told=told
         )
@@ -131,9 +132,9 @@ def test_a_checked_photo_says_how_far_values_and_colours_are_off_under_todays_na
     told = [entry for sitting in found["sittings"] for entry in sitting["entries"]]
     photos = [entry["words"] for entry in told if entry["kind"] == "photo"]
     assert photos == [
-        "2 things to mend; values off by 0.3 of a step, colours by ΔE 4.1; "
+        "2 things to mend; values off by 0.3 of a step, colours off by ΔE 4.1; "
         "most in “the lit side”: half a step too light (7.9)",
-        "nothing to mend",
+        "nothing to mend; values right, colours off by ΔE 0.4",
         "1 thing to mend",
         "",
     ]

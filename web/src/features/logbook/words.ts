@@ -94,7 +94,7 @@ export const KINDS: Record<DiaryEntry["kind"], string> = {
   left: "Left over",
   weighed: "Weighed",
   wiped: "Wiped off",
-  "put back": "Put back",
+  "put back": "Again",
   air: "Air",
   photo: "Photo",
   line: "Written",
