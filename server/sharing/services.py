@@ -1,6 +1,6 @@
 """Showing a painting to a teacher or by a link, and remarks on it. Whoever is shown a painting changes nothing of it."""
 
-from collections.abc import Iterable
+import json
 from datetime import timedelta
 from typing import Any
 
@@ -17,9 +17,8 @@ from server.school import events, people
 from server.school.models import Role
 from server.site.owned import one_of
 from server.site.problems import Conflict, NotFound
-from server.subject.shown import subject_pictures
 from server.work import desk
-from ypsochrom.kit.errors import BadSetting, YpsochromError
+from ypsochrom.kit.errors import BadSetting
 from ypsochrom.sittings.easel.worklist import ListedTask
 from ypsochrom.work.graph import Work
 from ypsochrom.work.planned import names_of
@@ -29,6 +28,7 @@ from .models import Remark, Share
 from .schemas import NewsOut, RemarkIn, RemarkOut, ShareIn, ShareOut, SharingOut, ShownOut, TeacherOut
 
 MOST_SHARES = 40
+MOST_SHOWN = 100
 MOST_REMARKS = 1000
 _signer = signing.Signer(sep=".", salt="server.sharing.link")
 
@@ -126,32 +126,38 @@ def has_picture(share: Share, name: str) -> bool:
 
 
 def shown_to(teacher: Any) -> list[ShownOut]:
-    """The paintings that are shown to somebody, those that were shown last first."""
-    shares = [one for one in _rows().filter(teacher=teacher).order_by("-id") if _counts(one)]
-    waiting = _waiting(one.painting_id for one in shares)
+    """The newest paintings that are shown to somebody, those that were shown last first."""
+    if people.role_of(teacher) == Role.PAINTER:
+        return []
+    shares = list(
+        _rows().filter(teacher=teacher, painting__removed=None, owner__is_active=True).order_by("-id")[:MOST_SHOWN]
+    )
+    paintings = [one.painting_id for one in shares]
+    waiting, thumbnails = _waiting(paintings), _thumbnails(paintings)
     return [
         ShownOut(
             ref=str(one.pk),
             title=one.painting.title,
             by=one.owner.get_username(),
-            thumbnail_url=_thumbnail(one),
+            thumbnail_url=f"/shown-media/{one.pk}/{thumbnails[one.painting_id]}"
+            if one.painting_id in thumbnails
+            else "",
             remarks=waiting.get(one.painting_id, 0),
         )
         for one in shares
     ]
 
 
-def _waiting(paintings: Iterable[int]) -> dict[int, int]:
-    rows = Remark.objects.filter(painting__in=list(paintings), done=False)
+def _waiting(paintings: list[int]) -> dict[int, int]:
+    rows = Remark.objects.filter(painting__in=paintings, done=False)
     return dict(rows.values_list("painting").annotate(Count("pk")).order_by())
 
 
-def _thumbnail(share: Share) -> str:
-    try:
-        shown = subject_pictures(desk.opened(share.painting))
-    except YpsochromError:
-        return ""
-    return f"/shown-media/{share.pk}/{shown.thumbnail}"
+def _thumbnails(paintings: list[int]) -> dict[int, str]:
+    """The thumbnails' names; of a painting that an earlier version worked on there may be none."""
+    rows = Result.objects.filter(painting__in=paintings, node="subject").values_list("painting", "body")
+    found = ((painting, json.loads(body)) for painting, body in rows)
+    return {painting: told["thumbnail"] for painting, told in found if isinstance(told, dict) and "thumbnail" in told}
 
 
 def remarks_of(painting: Painting, who: Any) -> list[RemarkOut]:

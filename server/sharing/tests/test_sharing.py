@@ -75,6 +75,21 @@ def test_a_teacher_sees_a_painting_that_is_shown_to_them_and_nobody_else_does(sc
     assert school.ask("pupil", "get", "shown") == []
 
 
+def test_the_list_of_what_is_shown_asks_the_database_as_often_for_one_as_for_many(
+    school, painter, django_assert_max_num_queries
+):
+    ref = school.shown_to_teacher()
+    for number in range(6):
+        other = Painting.objects.create(owner=painter, title=f"Study {number}", brief={})
+        Share.objects.create(owner=painter, painting=other, teacher=school.teacher)
+    with django_assert_max_num_queries(9):
+        found = school.ask("teacher", "get", "shown")
+    assert [one["title"] for one in found] == [*(f"Study {n}" for n in range(5, -1, -1)), "Two halves"]
+    assert school.picture("teacher", found[-1]["thumbnail_url"]) == 200
+    assert found[-1]["ref"] == ref
+    assert found[0]["thumbnail_url"] == ""
+
+
 def test_nothing_of_the_studio_around_it_is_shown(school, painter):
     ref = school.shown_to_teacher()
     told = json.dumps(school.ask("teacher", "get", f"seen/{ref}"))
