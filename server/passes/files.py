@@ -17,6 +17,7 @@ from ypsochrom.formats.pdf import plan as plan_pdf
 from ypsochrom.formats.pdf import studio_sheet as studio_sheet_pdf
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.formats.pictures import png
+from ypsochrom.formats.pictures.saved import PictureKind, saved_picture
 from ypsochrom.formats.svg import areas as svg
 from ypsochrom.passes.amounts.shopping import shopping_list
 from ypsochrom.subject.decode import decode
@@ -25,7 +26,7 @@ from ypsochrom.work.planned import plan_of
 FileName = Literal[
     "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "passes.csv", "shopping.csv", "amounts.csv",
     "areas.svg",
-    "areas.png", "value-map.png",
+    "areas.png", "value-map.png", "picture.png", "picture.jpg", "picture.tif",
 ]  # fmt: skip
 FILE_TYPES: dict[str, str] = {
     "plan.pdf": "application/pdf",
@@ -39,6 +40,9 @@ FILE_TYPES: dict[str, str] = {
     "areas.svg": "image/svg+xml",
     "areas.png": "image/png",
     "value-map.png": "image/png",
+    "picture.png": "image/png",
+    "picture.jpg": "image/jpeg",
+    "picture.tif": "image/tiff",
 }
 
 
@@ -52,6 +56,10 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
     purchases = shopping_list(plan.passes.paint, work.inputs.stock.tubes)
     numbered = {area.id: (area.index + 1, area.name, area.centre) for area in plan.areas.areas}
     names = {area.id: area.name for area in plan.areas.areas}
+
+    def as_planned(kind: PictureKind) -> bytes:
+        return saved_picture(decode(pictures.read(work.now("stages").dry[-1])).srgb8, kind, plan.support)
+
     writers: dict[str, Callable[[], bytes | str]] = {
         "plan.pdf": lambda: plan_pdf.plan_pdf(plan, painting.title, paper),
         "studio-sheet.pdf": lambda: studio_sheet_pdf.studio_sheet_pdf(
@@ -73,6 +81,9 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
         "areas.svg": lambda: svg.areas_svg(plan.areas, plan.support),
         "areas.png": lambda: png.labels_png(plan.areas.labels),
         "value-map.png": lambda: png.value_map_png(plan.values),
+        "picture.png": lambda: as_planned("png"),
+        "picture.jpg": lambda: as_planned("jpg"),
+        "picture.tif": lambda: as_planned("tif"),
     }
     written = writers[name]()
     return written.encode() if isinstance(written, str) else written

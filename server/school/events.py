@@ -63,6 +63,11 @@ def note(who: Any, kind: str, request: HttpRequest | None = None, words: str = "
     log.info("painter %s: %s (%s)", who.pk, kind, address)
 
 
+def happened(who: Any, kind: str, within: timedelta) -> bool:
+    """Whether something has happened to somebody lately."""
+    return Event.objects.filter(owner=who, kind=kind, at__gt=timezone.now() - within).exists()
+
+
 def told(who: Any = None) -> list[EventOut]:
     """The newest events of somebody, or of everybody."""
     rows = Event.objects.select_related("owner")

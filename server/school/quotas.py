@@ -13,10 +13,13 @@ MB = 1_000_000
 
 def allowance_mb(who: Any) -> int | None:
     """How many MB of pictures somebody may keep; None without a limit, as on one's own machine."""
-    if not settings.HOSTED:
-        return None
-    own = Member.objects.filter(owner=who).values_list("allowance_mb", flat=True).first()
-    return settings.USUAL_MB if own is None else own
+    return allowed_mb(Member.objects.filter(owner=who).first()) if settings.HOSTED else None
+
+
+def allowed_mb(member: Member | None) -> int:
+    """The same of a member of a hosted site."""
+    own: int | None = None if member is None else member.allowance_mb
+    return int(settings.USUAL_MB) if own is None else own
 
 
 def must_have_room(who: Any, kept: int, more: int) -> None:

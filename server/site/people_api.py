@@ -1,6 +1,6 @@
 """HTTP of people at a hosted site: who looks after it invites and gives roles; strangers join, or ask for a new password."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Annotated, Any
 
 from django.conf import settings
@@ -22,6 +22,9 @@ from ypsochrom.kit.errors import BadSetting
 from .fields import Mail, Name, Password, RowId
 from .owned import painter
 from .problems import PROBLEMS, Conflict
+
+ASKED_AGAIN_AFTER = timedelta(minutes=5)
+"""Nobody's mail box is filled by a stranger."""
 
 router = Router()
 
@@ -146,7 +149,7 @@ def _out(request: HttpRequest, owner: User) -> PeopleOut:
                 seen=one.last_login,
                 locked=not one.is_active,
                 kept_mb=kept.get(one.pk, 0) / quotas.MB,
-                allowed_mb=quotas.allowance_mb(one),
+                allowed_mb=quotas.allowed_mb(members.get(one.pk)),
                 you=one.pk == owner.pk,
             )
             for one in User.objects.exclude(password__startswith="!").order_by("username")
@@ -211,8 +214,9 @@ def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
     wanted = given.who.strip()
     found = Q(username=wanted) | Q(email__iexact=wanted) if "@" in wanted else Q(username=wanted)
     for who in User.objects.filter(found, is_active=True).exclude(email="")[:3]:
-        events.note(who, "forgot", request)
-        mail.send_new_password.enqueue(who.pk, _site(request))
+        if not events.happened(who, "forgot", within=ASKED_AGAIN_AFTER):
+            events.note(who, "forgot", request)
+            mail.send_new_password.enqueue(who.pk, _site(request))
     return Status(204, None)
 
 

@@ -185,6 +185,10 @@ def test_the_plan_is_fetched_as_pdf_and_open_files(client, planned, paper, width
     assert int(pypdf.PdfReader(io.BytesIO(pdf.content)).pages[0].mediabox[2]) == width
     for name in ("plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png"):
         assert client.get(f"{base}/{name}").content
+    for kind in ("png", "jpg", "tif"):
+        picture = Image.open(io.BytesIO(client.get(f"{base}/picture.{kind}").content))
+        assert "icc_profile" in picture.info
+        assert picture.width / picture.info["dpi"][0] * 25.4 == pytest.approx(400, rel=0.03)
     assert client.get(f"{base}/secret").status_code == 422
 
 

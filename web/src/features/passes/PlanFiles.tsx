@@ -17,6 +17,9 @@ const FILES: { name: FileName; label: string }[] = [
   { name: "recipes.csv", label: "Recipes (CSV)" },
   { name: "plan.json", label: "Plan (JSON)" },
   { name: "areas.svg", label: "Outlines (SVG)" },
+  { name: "picture.png", label: "Finished picture (PNG)" },
+  { name: "picture.jpg", label: "Finished picture (JPEG)" },
+  { name: "picture.tif", label: "Finished picture (TIFF)" },
 ];
 
 interface Props {

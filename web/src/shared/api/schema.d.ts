@@ -21640,7 +21640,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "amounts.csv" | "areas.svg" | "areas.png" | "value-map.png";
+                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "amounts.csv" | "areas.svg" | "areas.png" | "value-map.png" | "picture.png" | "picture.jpg" | "picture.tif";
             };
             cookie?: never;
         };
