@@ -29,17 +29,7 @@ export type Look =
 export type Glaze = Schemas["GlazeOut"];
 export type StudyKind = "schools" | "grounds" | "what-if";
 export type FileName =
-  | "plan.pdf"
-  | "studio-sheet.pdf"
-  | "mixing-cards.pdf"
-  | "plan.json"
-  | "recipes.csv"
-  | "passes.csv"
-  | "shopping.csv"
-  | "amounts.csv"
-  | "areas.svg"
-  | "areas.png"
-  | "value-map.png";
+  paths["/api/passes/{painting_id}/files/{name}"]["get"]["parameters"]["path"]["name"];
 
 export const amountsQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/passes/{painting_id}/amounts", ofPainting(painting_id));
