@@ -28,8 +28,7 @@ export type Look =
   paths["/api/passes/{painting_id}/stages/{number}/{look}"]["get"]["parameters"]["path"]["look"];
 export type Glaze = Schemas["GlazeOut"];
 export type StudyKind = "schools" | "grounds" | "what-if";
-export type FileName =
-  paths["/api/passes/{painting_id}/files/{name}"]["get"]["parameters"]["path"]["name"];
+export type FileName = paths["/api/passes/{painting_id}/files/{name}"]["get"]["parameters"]["path"]["name"];
 
 export const amountsQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/passes/{painting_id}/amounts", ofPainting(painting_id));
