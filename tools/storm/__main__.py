@@ -37,6 +37,7 @@ def main() -> int:
         studio.begin()
         planned: list[tuple[str, Callable[[], str]]] = [
             (f"{MALFORMED} malformed pictures of six formats", lambda: acts.malformed(studio, chance)),
+            (f"{MALFORMED} malformed files of five other kinds", lambda: acts.malformed_imports(studio, chance)),
             ("numbers and texts from hell in every field", lambda: acts.numbers_from_hell(studio)),
             (f"{CLIENTS} pages reading at once", lambda: acts.readers(studio, chance)),
             (

@@ -13,9 +13,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
+import requests
 
 from . import hell
-from .broken import pictures
+from .broken import imports, pictures
 from .studio import REPOSITORY, Client, Studio, free_port
 
 CLIENTS, READING_S = 20, 30.0
@@ -35,6 +36,43 @@ def malformed(studio: Studio, chance: random.Random) -> str:
         if answer is not None and answer.status_code == 201:
             client.ask("delete", f"/api/subject/paintings/{answer.json()['id']}")
     return ", ".join(f"{count} x {status}" for status, count in sorted(answers.items()))
+
+
+def brought_in(client: Client, kind: str, content: bytes) -> requests.Response | None:
+    """A file of a kind where such are brought in; texts as a page reads them."""
+    text = {"text": content.decode(errors="replace")}
+    match kind:
+        case "shelf":
+            return client.ask("post", "/api/materials/file", json={**text, "keep": False})
+        case "palette":
+            return client.ask("post", "/api/materials/palettes/file", json={**text, "keep": False})
+        case "readings":
+            return client.ask("post", "/api/materials/tubes/1/readings-file", json=text)
+        case "calendar":
+            return client.ask("post", "/api/sittings/1/calendar", files={"calendar": ("c.ics", content)})
+        case _:
+            return client.ask("post", "/api/archive/in", files={"archive": ("a.zip", content)})
+
+
+def malformed_imports(studio: Studio, chance: random.Random) -> str:
+    """Bring them in; an archive is waited for, since it is read in the background."""
+    client, answers = Client(studio), Counter[str]()
+    for kind, content in imports(chance):
+        answer = brought_in(client, kind, content)
+        answers["nothing" if answer is None else str(answer.status_code)] += 1
+        if answer is not None and kind == "archive" and answer.ok:
+            state = _archive_end(client)
+            answers[f"archive {state}"] += 1
+    return ", ".join(f"{count} x {status}" for status, count in sorted(answers.items()))
+
+
+def _archive_end(client: Client) -> str:
+    for _ in range(120):
+        newest = client.ask("get", "/api/archive/newest")
+        if newest is not None and newest.ok and newest.json()["run"]["state"] not in ("waiting", "running"):
+            return str(newest.json()["run"]["state"])
+        time.sleep(0.1)
+    return "STILL under way"
 
 
 def numbers_from_hell(studio: Studio) -> str:

@@ -3,6 +3,7 @@
 import errno
 import io
 import itertools
+import json
 import os
 import random
 import re
@@ -24,9 +25,11 @@ from PIL import Image
 
 from server.records import bin as bins
 from server.records import pictures, reserve, stores
-from server.records.models import Result
+from server.records.models import Painting, Result, Run
 from server.site.middleware import status_of
+from server.sittings.tests.test_sittings_api import say
 from tools.storm import hell
+from tools.storm.broken import imports as broken_imports
 from tools.storm.broken import pictures as broken_pictures
 
 from .test_every_operation import address, ask, operations
@@ -213,10 +216,37 @@ def test_every_number_in_a_request_has_a_range_and_every_text_a_length():
 
 @pytest.mark.django_db
 def test_malformed_pictures_of_every_format_are_told_to_be_so(upload):
-    """A short form of what the storm does with five hundred."""
+    """A short form of what the storm does with a thousand."""
     answers = [upload(content).status_code for _, content in itertools.islice(broken_pictures(random.Random(7)), 36)]
     assert set(answers) <= {201, 422}
     assert answers.count(422) > 12
+
+
+@pytest.mark.django_db
+def test_malformed_files_of_every_other_kind_are_told_to_be_so(client, planned, shelf):
+    """A short form of what the storm does with a thousand; archives are read in the background (`test_archive`)."""
+    tube = client.get("/api/materials/tubes").json()[0]["id"]
+    addresses = {
+        "shelf": "materials/file",
+        "palette": "materials/palettes/file",
+        "readings": f"materials/tubes/{tube}/readings-file",
+    }
+    say(client, planned)
+    answers = []
+    for kind, content in itertools.islice(broken_imports(random.Random(7)), 150):
+        if kind in addresses:
+            text = json.dumps({"text": content.decode(errors="replace"), "keep": False})
+            answers.append(client.post(f"/api/{addresses[kind]}", text, content_type="application/json"))
+        elif kind == "calendar":
+            file = SimpleUploadedFile("c.ics", content)
+            answers.append(client.post(f"/api/sittings/{planned['id']}/calendar", {"calendar": file}))
+        else:
+            file = SimpleUploadedFile("a.zip", content)
+            answers.append(client.post("/api/archive/in", {"archive": file}))
+    assert {one.status_code for one in answers} <= {200, 202, 422}
+    assert all(one.json()["hint"] for one in answers if one.status_code == 422)
+    assert Painting.objects.filter(pk=planned["id"]).exists()
+    assert not Run.objects.filter(state="failed", message__contains="not yours").exists()
 
 
 @pytest.mark.django_db

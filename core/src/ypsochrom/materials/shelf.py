@@ -1,12 +1,11 @@
 """The shelf: tubes with what is left in them, read from and written to CSV."""
 
-import csv
-import io
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 
 from ..kit.errors import BadShelf, UnknownPaint
+from ..kit.table import read_table
 from ..kit.text import csv_text, from_cell, plain
 from ..paint import catalogue
 
@@ -131,16 +130,13 @@ def read_rows(text: str) -> tuple[ShelfRow, ...]:
 
     Comma, semicolon or tab may separate the columns; blank rows are passed over. `BadShelf` when the header lacks `key`.
     """
-    text = text.removeprefix("\ufeff")
-    header = text.split("\n", 1)[0]
-    separator = max(",;\t", key=header.count)
-    rows = csv.DictReader(io.StringIO(text), delimiter=separator)
-    names = {name.strip().lower(): name for name in rows.fieldnames or () if name}
+    table = read_table(text, BadShelf)
+    names = {name.strip().lower(): name for name in table.names}
     if "key" not in names:
         columns = ", ".join(CSV_COLUMNS)
         raise BadShelf("The shelf file has no column 'key'.", f"Its first row must name columns: {columns}.")
     found: list[ShelfRow] = []
-    for row in rows:
+    for line, row in table.rows:
         cells = {ours: from_cell(plain(row[theirs] or "").strip()) for ours, theirs in names.items()}
         if any(cells.values()):
             if len(found) == MOST_TUBES:
@@ -148,10 +144,10 @@ def read_rows(text: str) -> tuple[ShelfRow, ...]:
                     f"The shelf file has more than {MOST_TUBES} rows.", "Split it, or leave out what you do not use."
                 )
             try:
-                found.append(ShelfRow(rows.line_num, _tube_of(cells, decimal_comma=separator != ",")))
+                found.append(ShelfRow(line, _tube_of(cells, decimal_comma=table.separator != ",")))
             except (BadShelf, UnknownPaint) as error:
-                problem = BadShelf(f"Line {rows.line_num} of the shelf file: {error.message}", error.hint)
-                found.append(ShelfRow(rows.line_num, None, problem))
+                problem = BadShelf(f"Line {line} of the shelf file: {error.message}", error.hint)
+                found.append(ShelfRow(line, None, problem))
     return tuple(found)
 
 

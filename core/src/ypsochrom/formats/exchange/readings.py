@@ -5,8 +5,6 @@ columns are a spectrum (`nm380`, `SPECTRAL_NM_380`, `SPECTRAL_380`, `380`) in 0-
 `LAB_B`).
 """
 
-import csv
-import io
 import re
 import shlex
 from collections.abc import Sequence
@@ -16,6 +14,7 @@ import numpy as np
 from ...colour.spectra import WAVELENGTHS_NM
 from ...colour.types import Reflectance
 from ...kit.errors import BadReading
+from ...kit.table import read_table
 from ...kit.text import csv_text
 from ...paint.calibration import SwatchKind, SwatchReading
 
@@ -81,18 +80,16 @@ def _cgats(text: str) -> list[Row]:
 
 
 def _csv(text: str) -> list[Row]:
-    header = text.split("\n", 1)[0]
-    separator = max(",;\t", key=header.count)
-    reader = csv.DictReader(io.StringIO(text), delimiter=separator)
+    table = read_table(text, BadReading)
     found = []
-    for row in reader:
+    for line, row in table.rows:
         cells = {
             (name or "").strip().lower(): (cell or "").strip() for name, cell in row.items() if isinstance(cell, str)
         }
-        if separator != ",":
+        if table.separator != ",":
             cells = {name: cell.replace(",", ".") for name, cell in cells.items()}
         if any(cells.values()):
-            found.append((reader.line_num, cells))
+            found.append((line, cells))
     return found
 
 
