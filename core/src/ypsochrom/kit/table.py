@@ -27,5 +27,7 @@ def read_table(text: str, refusal: type[YpsochromError]) -> Table:
         names = tuple(name for name in reader.fieldnames or () if name)
         rows = tuple((reader.line_num, row) for row in reader)
     except csv.Error as problem:
-        raise refusal(f"Line {reader.line_num + 1} cannot be read: {problem}.", "Save the table as CSV again.") from problem
+        raise refusal(
+            f"Line {reader.line_num + 1} cannot be read: {problem}.", "Save the table as CSV again."
+        ) from problem
     return Table(separator, names, rows)
