@@ -31,7 +31,8 @@ def _free(port: int) -> bool:
     return True
 
 
-def _answers(port: int) -> bool:
+def answers(port: int) -> bool:
+    """Whether somebody listens at a port of this machine."""
     with socket.socket() as probe:
         return probe.connect_ex(("127.0.0.1", port)) == 0
 
@@ -60,7 +61,7 @@ def main() -> int:
 
     signal.signal(signal.SIGTERM, stop)
     signal.signal(signal.SIGINT, stop)
-    while not _answers(port) and web_process.poll() is None:
+    while not answers(port) and web_process.poll() is None:
         time.sleep(0.1)
     if web_process.poll() is None:
         print(f"\n  The studio is open: http://127.0.0.1:{port}\n  Stop it with Ctrl-C.\n", flush=True)

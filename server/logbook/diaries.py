@@ -18,6 +18,7 @@ from ypsochrom.formats.diary import diary_md, diary_zip, entries_csv, entry_line
 from ypsochrom.formats.pdf.diary import diary_pdf
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.kit.errors import BadPicture, BadSetting
+from ypsochrom.logbook.checks import Off, found_in_words
 from ypsochrom.logbook.diary import Diary, Entry, diary_of, diary_without_easel
 from ypsochrom.sittings.calendar import zone_of
 from ypsochrom.subject.decode import decode
@@ -58,18 +59,9 @@ def _photos(painting: Painting) -> list[Entry]:
     ]
 
 
-RIGHT_STEPS = 0.1
-"""No eye sees a smaller difference of value."""
-
-
 def _found(told: Told, names: Mapping[str, str]) -> str:
-    things = f"{told.things} thing{'' if told.things == 1 else 's'} to mend" if told.things else "nothing to mend"
-    off = told.off
-    if off is None:
-        return things
-    most = f"; most in “{names[off.area]}”: {off.words} ({off.most:.1f})" if off.area in names else ""
-    values = "values right" if off.value < RIGHT_STEPS else f"values off by {off.value:.1f} of a step"
-    return f"{things}; {values}, colours off by ΔE {off.colour:.1f}{most}"
+    off = None if told.off is None else Off(**told.off.model_dump())
+    return found_in_words(told.things, off, names)
 
 
 def _lines(painting: Painting) -> QuerySet[Line]:

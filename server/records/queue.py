@@ -11,9 +11,6 @@ from django_tasks.base import Task
 from django_tasks_db.management.commands.db_worker import Worker
 from django_tasks_db.models import DBTaskResult
 
-TURNS = ("default", "second", "later")
-"""Queues of Redis in the order in which they are worked off: everybody's first computation before anybody's second."""
-
 LOWEST = -100
 
 
@@ -40,7 +37,7 @@ def in_turn(task: Task, others: int) -> Task:
     """A task of somebody who has so many others waiting: it comes after everybody's who has fewer."""
     if task_backends["default"].supports_priority:
         return task.using(priority=max(-others, LOWEST))
-    return task.using(queue_name=TURNS[min(others, len(TURNS) - 1)]) if in_redis() else task
+    return task.using(queue_name=settings.TURNS[min(others, len(settings.TURNS) - 1)]) if in_redis() else task
 
 
 def is_empty() -> bool:
@@ -49,7 +46,7 @@ def is_empty() -> bool:
         return not DBTaskResult.objects.ready().exists()
     import django_rq
 
-    return not any(django_rq.get_queue(name).count for name in TURNS)
+    return not any(django_rq.get_queue(name).count for name in settings.TURNS)
 
 
 def forget(before: datetime) -> None:
@@ -110,7 +107,7 @@ class _InRedis:
         from django_tasks_rq import Job
         from rq import SimpleWorker
 
-        queues = [django_rq.get_queue(name, job_class=Job) for name in TURNS]
+        queues = [django_rq.get_queue(name, job_class=Job) for name in settings.TURNS]
         worker = SimpleWorker(queues, name=self._name, connection=queues[0].connection, job_class=Job)
         worker.work(burst=True, logging_level="WARNING")
         self.running = self.running and not worker._stop_requested

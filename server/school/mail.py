@@ -3,13 +3,10 @@
 from urllib.parse import urlsplit
 
 from django.contrib.auth.models import User
-from django.contrib.auth.tokens import default_token_generator
 from django.core.mail import send_mail
-from django.utils.encoding import force_str
-from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
 from django_tasks import task
 
-from . import people
+from . import passwords, people
 from .models import Place
 
 
@@ -35,22 +32,11 @@ def send_new_password(painter_id: int, site: str) -> None:
     who = User.objects.filter(pk=painter_id, is_active=True).exclude(email="").first()
     if who is None:
         return
-    number = urlsafe_base64_encode(str(who.pk).encode())
     send_mail(
         f"A new password at {urlsplit(site).netloc}",
         f"Somebody, probably you, asked for a new password for {who.get_username()}.\n\n"
-        f"Choose it here, within a day:\n{site}/reset/{number}/{default_token_generator.make_token(who)}\n\n"
+        f"Choose it here, within a day:\n{site}{passwords.link_of(who)}\n\n"
         "If it was not you, let it lie: nothing changes.\n",
         None,
         [who.email],
     )
-
-
-def who_resets(number: str, token: str) -> User | None:
-    """Whose new password a link is for; None where it does not count."""
-    try:
-        pk = int(force_str(urlsafe_base64_decode(number)))
-    except (ValueError, OverflowError):
-        return None
-    who = User.objects.filter(pk=pk, is_active=True).first() if 0 < pk < 2**62 else None
-    return who if who is not None and default_token_generator.check_token(who, token) else None

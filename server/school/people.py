@@ -5,23 +5,21 @@ from typing import Any
 
 from axes.models import AccessAttempt
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.contrib.sessions.models import Session
-from django.core import signing
 from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.http import HttpRequest
 from django.utils import timezone
 
 from server.site.problems import Conflict, NotFound
+from server.site.signed import SignedNumbers
 from ypsochrom.kit.errors import BadSetting
 
-from . import events
+from . import events, passwords, sessions
 from .models import Member, Place, Role
 
 INVITED_FOR = timedelta(days=14)
 ATTEMPTS_KEPT_FOR = timedelta(days=1)
-_signer = signing.Signer(sep=".", salt="server.school.place")
+_links = SignedNumbers("server.school.place")
 
 
 def role_of(who: Any) -> Role:
@@ -70,21 +68,8 @@ def change(
         who.is_active = not locked
         who.save(update_fields=["is_active"])
         if locked:
-            end_sessions(who)
+            sessions.end(who)
         events.note(who, "locked" if locked else "unlocked", request)
-
-
-def end_sessions(who: Any, *, but: str | None = None) -> None:
-    """Log somebody out everywhere, but for one session."""
-    for session in sessions_of(who):
-        if session.session_key != but:
-            session.delete()
-
-
-def sessions_of(who: Any) -> list[Session]:
-    """Where somebody is logged in."""
-    live = Session.objects.filter(expire_date__gt=timezone.now())
-    return [one for one in live if one.get_decoded().get("_auth_user_id") == str(who.pk)]
 
 
 def invite(owner: Any, role: Role, mail: str, request: HttpRequest) -> Place:
@@ -109,42 +94,38 @@ def forget_old() -> None:
 
 def link_of(place: Place) -> str:
     """The address, within the site, at which the invited one joins."""
-    return f"/join/{_signer.sign(str(place.pk))}"
+    return f"/join/{_links.sign(place.pk)}"
 
 
 def place_of(code: str) -> Place:
     """The place that an invitation is for; `Conflict` where it counts no more."""
-    try:
-        number = _signer.unsign(code)
-    except signing.BadSignature:
-        number = "0"
-    found: Place | None = Place.objects.filter(pk=int(number), until__gt=timezone.now(), owner__is_active=True).first()
+    kept = Place.objects.filter(until__gt=timezone.now(), owner__is_active=True)
+    found: Place | None = kept.filter(pk=_links.read(code) or 0).first()
     if found is None:
         raise Conflict("This invitation does not count any more.", "Ask for a new one: each lets in one painter, once.")
     return found
 
 
 def join(code: str, name: str, password: str, mail: str, request: HttpRequest) -> User:
-    """A new painter on the place that was kept; `BadSetting` where name or password will not do, and the place stays kept."""
+    """A new painter on the place that was kept; where name or password will not do (`made`), the place stays kept."""
     with transaction.atomic():
         place = place_of(code)
         who = made(name, password, mail or place.mail)
         set_role(who, Role(place.role))
-        if Place.objects.filter(pk=place.pk).delete()[0] == 0:
-            raise Conflict("This invitation has just been used.", "Ask for a new one.")
+        place.delete()
     events.note(who, "joined", request, place.get_role_display().lower())
     return who
 
 
 def made(name: str, password: str, mail: str = "") -> User:
-    """A new account; `BadSetting` where its name is taken or cannot be one, or the password is too weak."""
+    """A new account; `BadSetting` where its name is taken or cannot be one, `BadPassword` where the password is too weak."""
     who = User(username=name.strip(), email=mail)
     try:
         who.full_clean(exclude=["password"])
-        validate_password(password, who)
     except ValidationError as problem:
         words = " ".join(problem.messages).replace("A user with that username already exists.", "This name is taken.")
         raise BadSetting(words, "Choose another.") from problem
+    passwords.must_be_strong(password, who)
     who.set_password(password)
     who.save()
     return who

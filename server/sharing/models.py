@@ -30,6 +30,7 @@ class Share(Owned):
 
 class Remark(Owned):
     """Words about a painting (`owner` is the painting's), an area or a unit; `subject` is its id, `title` what it was called.
+    `pass_number` is that of a unit.
 
     `done` is the painter's tick.
     """
@@ -46,6 +47,7 @@ class Remark(Owned):
     about = models.CharField(max_length=8, choices=About.choices, default=About.PAINTING)
     subject = models.CharField(max_length=160, blank=True)
     title = models.CharField(max_length=200, blank=True)
+    pass_number = models.IntegerField(null=True)
     text = models.CharField(max_length=2000)
     at = models.DateTimeField(auto_now_add=True)
     done = models.BooleanField(default=False)

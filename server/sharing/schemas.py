@@ -30,7 +30,7 @@ class TeacherOut(Schema):
 
 
 class RemarkOut(Schema):
-    """A remark; `title` is what its area or unit is called. `own` are those of who asks."""
+    """A remark; `title` is what its area or unit is called, `pass_number` of a unit. `own` are those of who asks."""
 
     id: int
     by: str
@@ -38,6 +38,7 @@ class RemarkOut(Schema):
     about: About
     subject: str
     title: str
+    pass_number: int | None
     text: str
     at: datetime
     done: bool

@@ -8,17 +8,16 @@ from server.mixes import services as mixes
 from server.passes import services as passes
 from server.records import pictures
 from server.subject.shown import subject_pictures
-from server.work import desk
 
 from . import services
+from .looked import Looked
 from .models import Share
 from .schemas import SeenArea, SeenMix, SeenOut, SeenStage, SeenUnit
 
 
-def out(share: Share, ref: str, who: Any) -> SeenOut:
+def out(share: Share, looked: Looked, ref: str, who: Any) -> SeenOut:
     """What a share shows; pictures lie at addresses of their own, which the share opens."""
-    painting = share.painting
-    work = desk.opened(painting)
+    painting, work = looked.painting, looked.work
     support, shown = work.inputs.brief.support, subject_pictures(work)
     found = areas.out(work) if work.last("areas") is not None else None
     plan = passes.out(painting, work)
@@ -67,7 +66,7 @@ def out(share: Share, ref: str, who: Any) -> SeenOut:
                 mixes=list(task.piles),
                 areas=list(task.areas),
             )
-            for task in services.units_of(work)
+            for task in looked.units
         ],
         remarks=services.remarks_of(painting, who) if share.teacher is not None else [],
     )

@@ -5,7 +5,6 @@ from datetime import timedelta
 from typing import Any
 
 from django.contrib.auth.models import User
-from django.core import signing
 from django.db import transaction
 from django.db.models import Count, Max
 from django.http import HttpRequest
@@ -17,20 +16,18 @@ from server.school import events, people
 from server.school.models import Role
 from server.site.owned import one_of
 from server.site.problems import Conflict, NotFound
-from server.work import desk
+from server.site.signed import SignedNumbers
 from ypsochrom.kit.errors import BadSetting
-from ypsochrom.sittings.easel.worklist import ListedTask
-from ypsochrom.work.graph import Work
-from ypsochrom.work.planned import names_of
-from ypsochrom.work.to_the_easel import worklist_of
 
+from .looked import Looked
 from .models import Remark, Share
 from .schemas import NewsOut, RemarkIn, RemarkOut, ShareIn, ShareOut, SharingOut, ShownOut, TeacherOut
 
 MOST_SHARES = 40
 MOST_SHOWN = 100
 MOST_REMARKS = 1000
-_signer = signing.Signer(sep=".", salt="server.sharing.link")
+_LONGEST_TITLE = 200
+_links = SignedNumbers("server.sharing.link")
 
 
 def out(owner: Any, painting_id: int, site: str) -> SharingOut:
@@ -64,7 +61,7 @@ def _rows() -> Any:
 
 def link_of(share: Share) -> str:
     """The address, within the site, at which a link shows a painting."""
-    return f"/shown/{_signer.sign(str(share.pk))}"
+    return f"/shown/{_links.sign(share.pk)}"
 
 
 def _counts(share: Share) -> bool:
@@ -105,15 +102,11 @@ def end(owner: Any, share_id: int, request: HttpRequest) -> Painting:
 
 def share_of(ref: str, who: Any) -> Share:
     """The share that somebody may look at: a teacher by its number, a stranger by its link. `NotFound`."""
-    found: Share | None = None
     if ref.isascii() and ref.isdigit() and len(ref) <= 15:
-        if who.is_authenticated:
-            found = _rows().filter(pk=int(ref), teacher=who).first()
+        wanted = _rows().filter(pk=int(ref), teacher=who.pk) if who.is_authenticated else Share.objects.none()
     else:
-        try:
-            found = _rows().filter(pk=int(_signer.unsign(ref)), teacher=None).first()
-        except (signing.BadSignature, ValueError):
-            found = None
+        wanted = _rows().filter(pk=_links.read(ref) or 0, teacher=None)
+    found: Share | None = wanted.first()
     if found is None or not _counts(found):
         raise NotFound("painting")
     return found
@@ -170,6 +163,7 @@ def remarks_of(painting: Painting, who: Any) -> list[RemarkOut]:
             about=one.about,  # type: ignore[arg-type]
             subject=one.subject,
             title=one.title,
+            pass_number=one.pass_number,
             text=one.text,
             at=one.at,
             done=one.done,
@@ -179,50 +173,23 @@ def remarks_of(painting: Painting, who: Any) -> list[RemarkOut]:
 
 
 @transaction.atomic
-def remark(painting: Painting, author: User, given: RemarkIn) -> None:
+def remark(looked: Looked, author: User, given: RemarkIn) -> None:
     """Remark something; `BadSetting` where it says nothing, `NotFound` where the painting has no such area or unit."""
-    text = given.text.strip()
+    painting, text = looked.painting, given.text.strip()
     if not text:
         raise BadSetting("The remark says nothing.", "Write a word.")
     if Remark.objects.filter(painting=painting).count() >= MOST_REMARKS:
         raise Conflict("There are a thousand remarks on this painting.", "Remove some first.")
-    title = _title(painting, given)
-    Remark.objects.create(
-        owner=painting.owner,
-        painting=painting,
-        author=author,
-        about=given.about,
-        subject=given.subject if given.about != "painting" else "",
-        title=title[:200],
-        text=text,
-    )
-
-
-def _title(painting: Painting, given: RemarkIn) -> str:
-    if given.about == "painting":
-        return ""
-    work = desk.opened(painting)
-    found = work.last("areas")
-    names = {} if found is None else names_of(found, work.inputs.brief)
+    row = Remark(owner=painting.owner, painting=painting, author=author, about=given.about, text=text)
     if given.about == "area":
-        if given.subject not in names:
-            raise NotFound("area")
-        return names[given.subject]
-    task = next((one for one in units_of(work) if one.subject == given.subject), None)
-    if task is None:
-        raise NotFound("unit")
-    return f"pass {task.pass_number}: {task.title}"
-
-
-def units_of(work: Work) -> list[ListedTask]:
-    """The units of a current plan, each once, in the order in which they are painted."""
-    if work.state("passes") != "current":
-        return []
-    found: dict[str, ListedTask] = {}
-    for task in worklist_of(work).tasks:
-        if task.kind == "unit":
-            found.setdefault(task.subject, task)
-    return list(found.values())
+        row.subject, row.title = given.subject, looked.names.get(given.subject, "")[:_LONGEST_TITLE]
+    elif given.about == "unit":
+        task = next((one for one in looked.units if one.subject == given.subject), None)
+        row.subject = given.subject
+        row.title, row.pass_number = ("", None) if task is None else (task.title[:_LONGEST_TITLE], task.pass_number)
+    if given.about != "painting" and not row.title:
+        raise NotFound(given.about)
+    row.save()
 
 
 def tick(owner: Any, remark_id: int, *, done: bool) -> Painting:

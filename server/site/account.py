@@ -8,16 +8,13 @@ from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, logout, update_session_auth_hash
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
 from django.http import HttpRequest
 from ninja import Router, Status
 
 from server.records.pictures import kept_bytes
-from server.school import codes, events, people, quotas
+from server.school import codes, events, passwords, people, quotas, sessions
 from server.school.models import Role
 from server.site.schema import Schema
-from ypsochrom.kit.errors import YpsochromError
 
 from .fields import Mail, Password, Word
 from .owned import painter
@@ -92,12 +89,6 @@ class LeaveIn(Schema):
     password: Password
 
 
-class BadPassword(YpsochromError):
-    """A password that is not the painter's, or that is too weak to be one."""
-
-    code = "site.bad_password"
-
-
 def _account(request: HttpRequest) -> User:
     """Who asks, at a site with accounts."""
     if not settings.HOSTED:
@@ -150,7 +141,7 @@ def confirm_code(request: HttpRequest, given: CodeIn) -> SparesOut:
     """Ask for codes from now on, once the app has shown one that fits; every other session ends by it."""
     who = _account(request)
     spares = codes.confirm(who, given.code)
-    people.end_sessions(who, but=request.session.session_key)
+    sessions.end(who, but=request.session.session_key)
     events.note(who, "code on", request)
     return SparesOut(spares=spares)
 
@@ -170,15 +161,8 @@ def change_password(request: HttpRequest, given: PasswordIn) -> AccountOut:
     """Change the password; every other session ends by it."""
     who = _account(request)
     _checked(request, who, given.old)
-    try:
-        validate_password(given.new, who)
-    except ValidationError as problem:
-        raise BadPassword("This password is too weak.", " ".join(problem.messages)) from problem
-    who.set_password(given.new)
-    who.save(update_fields=["password"])
-    people.end_sessions(who, but=request.session.session_key)
+    passwords.change(who, given.new, request)
     update_session_auth_hash(request, who)
-    events.note(who, "password", request)
     return _out(request, who)
 
 
@@ -186,7 +170,7 @@ def change_password(request: HttpRequest, given: PasswordIn) -> AccountOut:
 def end_session(request: HttpRequest, session_id: Word) -> AccountOut:
     """End another session."""
     who = _account(request)
-    found = next((one for one in people.sessions_of(who) if _id(one.session_key) == session_id), None)
+    found = next((one for one in sessions.of(who) if _id(one.session_key) == session_id), None)
     if found is None:
         raise NotFound("session")
     found.delete()
@@ -199,7 +183,7 @@ def leave(request: HttpRequest, given: LeaveIn) -> Status[None]:
     who = _account(request)
     _checked(request, who, given.password)
     number = who.pk
-    people.end_sessions(who)
+    sessions.end(who)
     logout(request)
     User.objects.get(pk=number).delete()
     log.info("painter %s left", number)
@@ -210,17 +194,17 @@ def _checked(request: HttpRequest, who: User, password: str) -> None:
     """The password once more; wrong ones count as those at the login do."""
     name = who.get_username()
     if not AxesProxyHandler.is_allowed(request, {"username": name}):
-        raise BadPassword("Too many wrong passwords.", "Wait a quarter of an hour.")
+        raise passwords.BadPassword("Too many wrong passwords.", "Wait a quarter of an hour.")
     if authenticate(request, username=name, password=password) is None:
         events.note(who, "refused", request)
-        raise BadPassword("That is not your password.", "Type it again.")
+        raise passwords.BadPassword("That is not your password.", "Type it again.")
 
 
 def _sessions_out(request: HttpRequest, who: User) -> list[SessionOut]:
     here = request.session.session_key
     found = [
         SessionOut(id=_id(one.session_key), began=one.get_decoded().get(BEGAN), here=one.session_key == here)
-        for one in people.sessions_of(who)
+        for one in sessions.of(who)
     ]
     return sorted(found, key=lambda one: (not one.here, -(one.began.timestamp() if one.began else 0.0)))
 

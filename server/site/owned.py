@@ -47,6 +47,11 @@ def one_of_rows(rows: Any, owner: Any, what: str, **which: Any) -> Any:
     return row
 
 
+def site_of(request: HttpRequest) -> str:
+    """The site's own address as whoever asks has it, to begin links with."""
+    return f"{request.scheme}://{request.get_host()}"
+
+
 def painter(request: HttpRequest) -> Any:
     """Who asks; the API's authentication has made sure that somebody does."""
     return request.user

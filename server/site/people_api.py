@@ -1,30 +1,24 @@
 """HTTP of people at a hosted site: who looks after it invites and gives roles; strangers join, or ask for a new password."""
 
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import Annotated, Any
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
-from django.db.models import Q, Sum
+from django.db.models import Sum
 from django.http import HttpRequest
 from ninja import Field, Router, Status
 from ninja.errors import AuthenticationError
 from ninja.utils import check_csrf
 
 from server.records.models import StoredPicture
-from server.school import events, mail, people, quotas
+from server.school import events, mail, passwords, people, quotas
 from server.school.models import Member, Place, Role
 from server.site.schema import Schema
-from ypsochrom.kit.errors import BadSetting
 
 from .fields import Mail, Name, Password, RowId
-from .owned import painter
+from .owned import painter, site_of
 from .problems import PROBLEMS, Conflict
-
-ASKED_AGAIN_AFTER = timedelta(minutes=5)
-"""Nobody's mail box is filled by a stranger."""
 
 router = Router()
 
@@ -107,10 +101,6 @@ class NewPasswordIn(Schema):
     password: Password
 
 
-def _site(request: HttpRequest) -> str:
-    return f"{request.scheme}://{request.get_host()}"
-
-
 def _hosted() -> None:
     if not settings.HOSTED:
         raise Conflict("This studio is on your own machine and asks for no login.", "There is nobody to invite.")
@@ -161,7 +151,7 @@ def _out(request: HttpRequest, owner: User) -> PeopleOut:
 
 
 def _place(request: HttpRequest, one: Place) -> InvitedOut:
-    url = _site(request) + people.link_of(one)
+    url = site_of(request) + people.link_of(one)
     return InvitedOut(id=one.pk, role=Role(one.role), mail=one.mail, until=one.until, url=url)
 
 
@@ -171,7 +161,7 @@ def invite(request: HttpRequest, given: InviteIn) -> PeopleOut:
     owner = _owner(request)
     place = people.invite(owner, given.role, given.mail, request)
     if given.mail:
-        mail.send_invitation.enqueue(place.pk, _site(request))
+        mail.send_invitation.enqueue(place.pk, site_of(request))
     return _out(request, owner)
 
 
@@ -211,12 +201,8 @@ def join(request: HttpRequest, code: Name, given: JoinIn) -> Status[None]:
 def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
     """Ask for a link to a new password; the answer is the same whether there is such a painter or not."""
     _open(request)
-    wanted = given.who.strip()
-    found = Q(username=wanted) | Q(email__iexact=wanted) if "@" in wanted else Q(username=wanted)
-    for who in User.objects.filter(found, is_active=True).exclude(email="")[:3]:
-        if not events.happened(who, "forgot", within=ASKED_AGAIN_AFTER):
-            events.note(who, "forgot", request)
-            mail.send_new_password.enqueue(who.pk, _site(request))
+    for who in passwords.forgotten(given.who.strip(), request):
+        mail.send_new_password.enqueue(who.pk, site_of(request))
     return Status(204, None)
 
 
@@ -224,15 +210,5 @@ def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
 def reset(request: HttpRequest, given: NewPasswordIn) -> Status[None]:
     """Set a new password by the link in a letter; whoever was logged in is so no longer."""
     _open(request)
-    who = mail.who_resets(given.number, given.token)
-    if who is None:
-        raise Conflict("This link does not count any more.", "Ask for a new one: each counts once, for a day.")
-    try:
-        validate_password(given.password, who)
-    except ValidationError as problem:
-        raise BadSetting("This password is too weak.", " ".join(problem.messages)) from problem
-    who.set_password(given.password)
-    who.save(update_fields=["password"])
-    people.end_sessions(who)
-    events.note(who, "password", request)
+    passwords.reset(given.number, given.token, given.password, request)
     return Status(204, None)

@@ -166,10 +166,13 @@ AUTH_PASSWORD_VALIDATORS = [
     for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator")
 ]
 TASKS: dict[str, dict[str, Any]] = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
+TURNS = ("default", "second", "later")
+"""Queues of Redis in the order in which they are worked off: everybody's first computation before anybody's second."""
+
 if "YPSOCHROM_QUEUE" in os.environ:
     INSTALLED_APPS += ["django_rq"]
     _turn = {"URL": os.environ["YPSOCHROM_QUEUE"], "DEFAULT_TIMEOUT": 3600, "DEFAULT_RESULT_TTL": 3600}
-    RQ_QUEUES = dict.fromkeys(("default", "second", "later"), _turn)
+    RQ_QUEUES = dict.fromkeys(TURNS, _turn)
     TASKS = {"default": {"BACKEND": "django_tasks_rq.RQBackend", "QUEUES": list(RQ_QUEUES)}}
 
 USUAL_MB = int(os.environ.get("YPSOCHROM_USUAL_MB", "2000"))

@@ -13,7 +13,7 @@ from server.site.schema import Schema
 
 from . import tablets
 from .fields import Name
-from .owned import painter
+from .owned import painter, site_of
 from .problems import PROBLEMS, Conflict
 
 router = Router()
@@ -99,7 +99,7 @@ def close_door(request: HttpRequest) -> TabletsOut:
 @router.post("/invitation", response={200: InvitationOut, **PROBLEMS})
 def invite(request: HttpRequest, given: InvitationIn) -> InvitationOut:
     """A code that lets one tablet in, once."""
-    url, picture, until = tablets.invite(painter(request), given.to, f"{request.scheme}://{request.get_host()}")
+    url, picture, until = tablets.invite(painter(request), given.to, site_of(request))
     return InvitationOut(url=url, picture=picture, until=until)
 
 

@@ -10,11 +10,16 @@ import sys
 import tempfile
 from pathlib import Path
 
-from .place import REPOSITORY, Place, free_port, missing
+from tools.storm.studio import REPOSITORY, free_port
+
+from .place import Place, missing
 
 PAINTERS = {"ada": "owner", "cleo": "teacher", "ben": "painter"}
 PASSWORD = "ochre and umber 9"
 """Of the demo's painters, on this machine alone."""
+
+
+ONLY_HERE = "server/records/tests/at_a_hosted_site.py"
 
 
 def main() -> int:
@@ -45,8 +50,8 @@ def _serve(port: int) -> int:
 
 
 def _people(place: Place) -> None:
-    for name, role in PAINTERS.items():
-        place.run("-m", "tools.hosted.person", name, role, PASSWORD)
+    for name, role in PAINTERS.items() if place.is_new else ():
+        place.run("manage.py", "add_painter", name, "--role", role, YPSOCHROM_NEW_PASSWORD=PASSWORD)
     place.run("-m", "demo.load", "--once", "--painter", "ben")
 
 
@@ -58,7 +63,7 @@ def _test(on_postgres: list[str]) -> int:
             site = {"YPSOCHROM_SITE": place.address, "YPSOCHROM_PASSWORD": PASSWORD}
             journey = _pytest(["e2e/hosted_journey.py"], site)
             own = {name: place.environment[name] for name in ("YPSOCHROM_DATABASE", "YPSOCHROM_QUEUE")}
-            server = _pytest([*on_postgres, "-n", "2", "--dist", "loadfile"], own)
+            server = _pytest([*on_postgres, ONLY_HERE, "-n", "2", "--dist", "loadfile"], own)
     return journey or server
 
 

@@ -3,7 +3,6 @@
 import os
 import secrets
 import shutil
-import socket
 import subprocess
 import sys
 import time
@@ -11,24 +10,13 @@ from pathlib import Path
 from types import TracebackType
 from typing import Self
 
-REPOSITORY = Path(__file__).parents[2]
+from demo.serve import answers
+from tools.storm.studio import REPOSITORY, free_port
+
 HOST = "localhost"
 WAITS_S = 60.0
 POSTGRES_ACCOUNT = "postgres"
 """PostgreSQL refuses to run as root; root runs it under the account that its package makes."""
-
-
-def free_port() -> int:
-    """A port that nobody listens at."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
-
-
-def answers(port: int) -> bool:
-    """Whether somebody listens at a port."""
-    with socket.socket() as probe:
-        return probe.connect_ex(("127.0.0.1", port)) == 0
 
 
 def missing() -> list[str]:
@@ -45,12 +33,13 @@ def _postgres(command: str) -> str:
 
 
 class Place:
-    """A site in a folder; what was there before goes on. `address` is where it opens."""
+    """A site in a folder; what was there before goes on, unless it `is_new`. `address` is where it opens."""
 
     def __init__(self, folder: Path, port: int, *, store: str | None = None) -> None:
         self._folder, self._port, self._store = folder, port, store
         self._web, self._redis, self._database = free_port(), free_port(), free_port()
         self._processes: list[subprocess.Popen[bytes]] = []
+        self.is_new = not folder.exists()
         folder.mkdir(parents=True, exist_ok=True)
         if folder.stat().st_uid != os.getuid():
             raise RuntimeError(f"{folder} is somebody else's.")

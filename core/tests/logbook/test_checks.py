@@ -7,7 +7,7 @@ from types import SimpleNamespace
 import pytest
 
 from ypsochrom.checks.colours import AreaFinding
-from ypsochrom.logbook.checks import SURE_STEPS, Off, off_by, seen_in_a_photo
+from ypsochrom.logbook.checks import SURE_STEPS, Off, found_in_words, off_by, seen_in_a_photo
 
 AT = datetime(2026, 6, 1, 18, tzinfo=UTC)
 SOUND = AreaFinding("a01", 0.4, 0.1, 0.0, 0.0, 4.0, (44.0, 0.0, 0.0), (40.0, 0.0, 0.0), "a little too light")
@@ -37,3 +37,20 @@ def test_a_check_is_off_by_the_middle_of_its_painted_areas_and_says_which_is_off
     bare = replace(SOUND, area="a04", de00=40.0, looks_like=0)
     assert off_by([SOUND, light, near, bare]) == Off(0.4, 4.0, "a02", "too dark", 9.0)
     assert off_by([bare, replace(SOUND, covered=0.2)]) is None
+
+
+@pytest.mark.parametrize(
+    ("things", "off", "words"),
+    [
+        (0, None, "nothing to mend"),
+        (1, None, "1 thing to mend"),
+        (0, Off(0.04, 0.42, "gone", "", 0.9), "nothing to mend; values right, colours off by ΔE 0.4"),
+        (
+            2,
+            Off(0.34, 4.12, "a02", "too dark", 7.9),
+            "2 things to mend; values off by 0.3 of a step, colours off by ΔE 4.1; most in “the bowl”: too dark (7.9)",
+        ),
+    ],
+)
+def test_what_a_check_found_is_one_line(things, off, words):
+    assert found_in_words(things, off, {"a02": "the bowl"}) == words

@@ -22,6 +22,7 @@ class Migration(migrations.Migration):
                 ('about', models.CharField(choices=[('painting', 'Painting'), ('area', 'Area'), ('unit', 'Unit')], default='painting', max_length=8)),
                 ('subject', models.CharField(blank=True, max_length=160)),
                 ('title', models.CharField(blank=True, max_length=200)),
+                ('pass_number', models.IntegerField(null=True)),
                 ('text', models.CharField(max_length=2000)),
                 ('at', models.DateTimeField(auto_now_add=True)),
                 ('done', models.BooleanField(default=False)),

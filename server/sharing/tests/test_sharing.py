@@ -164,9 +164,10 @@ def test_a_teacher_remarks_on_areas_and_units_and_the_painter_answers_and_ticks(
         ]
     assert [(one["text"], one["title"], one["own"]) for one in told] == [
         ("lose this edge", area["name"], True),
-        ("a larger brush", f"pass {unit['pass_number']}: {unit['title']}", True),
+        ("a larger brush", unit["title"], True),
         ("good start", "", True),
     ]
+    assert [one["pass_number"] for one in told] == [None, unit["pass_number"], None]
     assert school.ask("pupil", "get", "news") == [
         {"painting": school.painting, "title": "Two halves", "by": "cleo", "count": 3}
     ]

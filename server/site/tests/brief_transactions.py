@@ -10,12 +10,10 @@ import threading
 import time
 from collections.abc import Callable
 
-from django.db import connection
 from django.db.transaction import Atomic
 from django.http import HttpRequest, HttpResponse
 
-MOST_S = 0.1 if connection.vendor == "sqlite" else 0.2
-"""PostgreSQL's driver puts long texts into words in Python."""
+MOST_S = 0.1
 
 _here = threading.local()
 _enter, _exit = Atomic.__enter__, Atomic.__exit__

@@ -12,8 +12,9 @@ from server.materials.services import add_tubes
 from server.records.models import Painting
 from ypsochrom.materials.shelf import starter_shelf
 
-JSON = "application/json"
-OLD, NEW = "ochre and umber 9", "viridian at dusk 7"
+from .accounts import NEW, OLD, logged_in
+from .accounts import ask as ask_studio
+
 pytestmark = pytest.mark.django_db
 
 
@@ -27,18 +28,8 @@ def ada():
     return User.objects.create_user("ada", password=OLD)
 
 
-def logged_in(name="ada", password=OLD, status=200):
-    client = Client()
-    answer = client.post("/api/studio/login", {"username": name, "password": password}, content_type=JSON)
-    assert answer.status_code == status, answer.content
-    return client
-
-
 def ask(client, method, path="", body=None, status=200):
-    more = {} if body is None else {"data": json.dumps(body), "content_type": JSON}
-    answer = getattr(client, method)(f"/api/studio/account{path}", **more)
-    assert answer.status_code == status, answer.content
-    return answer.json() if answer.content else None
+    return ask_studio(client, method, f"/account{path}", body, status)
 
 
 def test_an_account_tells_where_it_is_logged_in_and_no_key(ada):

@@ -1,6 +1,5 @@
 """Who belongs to a hosted site: roles, invitations, new passwords by mail, one-time codes, what happened, and limits."""
 
-import json
 import re
 from datetime import timedelta
 
@@ -21,8 +20,8 @@ from server.records.tidying import tidy
 from server.school import people
 from server.school.models import Event, Member, Place, Role
 
-JSON = "application/json"
-OLD, NEW = "ochre and umber 9", "viridian at dusk 7"
+from .accounts import NEW, OLD, ask, logged_in
+
 pytestmark = pytest.mark.django_db
 
 
@@ -37,19 +36,6 @@ def ada():
     ada = User.objects.create_user("ada", password=OLD, email="ada@example.org")
     people.set_role(ada, Role.OWNER)
     return ada
-
-
-def ask(client, method, path, body=None, status=200, **more):
-    data = {} if body is None else {"data": json.dumps(body), "content_type": JSON}
-    answer = getattr(client, method)(f"/api/studio{path}", **data, **more)
-    assert answer.status_code == status, answer.content
-    return answer.json() if answer.content else None
-
-
-def logged_in(name="ada", password=OLD, status=200, **more):
-    client = Client()
-    answer = ask(client, "post", "/login", {"username": name, "password": password, **more}, status)
-    return client if status == 200 else answer
 
 
 def kinds(who):

@@ -312,14 +312,14 @@ def test_a_full_disk_gives_up_its_reserve_for_what_is_removed(client, painting, 
     assert not (tmp_path / "reserve").exists()
 
 
-@pytest.mark.skipif(
-    connection.vendor != "sqlite", reason="PostgreSQL cannot be made read-only and back within one test"
-)
-@pytest.mark.django_db
+READ_ONLY = {"sqlite": "PRAGMA query_only = {}", "postgresql": "SET default_transaction_read_only = {}"}
+
+
+@pytest.mark.django_db(transaction=True)
 def test_a_folder_that_cannot_be_written_to_is_told_in_words_and_reading_goes_on(client, planned):
     number = planned["id"]
     with connection.cursor() as cursor:
-        cursor.execute("PRAGMA query_only = ON")
+        cursor.execute(READ_ONLY[connection.vendor].format("on"))
     try:
         for path in (f"subject/paintings/{number}", f"values/{number}", f"passes/{number}", "materials/tubes"):
             assert client.get(f"/api/{path}").status_code == 200, path
@@ -332,7 +332,7 @@ def test_a_folder_that_cannot_be_written_to_is_told_in_words_and_reading_goes_on
             assert refused.json()["hint"]
     finally:
         with connection.cursor() as cursor:
-            cursor.execute("PRAGMA query_only = OFF")
+            cursor.execute(READ_ONLY[connection.vendor].format("off"))
     assert client.put(f"/api/mixes/{number}", {"tubes": 5}, content_type="application/json").status_code == 200
 
 

@@ -14,14 +14,18 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-it("asks to log in over the page when the session has ended, and keeps what was typed", async () => {
-  let open = true;
+const LATE = { timeout: 5000 };
+
+/** The application at a hosted site; `site.open` says whether somebody is logged in. */
+function atASite(open: boolean) {
+  const site = { open };
   const json = (status: number, body: unknown) =>
     new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
   vi.stubGlobal("fetch", async (request: Request) => {
     const path = new URL(request.url).pathname;
-    if (path === "/api/studio/login") open = true;
-    if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
+    if (path === "/api/studio/login") site.open = true;
+    if (!site.open)
+      return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
     if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true, role: "painter" });
     if (path === "/api/subject/paintings") return json(200, { paintings: [], count: 30, page: 1, pages: 2 });
     if (path === "/api/easel/now") return json(200, { now: "2026-06-01T09:00:00Z", paintings: [], low: [] });
@@ -37,43 +41,31 @@ it("asks to log in over the page when the session has ended, and keeps what was 
       </MemoryRouter>
     </QueryClientProvider>,
   );
-  await userEvent.type(await screen.findByLabelText("Search by title", {}, { timeout: 5000 }), "ket");
-  open = false;
-  await act(() => queries.invalidateQueries());
-  const dialog = await screen.findByRole("dialog", { name: "Your session has ended" }, { timeout: 5000 });
-  expect(dialog).toBeTruthy();
-  await userEvent.type(screen.getByLabelText("Name"), "ben");
+  return { site, queries };
+}
+
+async function logIn() {
+  await userEvent.type(await screen.findByLabelText("Name", {}, LATE), "ben");
   await userEvent.type(screen.getByLabelText("Password"), "long enough 4");
   await userEvent.click(screen.getByRole("button", { name: "Log in" }));
+}
+
+it("asks to log in over the page when the session has ended, and keeps what was typed", async () => {
+  const { site, queries } = atASite(true);
+  await userEvent.type(await screen.findByLabelText("Search by title", {}, LATE), "ket");
+  site.open = false;
+  await act(() => queries.invalidateQueries());
+  const dialog = await screen.findByRole("dialog", { name: "Your session has ended" }, LATE);
+  expect(dialog).toBeTruthy();
+  await logIn();
   await vi.waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
   expect((screen.getByLabelText("Search by title") as HTMLInputElement).value).toBe("ket");
 });
 
 it("asks for the login once where nobody was logged in, and says nothing of a session that ended", async () => {
-  let open = false;
-  const json = (status: number, body: unknown) =>
-    new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json" } });
-  vi.stubGlobal("fetch", async (request: Request) => {
-    const path = new URL(request.url).pathname;
-    if (path === "/api/studio/login") open = true;
-    if (!open) return json(401, { code: "site.login", message: "You are not logged in.", hint: "Log in." });
-    if (path.startsWith("/api/studio")) return json(200, { painter: "ben", hosted: true, role: "painter" });
-    return json(200, path === "/api/subject/paintings" ? { paintings: [], count: 0, page: 1, pages: 1 } : []);
-  });
-  const queries = new StudioClient({ defaultOptions: { queries: { retry: false } } });
-  render(
-    <QueryClientProvider client={queries}>
-      <MemoryRouter>
-        <UndoProvider>
-          <App />
-        </UndoProvider>
-      </MemoryRouter>
-    </QueryClientProvider>,
-  );
-  await userEvent.type(await screen.findByLabelText("Name", {}, { timeout: 5000 }), "ben");
-  await userEvent.type(screen.getByLabelText("Password"), "long enough 4");
-  await userEvent.click(screen.getByRole("button", { name: "Log in" }));
-  expect(await screen.findByRole("button", { name: "Log out" }, { timeout: 5000 })).toBeTruthy();
+  atASite(false);
+  await logIn();
+  expect(await screen.findByRole("button", { name: "Log out" }, LATE)).toBeTruthy();
   await act(() => new Promise((later) => setTimeout(later, 400)));
   expect(screen.queryByRole("dialog")).toBeNull();
 });

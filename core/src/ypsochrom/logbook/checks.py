@@ -1,6 +1,6 @@
 """What a checked photo tells the log: how far it is off, and values that dry areas came out at where the photo can be trusted."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -41,6 +41,20 @@ def off_by(areas: Sequence[AreaFinding]) -> Off | None:
         worst.words,
         worst.de00,
     )
+
+
+RIGHT_STEPS = 0.1
+"""Common practice: nobody mends a smaller difference of value."""
+
+
+def found_in_words(things: int, off: Off | None, names: Mapping[str, str]) -> str:
+    """What a check found, as a line of the diary: how many things there are to mend, how far values and colours are off."""
+    mend = f"{things} thing{'' if things == 1 else 's'} to mend" if things else "nothing to mend"
+    if off is None:
+        return mend
+    values = "values right" if off.value < RIGHT_STEPS else f"values off by {off.value:.1f} of a step"
+    most = f"; most in “{names[off.area]}”: {off.words} ({off.most:.1f})" if off.area in names else ""
+    return f"{mend}; {values}, colours off by ΔE {off.colour:.1f}{most}"
 
 
 def seen_in_a_photo(report: Report, at: datetime, key: str, painting: str) -> tuple[Observation, ...]:

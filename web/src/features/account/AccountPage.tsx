@@ -7,12 +7,14 @@ import { Link } from "react-router";
 
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
+import { useAttempt } from "../../shared/ui/useAttempt";
+import { moment } from "../../shared/ui/words";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { Codes } from "./Codes";
 import { Happened } from "./Happened";
 import { MailForm } from "./MailForm";
 import { accountQuery, changePassword, endSession, leave, type Account } from "./queries";
-import { mb, moment, roleWord } from "./words";
+import { mb, roleWord } from "./words";
 
 export default function AccountPage() {
   const found = useQuery(accountQuery);
@@ -48,18 +50,14 @@ function Password() {
   const { tell } = useUndo();
   const [old, setOld] = useState("");
   const [next, setNext] = useState("");
-  const [problem, setProblem] = useState("");
-  const keep = async () => {
-    setProblem("");
-    try {
+  const { problem, attempt } = useAttempt();
+  const keep = () =>
+    attempt(async () => {
       queries.setQueryData(accountQuery.queryKey, await changePassword(old, next));
       setOld("");
       setNext("");
       tell("The password is changed. Other browsers are logged out.");
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+    });
   return (
     <Stack
       component="form"
@@ -124,16 +122,12 @@ function Sessions({ account }: { account: Account }) {
 function Leaving() {
   const [isSure, setSure] = useState(false);
   const [password, setPassword] = useState("");
-  const [problem, setProblem] = useState("");
-  const go = async () => {
-    setProblem("");
-    try {
+  const { problem, attempt } = useAttempt();
+  const go = () =>
+    attempt(async () => {
       await leave(password);
       window.location.assign("/");
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+    });
   return (
     <Box component="section" aria-label="Delete the account">
       <Typography variant="h2" gutterBottom>

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { Alert, Box, Button, Stack, TextField, Typography } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
 
-import { inWords, type Schemas } from "../../shared/api/client";
+import type { Schemas } from "../../shared/api/client";
+import { useAttempt } from "../../shared/ui/useAttempt";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { accountQuery, beginCode, confirmCode, endCode, type Account } from "./queries";
 
@@ -15,11 +16,7 @@ export function Codes({ account }: { account: Account }) {
   const [code, setCode] = useState("");
   const [begun, setBegun] = useState<Schemas["CodeBegun"] | null>(null);
   const [spares, setSpares] = useState<string[]>([]);
-  const [problem, setProblem] = useState("");
-  const doing = (what: () => Promise<void>) => {
-    setProblem("");
-    what().catch((error: unknown) => setProblem(inWords(error)));
-  };
+  const { problem, attempt } = useAttempt();
   const begin = async () => {
     setBegun(await beginCode(password));
     setPassword("");
@@ -76,7 +73,7 @@ export function Codes({ account }: { account: Account }) {
               slotProps={{ htmlInput: { inputMode: "numeric", maxLength: 10 } }}
               onChange={(event) => setCode(event.target.value)}
             />
-            <Button variant="contained" disabled={!code.trim()} onClick={() => doing(confirm)}>
+            <Button variant="contained" disabled={!code.trim()} onClick={() => void attempt(confirm)}>
               Ask for codes from now on
             </Button>
             <Button onClick={() => setBegun(null)}>Cancel</Button>
@@ -89,7 +86,7 @@ export function Codes({ account }: { account: Account }) {
           sx={{ gap: 2, flexWrap: "wrap" }}
           onSubmit={(event) => {
             event.preventDefault();
-            doing(account.asks_for_code ? end : begin);
+            void attempt(account.asks_for_code ? end : begin);
           }}
         >
           <TextField

@@ -4,23 +4,15 @@ import { useState } from "react";
 import { Alert, Button, Stack, TextField, Typography } from "@mui/material";
 import { Link } from "react-router";
 
-import { inWords } from "../../shared/api/client";
+import { useAttempt } from "../../shared/ui/useAttempt";
 import { Outside } from "./Outside";
 import { forgot } from "./queries";
 
 export default function ForgotPage() {
   const [who, setWho] = useState("");
   const [asked, setAsked] = useState(false);
-  const [problem, setProblem] = useState("");
-  const ask = async () => {
-    setProblem("");
-    try {
-      await forgot(who.trim());
-      setAsked(true);
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+  const { problem, attempt } = useAttempt();
+  const ask = async () => setAsked(await attempt(() => forgot(who.trim())));
   if (asked)
     return (
       <Outside title="Look into your mail">

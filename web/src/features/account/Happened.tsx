@@ -1,8 +1,8 @@
 /** What happened to an account, or to all of them, the newest first. */
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from "@mui/material";
 
+import { moment } from "../../shared/ui/words";
 import type { Happening } from "./queries";
-import { moment } from "./words";
 
 export function Happened({ events, names = false }: { events: Happening[]; names?: boolean }) {
   return (

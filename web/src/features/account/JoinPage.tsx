@@ -7,6 +7,7 @@ import { Link, useParams } from "react-router";
 
 import { inWords } from "../../shared/api/client";
 import { Loading } from "../../shared/ui/States";
+import { useAttempt } from "../../shared/ui/useAttempt";
 import { Outside } from "./Outside";
 import { join, placeQuery } from "./queries";
 import { roleWord } from "./words";
@@ -18,7 +19,7 @@ export default function JoinPage() {
   const [password, setPassword] = useState("");
   const [mail, setMail] = useState<string | null>(null);
   const [joined, setJoined] = useState(false);
-  const [problem, setProblem] = useState("");
+  const { problem, attempt } = useAttempt();
   if (place.isPending) return <Loading what="the invitation" />;
   if (place.isError)
     return (
@@ -35,15 +36,8 @@ export default function JoinPage() {
         </Button>
       </Outside>
     );
-  const take = async () => {
-    setProblem("");
-    try {
-      await join(code, name.trim(), password, (mail ?? place.data.mail).trim());
-      setJoined(true);
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+  const take = async () =>
+    setJoined(await attempt(() => join(code, name.trim(), password, (mail ?? place.data.mail).trim())));
   return (
     <Outside title="Your place in the studio">
       <Typography>

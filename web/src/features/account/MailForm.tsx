@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Alert, Button, Stack, TextField, Typography } from "@mui/material";
 import { useQueryClient } from "@tanstack/react-query";
 
-import { inWords } from "../../shared/api/client";
+import { useAttempt } from "../../shared/ui/useAttempt";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { accountQuery, changeMail, type Account } from "./queries";
 
@@ -13,17 +13,13 @@ export function MailForm({ account }: { account: Account }) {
   const { tell } = useUndo();
   const [mail, setMail] = useState(account.mail);
   const [password, setPassword] = useState("");
-  const [problem, setProblem] = useState("");
-  const keep = async () => {
-    setProblem("");
-    try {
+  const { problem, attempt } = useAttempt();
+  const keep = () =>
+    attempt(async () => {
       queries.setQueryData(accountQuery.queryKey, await changeMail(mail.trim(), password));
       setPassword("");
       tell(mail.trim() ? "A link to a new password would go there." : "No mail is sent to you any more.");
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+    });
   return (
     <Stack
       component="form"

@@ -22,6 +22,7 @@ import { inWords } from "../../shared/api/client";
 import { Choice } from "../../shared/ui/Choice";
 import { CopyLink } from "../../shared/ui/CopyLink";
 import { Failed, Loading } from "../../shared/ui/States";
+import { soMany, moment } from "../../shared/ui/words";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { Happened } from "./Happened";
 import {
@@ -34,7 +35,7 @@ import {
   type Place,
   type Role,
 } from "./queries";
-import { mb, moment, ROLES, roleWord } from "./words";
+import { mb, ROLES, roleWord } from "./words";
 
 /** Carries out a change and shows what became of it. */
 type Doing = (what: Promise<People>, done?: string) => Promise<boolean>;
@@ -59,9 +60,7 @@ export default function PeoplePage() {
   return (
     <Box component="main" sx={{ p: 3, maxWidth: 1040, mx: "auto", display: "grid", gap: 4 }}>
       <title>Painters · Ypsochrom</title>
-      <Typography variant="h1">
-        {people.length} painter{people.length === 1 ? "" : "s"}
-      </Typography>
+      <Typography variant="h1">{soMany(people.length, "painter")}</Typography>
       <Invite mails={mails} doing={doing} />
       {places.length > 0 && <Places places={places} doing={doing} />}
       <Box component="section" aria-label="Painters" sx={{ overflow: "auto" }}>

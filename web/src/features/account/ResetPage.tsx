@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Alert, Button, Stack, TextField } from "@mui/material";
 import { Link, useParams } from "react-router";
 
-import { inWords } from "../../shared/api/client";
+import { useAttempt } from "../../shared/ui/useAttempt";
 import { Outside } from "./Outside";
 import { reset } from "./queries";
 
@@ -12,16 +12,8 @@ export default function ResetPage() {
   const { number = "", token = "" } = useParams();
   const [password, setPassword] = useState("");
   const [done, setDone] = useState(false);
-  const [problem, setProblem] = useState("");
-  const keep = async () => {
-    setProblem("");
-    try {
-      await reset(number, token, password);
-      setDone(true);
-    } catch (error) {
-      setProblem(inWords(error));
-    }
-  };
+  const { problem, attempt } = useAttempt();
+  const keep = async () => setDone(await attempt(() => reset(number, token, password)));
   return (
     <Outside title={done ? "The password is changed" : "A new password"}>
       {done ? (

@@ -1,9 +1,5 @@
-/** Times and roles in words. */
+/** Roles and amounts in words. */
 import type { Role } from "./queries";
-
-const format = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
-
-export const moment = (time: string): string => format.format(new Date(time));
 
 export const ROLES: [Role, string][] = [
   ["painter", "Painter"],

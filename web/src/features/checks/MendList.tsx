@@ -2,6 +2,7 @@
 import { Alert, Box, Button, ButtonBase, Stack, Typography } from "@mui/material";
 
 import { AdviceList } from "../../shared/ui/AdviceList";
+import { capital } from "../../shared/ui/words";
 import { Section } from "../../shared/ui/Facts";
 import type { Check, Mend, Report } from "./queries";
 
@@ -26,7 +27,7 @@ export function sorted(mend: Mend[]) {
 export function headed(words: string): [string, string] {
   const [head, ...rest] = words.split(": ");
   const said = rest.join(": ");
-  return [head!, said.charAt(0).toUpperCase() + said.slice(1)];
+  return [head!, capital(said)];
 }
 
 export function MendList({ check, report, chosen, choose, accept }: Props) {

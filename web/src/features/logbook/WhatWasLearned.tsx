@@ -17,6 +17,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
+import { moment } from "../../shared/ui/words";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import {
   behindQuery,
@@ -32,7 +33,6 @@ import {
 import { between, claims, counted, effectWords, groupWords, said, seen } from "./words";
 
 const PAGE = 50;
-const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 const Charts = lazy(() => import("./Charts"));
 const Teaching = lazy(() => import("./Teaching"));
@@ -86,7 +86,7 @@ export default function WhatWasLearned() {
       {all.anew.map(({ what, title, since }) => (
         <Stack key={what} direction="row" sx={{ alignItems: "center", gap: 1, mt: 1 }}>
           <Typography>
-            {title}: learned anew since {day.format(new Date(since))}, and nothing was seen since.
+            {title}: learned anew since {moment(since)}, and nothing was seen since.
           </Typography>
           <Button onClick={() => void keep(() => learnAnew(what, false))}>Take it all in again</Button>
         </Stack>
@@ -235,7 +235,7 @@ function Behind({ learned, since, anew, leave }: BehindProps) {
           <Button onClick={() => anew(true)}>Forget it and learn anew</Button>
         ) : (
           <>
-            <Typography>Learned anew since {day.format(new Date(since))}.</Typography>
+            <Typography>Learned anew since {moment(since)}.</Typography>
             <Button onClick={() => anew(false)}>Take it all in again</Button>
           </>
         )}
@@ -244,7 +244,7 @@ function Behind({ learned, since, anew, leave }: BehindProps) {
         <TableBody>
           {found.data.observations.map((one) => (
             <TableRow key={one.id} sx={{ color: one.left_out ? "text.secondary" : undefined }}>
-              <TableCell sx={{ color: "inherit" }}>{day.format(new Date(one.at))}</TableCell>
+              <TableCell sx={{ color: "inherit" }}>{moment(one.at)}</TableCell>
               <TableCell sx={{ color: "inherit" }}>{one.painting_title}</TableCell>
               <TableCell sx={{ color: "inherit" }}>{one.of}</TableCell>
               <TableCell align="right" sx={{ color: "inherit" }}>

@@ -1,4 +1,5 @@
 /** Practice in a painter's words. */
+import { capital } from "../../shared/ui/words";
 import type { Exercise, Question, Standing, Verdict } from "./queries";
 
 /** A size in the unit that it is judged in. */
@@ -32,7 +33,7 @@ export function verdictWords({ is_right, off, number }: Verdict, { unit, asks }:
   if (off == null || number == null) return is_right ? "Right." : "Not this time.";
   if (Math.abs(off) < 1e-9) return "Right, exactly.";
   const by = `off by ${sized(Math.abs(off), unit)}`;
-  return is_right ? `Right, ${by}.` : `${by.charAt(0).toUpperCase()}${by.slice(1)}.`;
+  return is_right ? `Right, ${by}.` : `${capital(by)}.`;
 }
 
 export const NEEDS: Record<Question["needs"], string> = {

@@ -3,9 +3,8 @@ import { Box, Card, CardActionArea, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 
+import { soMany } from "../../shared/ui/words";
 import { newsQuery, shownQuery } from "./queries";
-
-const remarks = (count: number) => `${count} remark${count === 1 ? "" : "s"}`;
 
 /** One line for every painting at which remarks by others wait. */
 export function RemarkNews() {
@@ -13,7 +12,7 @@ export function RemarkNews() {
   return news.data?.map((one) => (
     <Box key={one.painting} sx={{ maxWidth: 1240, mx: "auto", px: { xs: 2, md: 4 }, py: 0.5 }}>
       <Link to={`/sharing/${one.painting}`}>
-        {remarks(one.count)} on “{one.title}”, the newest by {one.by}
+        {soMany(one.count, "remark")} on “{one.title}”, the newest by {one.by}
       </Link>
     </Box>
   ));
@@ -64,7 +63,7 @@ export default function ShownToMe() {
                     </Typography>
                     <Typography color="text.secondary">
                       {one.by}
-                      {one.remarks > 0 && ` · ${remarks(one.remarks)} open`}
+                      {one.remarks > 0 && ` · ${soMany(one.remarks, "remark")} open`}
                     </Typography>
                   </Box>
                 </CardActionArea>

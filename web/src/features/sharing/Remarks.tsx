@@ -3,10 +3,8 @@ import { useState } from "react";
 
 import { Box, Button, Checkbox, Stack, TextField, Typography } from "@mui/material";
 
+import { capital, moment } from "../../shared/ui/words";
 import type { Remark } from "./queries";
-import { capital } from "./words";
-
-const moment = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
 
 interface ListProps {
   remarks: Remark[];
@@ -39,7 +37,7 @@ export function RemarkList({ remarks, tick, mayRemove, remove, show }: ListProps
               {one.text}
             </Typography>
             <Typography variant="caption" color="text.secondary" component="div">
-              {one.by}, {moment.format(new Date(one.at))}
+              {one.by}, {moment(one.at)}
               {one.done && !tick && ", seen to"}
             </Typography>
             {show &&
@@ -47,7 +45,7 @@ export function RemarkList({ remarks, tick, mayRemove, remove, show }: ListProps
                 <Typography variant="caption">On the whole painting</Typography>
               ) : (
                 <Button size="small" onClick={() => show(one)} sx={{ ml: -0.5, textAlign: "left" }}>
-                  {capital(one.title)}
+                  {one.about === "unit" ? `Pass ${one.pass_number}: ${one.title}` : capital(one.title)}
                 </Button>
               ))}
           </Box>

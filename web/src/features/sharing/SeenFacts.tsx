@@ -5,8 +5,8 @@ import { Box, ButtonBase, Stack, Typography } from "@mui/material";
 
 import { Swatch } from "../../shared/ui/Swatch";
 import { value } from "../../shared/ui/numbers";
+import { capital, soMany } from "../../shared/ui/words";
 import type { Remark, Seen, SeenUnit } from "./queries";
-import { capital } from "./words";
 
 type RemarksOn = (about: Remark["about"], subject: string) => ReactNode;
 
@@ -38,11 +38,7 @@ function Row({ isChosen, choose, swatch, title, words, remarks, children }: RowP
             {words}
           </Typography>
         </Box>
-        {remarks > 0 && (
-          <Typography variant="caption">
-            {remarks} remark{remarks === 1 ? "" : "s"}
-          </Typography>
-        )}
+        {remarks > 0 && <Typography variant="caption">{soMany(remarks, "remark")}</Typography>}
       </ButtonBase>
       {isChosen && <Box sx={{ px: 1, pb: 1.5 }}>{children}</Box>}
     </Box>

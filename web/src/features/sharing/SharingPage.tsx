@@ -8,6 +8,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { Choice } from "../../shared/ui/Choice";
 import { CopyLink } from "../../shared/ui/CopyLink";
 import { Failed, Loading } from "../../shared/ui/States";
+import { longDay } from "../../shared/ui/words";
 import { paintingQuery } from "../subject";
 import {
   answerRemark,
@@ -21,9 +22,8 @@ import {
 } from "./queries";
 import { RemarkForm, RemarkList } from "./Remarks";
 import { useSharing } from "./useSharing";
-import { headline, passOf } from "./words";
+import { headline } from "./words";
 
-const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "long" });
 const DAYS: [string, string][] = [
   ["3", "for three days"],
   ["14", "for two weeks"],
@@ -46,7 +46,7 @@ export default function SharingPage() {
     void navigate(
       one.about === "area"
         ? `/paintings/${id}/areas?area=${one.subject}`
-        : `/paintings/${id}/passes${passOf(one.title)}`,
+        : `/paintings/${id}/passes?pass=${one.pass_number}`,
     );
   return (
     <Box component="main" sx={{ p: 3, maxWidth: 1040, mx: "auto" }}>
@@ -100,7 +100,7 @@ function Shares({ sharing, painting, keep }: { sharing: Sharing; painting: numbe
             <Stack direction="row" sx={{ alignItems: "center", gap: 2 }}>
               <Typography sx={{ flex: 1 }}>
                 {one.teacher ?? "Whoever has this link"}
-                {one.until && `, until ${day.format(new Date(one.until))}`}
+                {one.until && `, until ${longDay(one.until)}`}
               </Typography>
               <Button onClick={() => void keep(endShare(one.id))}>Show it no longer</Button>
             </Stack>

@@ -5,20 +5,19 @@ import { Alert, Box, Button, Typography } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
-import { inWords } from "../../shared/api/client";
 import type { Size } from "../../shared/geometry/viewport";
 import { FactTabs } from "../../shared/ui/FactTabs";
 import { LookButtons } from "../../shared/ui/LookButtons";
 import { mm } from "../../shared/ui/numbers";
 import { Loading } from "../../shared/ui/States";
 import { Layer, Viewer } from "../../shared/ui/Viewer";
+import { useAttempt } from "../../shared/ui/useAttempt";
+import { longDay } from "../../shared/ui/words";
 import { AreaOverlay } from "../areas";
 import { areaUnder } from "./outlines";
 import { remark, seenQuery, takeBack, type Remark, type RemarkIn, type Seen } from "./queries";
 import { RemarkForm, RemarkList } from "./Remarks";
 import { SeenAreas, SeenPiles, SeenUnits } from "./SeenFacts";
-
-const day = new Intl.DateTimeFormat("en-GB", { dateStyle: "long" });
 
 type Tab = "units" | "areas" | "piles" | "remarks";
 type Look = "photo" | "values" | `after ${number}`;
@@ -49,19 +48,11 @@ function Shown({ seen, reference }: { seen: Seen; reference: string }) {
   const [look, setLook] = useState<Look>("photo");
   const [area, setArea] = useState<string | null>(null);
   const [unit, setUnit] = useState<string | null>(null);
-  const [problem, setProblem] = useState("");
+  const { problem, attempt } = useAttempt();
   const picture: Size = { width: seen.width_px, height: seen.height_px };
   const lit = tab === "areas" && area ? [area] : (seen.units.find((one) => one.id === unit)?.areas ?? []);
-  const keep = async (what: Promise<Seen>): Promise<boolean> => {
-    setProblem("");
-    try {
-      queries.setQueryData(seenQuery(reference).queryKey, await what);
-      return true;
-    } catch (error) {
-      setProblem(inWords(error));
-      return false;
-    }
-  };
+  const keep = (what: Promise<Seen>): Promise<boolean> =>
+    attempt(async () => queries.setQueryData(seenQuery(reference).queryKey, await what));
   const remarksOn = (about: Remark["about"], subject = "") => (
     <RemarksHere
       seen={seen}
@@ -104,7 +95,7 @@ function Shown({ seen, reference }: { seen: Seen; reference: string }) {
           </Typography>
           <Typography color="text.secondary">
             by {seen.by}, {Math.round(seen.width_mm)} × {mm(seen.height_mm)}
-            {seen.until && `; to be seen until ${day.format(new Date(seen.until))}`}
+            {seen.until && `; to be seen until ${longDay(seen.until)}`}
           </Typography>
         </Box>
         {seen.may_remark && (

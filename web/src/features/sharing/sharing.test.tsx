@@ -10,7 +10,7 @@ import type { Remark, Seen, Sharing } from "./queries";
 import { RemarksOn } from "./RemarksOn";
 import SharingPage from "./SharingPage";
 import ShownPage from "./ShownPage";
-import { headline, passOf } from "./words";
+import { headline } from "./words";
 
 beforeEach(() => {
   vi.stubGlobal(
@@ -37,6 +37,7 @@ const remark = (facts: Partial<Remark> = {}): Remark => ({
   about: "area",
   subject: "a01",
   title: "the bowl",
+  pass_number: null,
   text: "Lose this edge.",
   at: "2026-06-01T09:00:00Z",
   done: false,
@@ -71,10 +72,6 @@ describe("whom a painting is shown to", () => {
     [[null, null], "Shown to whoever has one of 2 links"],
   ])("is said in one line: %j", (teachers, words) => {
     expect(headline(teachers.map((teacher) => ({ teacher })))).toBe(words);
-  });
-
-  it("knows the pass of a unit by its title", () => {
-    expect([passOf("pass 12: the wall"), passOf("the bowl")]).toEqual(["?pass=12", ""]);
   });
 });
 

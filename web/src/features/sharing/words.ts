@@ -1,9 +1,6 @@
 /** Whom a painting is shown to, in words. */
 import type { Sharing } from "./queries";
 
-/** As a sentence begins. */
-export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
-
 const listed = (words: string[]): string =>
   words.length < 2 ? words.join("") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 
@@ -14,9 +11,3 @@ export function headline(shares: Pick<Sharing["shares"][number], "teacher">[]): 
   const byLink = links === 0 ? [] : [`whoever has ${links === 1 ? "the link" : `one of ${links} links`}`];
   return `Shown to ${listed([...teachers, ...byLink])}`;
 }
-
-/** The pass that a unit's title begins with, for the address of the passes. */
-export const passOf = (title: string): string => {
-  const number = /^pass (\d+)/.exec(title)?.[1];
-  return number ? `?pass=${number}` : "";
-};

@@ -8,6 +8,7 @@ import { Link } from "react-router";
 import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
+import { capital } from "../../shared/ui/words";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { whatNowQuery } from "./easel/queries";
 import { saveCalendar, type Schedule, type Sittings } from "./queries";
@@ -63,7 +64,7 @@ export function PlanFacts({ paintingId, sittings, schedule, now }: Props) {
           {groupedByKeeping(kept).map(([keeping, names]) => (
             <Alert key={keeping} severity="info" icon={false} sx={{ mb: 1 }}>
               <AlertTitle>{names.length > 6 ? `${names.length} piles` : names.join(", ")}</AlertTitle>
-              {keeping.charAt(0).toUpperCase() + keeping.slice(1)}.
+              {capital(keeping)}.
             </Alert>
           ))}
         </Section>

@@ -6,8 +6,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 
 import { ml } from "../../shared/ui/numbers";
+import { capital } from "../../shared/ui/words";
 import { whatNowQuery, type AtWork, type WhatNow as Now } from "./easel/queries";
-import { capital, minutesLeft, whenWords } from "./easel/words";
+import { minutesLeft, whenWords } from "./easel/words";
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 

@@ -15,6 +15,7 @@ import {
   Typography,
 } from "@mui/material";
 
+import { capital } from "../../shared/ui/words";
 import { inWords } from "../../shared/api/client";
 import { newPainting, type Painting } from "./queries";
 import { SizeFields, type Size } from "./SizeFields";
@@ -35,7 +36,7 @@ export function titleFrom(fileName: string): string {
     .replace(/\.[^.]+$/, "")
     .replace(/[-_]+/g, " ")
     .trim();
-  return bare.charAt(0).toUpperCase() + bare.slice(1);
+  return capital(bare);
 }
 
 export default function NewPaintingDialog({ close, made, shelf }: Props) {

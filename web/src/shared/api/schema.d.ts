@@ -9489,7 +9489,7 @@ export interface components {
         };
         /**
          * RemarkOut
-         * @description A remark; `title` is what its area or unit is called. `own` are those of who asks.
+         * @description A remark; `title` is what its area or unit is called, `pass_number` of a unit. `own` are those of who asks.
          */
         RemarkOut: {
             /**
@@ -9510,6 +9510,8 @@ export interface components {
             id: number;
             /** Own */
             own: boolean;
+            /** Pass Number */
+            pass_number: number | null;
             /** Subject */
             subject: string;
             /** Text */

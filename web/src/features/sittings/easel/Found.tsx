@@ -4,10 +4,11 @@ import CloseIcon from "@mui/icons-material/Close";
 import { useQuery } from "@tanstack/react-query";
 
 import { byteAt, fetchGreys } from "../../../shared/ui/pixels";
+import { capital } from "../../../shared/ui/words";
 import { partsQuery } from "./EaselPicture";
 import { passageAt, unitsAt } from "./parts";
 import type { TakenList } from "./queries";
-import { capital, pileOf, titleOf } from "./words";
+import { pileOf, titleOf } from "./words";
 
 const STEPS_PX = 1000;
 

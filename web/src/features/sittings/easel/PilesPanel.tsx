@@ -1,8 +1,9 @@
 /** The palette: which pile skins first, how much is left of each, which is used up, and when the next is mixed. */
 import { Box, Button, Stack, Typography } from "@mui/material";
 
+import { capital } from "../../../shared/ui/words";
 import type { Course, TakenList } from "./queries";
-import { amount, capital, clockWords, laterUses, minutesLeft, nextToMix, titleOf } from "./words";
+import { amount, clockWords, laterUses, minutesLeft, nextToMix, titleOf } from "./words";
 
 interface Props {
   list: TakenList;

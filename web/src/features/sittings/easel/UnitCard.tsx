@@ -1,10 +1,11 @@
 /** The unit in hand: what it paints, with which pile, brush and manner, what to mind, and how long it takes. */
 import { Alert, Box, Stack, Typography } from "@mui/material";
 
+import { capital } from "../../../shared/ui/words";
 import { beforeTask } from "./clocks";
 import { Notes } from "./Notes";
 import type { Course, ListedPile, ListedTask, TakenList } from "./queries";
-import { amount, capital, clockWords, minutesLeft, pileOf, titleOf, workedS } from "./words";
+import { amount, clockWords, minutesLeft, pileOf, titleOf, workedS } from "./words";
 
 interface Props {
   list: TakenList;

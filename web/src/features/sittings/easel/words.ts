@@ -1,4 +1,5 @@
 /** What a task is called and told at the easel. */
+import { capital } from "../../../shared/ui/words";
 import { clock, day, minutesWords } from "../times";
 import type { Course, ListedTask, TakenList } from "./queries";
 
@@ -14,8 +15,6 @@ export const whenWords = (time: number | string, now: number, zone: string): str
 
 /** What is left of a time, in whole minutes begun. */
 export const minutesLeft = (ms: number): string => minutesWords(Math.max(1, Math.ceil(ms / MINUTE_MS)));
-
-export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 
 export const titleOf = (task: ListedTask): string =>
   `${task.kind === "mixing" ? `Mix ${task.title}` : capital(task.title)}${(task.coats ?? 1) > 1 ? `, coat ${task.coat} of ${task.coats}` : ""}`;
