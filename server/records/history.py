@@ -55,8 +55,9 @@ class Overtaken(Exception):
 
 
 @transaction.atomic
-def keep(painting: Painting, label: str, brief: Brief, title: str | None = None) -> Painting:
-    """Keep a changed brief or title as one command; what changes nothing leaves no trace.
+def keep(painting: Painting, label: str, document: dict[str, Any], title: str | None = None) -> Painting:
+    """Keep a changed brief (as `briefs.written`, before any transaction) or title as one command; what changes nothing leaves
+    no trace.
 
     `painting` is the row as it was read before the new brief was worked out; `Overtaken` when it is not the newest any more.
     """
@@ -64,7 +65,7 @@ def keep(painting: Painting, label: str, brief: Brief, title: str | None = None)
     if newest.revision != painting.revision:
         raise Overtaken
     old = painting.brief["body"]
-    new = briefs.written(brief)["body"]
+    new = document["body"]
     changed = [name for name in new if old.get(name) != new[name]]
     before: dict[str, Any] = {"brief": {name: old[name] for name in changed if name in old}}
     after: dict[str, Any] = {"brief": {name: new[name] for name in changed}}

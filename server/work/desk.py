@@ -171,11 +171,11 @@ def changed(
         work = _work(owner, Inputs(brief, stock, factors), {**kept, **{one.key.node: one for one in made}}, made.append)
         follow(work)
         check(work)
-        rows = _columns(made)
+        rows, document = _columns(made), briefs.written(brief)
+        words = label if isinstance(label, str) else label(old, brief)
         try:
             with transaction.atomic():
-                words = label if isinstance(label, str) else label(old, brief)
-                painting = keep(painting, words, brief, title)
+                painting = keep(painting, words, document, title)
                 if rows:
                     _write(painting, rows)
         except Overtaken:

@@ -9,14 +9,17 @@ export type SeenUnit = Seen["units"][number];
 export type Remark = Sharing["remarks"][number];
 export type RemarkIn = Schemas["RemarkIn"];
 
-export const sharingQuery = (painting: number) =>
-  $api.queryOptions("get", "/api/sharing/paintings/{painting_id}", ofPainting(painting));
+/** What others write is asked for whenever it is shown: no change of one's own tells that it is old. */
+const BY_OTHERS = { staleTime: 0 };
 
-export const newsQuery = $api.queryOptions("get", "/api/sharing/news");
-export const shownQuery = $api.queryOptions("get", "/api/sharing/shown");
+export const sharingQuery = (painting: number) =>
+  $api.queryOptions("get", "/api/sharing/paintings/{painting_id}", ofPainting(painting), BY_OTHERS);
+
+export const newsQuery = $api.queryOptions("get", "/api/sharing/news", {}, BY_OTHERS);
+export const shownQuery = $api.queryOptions("get", "/api/sharing/shown", {}, BY_OTHERS);
 
 export const seenQuery = (ref: string) =>
-  $api.queryOptions("get", "/api/sharing/seen/{ref}", { params: { path: { ref } } }, { retry: false });
+  $api.queryOptions("get", "/api/sharing/seen/{ref}", { params: { path: { ref } } }, { ...BY_OTHERS, retry: false });
 
 export const showTo = (painting: number, teacher: number): Promise<Sharing> =>
   answered(
