@@ -19,7 +19,12 @@ export const newsQuery = $api.queryOptions("get", "/api/sharing/news", {}, BY_OT
 export const shownQuery = $api.queryOptions("get", "/api/sharing/shown", {}, BY_OTHERS);
 
 export const seenQuery = (ref: string) =>
-  $api.queryOptions("get", "/api/sharing/seen/{ref}", { params: { path: { ref } } }, { ...BY_OTHERS, retry: false });
+  $api.queryOptions(
+    "get",
+    "/api/sharing/seen/{ref}",
+    { params: { path: { ref } } },
+    { ...BY_OTHERS, retry: false },
+  );
 
 export const showTo = (painting: number, teacher: number): Promise<Sharing> =>
   answered(
