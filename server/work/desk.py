@@ -123,12 +123,13 @@ def _write(painting: Painting, rows: Mapping[str, dict[str, Any]]) -> None:
     if not Painting.objects.filter(pk=painting.pk).update(made=F("made") + 1):
         return
     painting.refresh_from_db(fields=["made"])
-    Result.objects.bulk_create(
-        [Result(painting_id=painting.pk, node=node, owner=painting.owner, **columns) for node, columns in rows.items()],
-        update_conflicts=True,
-        unique_fields=["painting", "node"],
-        update_fields=["version", "takes", "needs", "stamp", "body", "pictures"],
-    )
+    for node, columns in rows.items():  # rows together go to PostgreSQL as arrays, whose long texts are quoted slowly
+        Result.objects.bulk_create(
+            [Result(painting_id=painting.pk, node=node, owner=painting.owner, **columns)],
+            update_conflicts=True,
+            unique_fields=["painting", "node"],
+            update_fields=["version", "takes", "needs", "stamp", "body", "pictures"],
+        )
     revisions.touched(f"painting-{painting.pk}", painting.revision, painting.made)
 
 

@@ -35,7 +35,8 @@ def passes_of(areas, box, lab):
     depth = {area.id: PLANES.index(planes[area.index]) for area in areas.areas}
     borders = borders_of(areas.areas, areas.labels, lab, PANEL, depth)
     by_id = {area.id: planes[area.index] for area in areas.areas}
-    return find_passes(Scene(areas.areas, by_id, borders, find_mixes(areas.areas, box), PANEL), starter_shelf())
+    scene = Scene(areas=areas.areas, planes=by_id, borders=borders, mixes=find_mixes(areas.areas, box), support=PANEL)
+    return find_passes(scene, starter_shelf())
 
 
 def test_15_a_large_pale_area_over_a_dark_ground_is_told_with_its_coats(blocks_plan):

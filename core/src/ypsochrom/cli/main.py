@@ -11,8 +11,8 @@ import re
 import sys
 from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
-from importlib import import_module
 from pathlib import Path
+from types import ModuleType
 from typing import Any, NoReturn
 
 from ..kit.errors import BadLog, BadPicture, BadSetting, BadShelf, YpsochromError
@@ -32,6 +32,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit status is 0, 2 when the input cannot be used, or 1 when some of a batch could not."""
     if arguments is None:
         gc.disable()  # a process of its own lives for seconds, and looking for circles costs a twentieth of them
+        sys.setswitchinterval(0.001)  # what is done aside is mostly outside Python: it is not to wait to come back
     given = _guarded(list(sys.argv[1:] if arguments is None else arguments))
     options = _parser().parse_args(given)
     try:
@@ -39,6 +40,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except YpsochromError as error:
         print("ypsochrom: " + " ".join(str(error).split()), file=sys.stderr)
         return 2
+    finally:
+        if arguments is None:
+            gc.freeze()  # nor are they looked for at the end
 
 
 def _guarded(arguments: list[str]) -> list[str]:
@@ -220,11 +224,17 @@ def _plan(options: argparse.Namespace) -> None:
         )
         tubes = _read_shelf(options.shelf)
         decoded = picture.result()
-        writer = aside.submit(
-            import_module, "ypsochrom.formats.plan_files"
-        )  # and while it is planned, what writes it down
+        writer = aside.submit(_writer)  # and while it is planned, what writes it down
         work = planned_work(decoded, brief, tubes)
     writer.result().write(plan_of(work), options.out, options.photo.stem, options.paper, painted_stages(work))
+
+
+def _writer() -> ModuleType:
+    from ..formats import plan_files
+    from ..formats.pdf.lettering import load_fonts
+
+    load_fonts()
+    return plan_files
 
 
 WATCHED_EVERY_S = 2.0

@@ -120,30 +120,38 @@ class Surface:
     gradation: Gradation | None
 
 
-@dataclass(frozen=True, eq=False)
-class Scene:
-    """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Layout:
+    """What lies where on the support and how it meets, whatever it will be painted with.
 
-    `gradations` are by area those that are to be blended, `brushes` the painter's own (none: the usual ones), `climate` is the
-    air that is painted in. `growths` are by area what grows over it, `flows` the way of that, `runs` the way of strokes where an
-    area has one, `mirrors` by reflection the area that it mirrors; `face` is what it is painted on;
-    `edge_mm` is how much of the picture's edge runs along each area.
+    `gradations` are by area those that are to be blended, `growths` what grows over it, `flows` the way of that, `runs` the way
+    of strokes where an area has one, `mirrors` by reflection the area that it mirrors.
     """
 
     areas: tuple[Area, ...]
     planes: Mapping[str, Plane]
     borders: tuple[Border, ...]
-    mixes: MixSet
     support: Support
-    focal: Focal | None = None
-    factors: Factors = USUAL_FACTORS
     gradations: Mapping[str, Gradation] = field(default_factory=dict)
-    brushes: tuple[Brush, ...] = ()
-    climate: Climate = ORDINARY_ROOM
     growths: Mapping[str, Growth] = field(default_factory=dict)
     flows: Mapping[str, Flow] = field(default_factory=dict)
     runs: Mapping[str, Run] = field(default_factory=dict)
     mirrors: Mapping[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, eq=False, kw_only=True)
+class Scene(Layout):
+    """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
+
+    `brushes` are the painter's own (none: the usual ones), `climate` is the air that is painted in, `face` is what it is painted
+    on; `edge_mm` is how much of the picture's edge runs along each area.
+    """
+
+    mixes: MixSet
+    focal: Focal | None = None
+    factors: Factors = USUAL_FACTORS
+    brushes: tuple[Brush, ...] = ()
+    climate: Climate = ORDINARY_ROOM
     face: Face = PRIMED_WHITE
     edge_mm: Mapping[str, float] = field(default_factory=dict)
 

@@ -91,6 +91,8 @@ def _is_convex(corners: Float) -> bool:
 
 def adjusted(picture: Picture, adjustments: Adjustments) -> Picture:
     """The picture as adjusted, with advice where an adjustment is not believable. `BadSetting` when nothing is left."""
+    if adjustments == Adjustments():
+        return picture
     linear = picture.linear
     advice = list(picture.advice)
     gains = np.ones(3, dtype=np.float32)

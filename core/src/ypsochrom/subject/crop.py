@@ -1,6 +1,6 @@
 """Crop the reference to the support's proportions."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture, BadSetting
@@ -85,7 +85,7 @@ def crop_to(picture: Picture, support: Support, centre: CropCentre = MIDDLE) -> 
             "Turn the support, or choose one whose proportions are closer to the photo's.",
         )
         advice = (*advice, much)
-    return replace(picture, linear=picture.linear[top : top + height, left : left + width], advice=advice)
+    return picture.part(slice(top, top + height), slice(left, left + width)).telling(advice)
 
 
 _COARSE_MM = 2.0

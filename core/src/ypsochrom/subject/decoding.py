@@ -12,8 +12,6 @@ from functools import cached_property
 from typing import Self
 
 import numpy as np
-import pillow_heif
-import tifffile
 from PIL import Image, ImageCms, UnidentifiedImageError
 
 from ..colour import srgb
@@ -22,7 +20,7 @@ from ..imaging.resample import fit_within, shrink
 from ..kit.advice import Advice
 from ..kit.errors import BadPicture
 
-FORMATS = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF")
+FORMATS: tuple[str, ...] = ("JPEG", "PNG", "WEBP", "TIFF", "HEIF")
 WORKING_LONGEST_PX = 1600
 MOST_BYTES = 380_000_000
 """What decoding a picture may take beside what the process has already."""
@@ -34,8 +32,6 @@ SMALLEST_SIDE_PX = 32
 _STRIP_PX = 1_000_000
 
 Image.MAX_IMAGE_PIXELS = None  # our own check, on the header, comes first and says what to do
-
-pillow_heif.register_heif_opener(thumbnails=False)
 
 _16_BIT = ("I;16", "I;16B", "I;16L", "I;16N", "I")
 _ONE_BYTE = ("1", "L", "P")
@@ -52,9 +48,26 @@ class Picture:
 
     def in_eight_bits(self) -> Self:
         """The picture as 8-bit sRGB holds it; what is shown on the screen stays the same."""
-        kept = replace(self, linear=srgb.decode_picture(self.srgb8))
-        kept.__dict__["srgb8"] = self.srgb8  # encoding what was decoded from 8 bits gives the same again
-        return kept
+        return replace(self, linear=srgb.decode_picture(self.srgb8))._shown_as(self.srgb8)
+
+    def part(self, rows: slice, columns: slice) -> Self:
+        """A part of the picture."""
+        part = replace(self, linear=self.linear[rows, columns])
+        return part._shown_as(np.ascontiguousarray(self.srgb8[rows, columns])) if self._is_encoded else part
+
+    def telling(self, advice: tuple[Advice, ...]) -> Self:
+        """The same picture with other advice."""
+        told = replace(self, advice=advice)
+        return told._shown_as(self.srgb8) if self._is_encoded else told
+
+    @property
+    def _is_encoded(self) -> bool:
+        return "srgb8" in self.__dict__
+
+    def _shown_as(self, srgb8: Srgb8) -> Self:
+        """This picture, whose 8 bits are known already: encoding is by pixel, so they would be the same again."""
+        self.__dict__["srgb8"] = srgb8
+        return self
 
     @property
     def width(self) -> int:
@@ -108,8 +121,15 @@ class _Opened:
 
 
 def _opened(content: bytes) -> _Opened:
+    formats = FORMATS
+    if content[4:8] == b"ftyp":
+        import pillow_heif  # seldom asked for, and slow to load
+
+        pillow_heif.register_heif_opener(thumbnails=False)
+    else:
+        formats = tuple(one for one in FORMATS if one != "HEIF")
     try:
-        image = Image.open(io.BytesIO(content), formats=FORMATS)
+        image = Image.open(io.BytesIO(content), formats=formats)
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, MemoryError) as error:
         raise BadPicture(
             "The file is not a JPEG or PNG picture, nor WebP, TIFF or HEIC.", "Save the photo as JPEG or PNG."
@@ -171,6 +191,8 @@ def _deep_tiff(content: bytes) -> _Opened | None:
     """A TIFF with 16 bits in several channels, which Pillow does not open; None for everything else."""
     if content[:4] not in (b"II*\0", b"MM\0*"):
         return None
+    import tifffile  # seldom asked for, and slow to load
+
     try:
         with tifffile.TiffFile(io.BytesIO(content)) as file:
             page = file.pages[0].keyframe

@@ -18,7 +18,7 @@ from ..materials.support import Support
 from ..passes.films import layers
 from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, paint_with_values, smaller, stages
 from ..passes.plan.pass_plan import PassPlan, find_passes
-from ..passes.scene import Scene
+from ..passes.scene import Layout, Scene
 from ..passes.step import PaintPass
 from ..passes.units.lit import SHOWN_PX
 from .area_nodes import decided
@@ -29,30 +29,22 @@ from .stroke_node import Strokes, gradations_of
 _PAINTERS = 2
 
 
-def scene_of(work: Work, *, last: bool = False) -> Scene:
-    """What the passes are planned from, areas named by marks; with `last` as it was made last, whether or not out of date."""
+def layout_of(work: Work, *, last: bool = False) -> Layout:
+    """What lies where, areas named by marks; with `last` as it was made last, whether or not out of date."""
     brief = work.inputs.brief
     find = work.last if last else work.now
     found: Any = find("areas")
-    mixes: Any = find("mixes")
     strokes: Strokes = find("strokes") or Strokes()
     have = decided(found, work)
     said = brief.decisions
     there = {area.id for area in have.wanted.areas}
     mirrors = {area: one.mirrors for area, one in said.items() if one.mirrors in there - {area} and area in there}
     growths = {area: one.growth for area, one in said.items() if one.growth is not None and area not in mirrors}
-    return Scene(
+    return Layout(
         areas=have.wanted.areas,
         planes=have.planes,
         borders=have.borders,
-        mixes=mixes.mixes,
         support=brief.support,
-        focal=brief.focal,
-        factors=work.inputs.factors,
-        brushes=work.inputs.stock.brushes,
-        climate=brief.sittings.climate,
-        face=brief.passes.face,
-        edge_mm=_edge_mm(found.map, brief.support),
         gradations={
             area: gradation
             for area, gradation in gradations_of(found, strokes).items()
@@ -62,6 +54,24 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         flows=strokes.flows,
         runs=strokes.runs,
         mirrors=mirrors,
+    )
+
+
+def scene_of(work: Work, *, last: bool = False) -> Scene:
+    """What the passes are planned from: the layout, and all that it is painted with and by."""
+    brief = work.inputs.brief
+    find = work.last if last else work.now
+    found: Any = find("areas")
+    mixes: Any = find("mixes")
+    return Scene(
+        **vars(layout_of(work, last=last)),
+        mixes=mixes.mixes,
+        focal=brief.focal,
+        factors=work.inputs.factors,
+        brushes=work.inputs.stock.brushes,
+        climate=brief.sittings.climate,
+        face=brief.passes.face,
+        edge_mm=_edge_mm(found.map, brief.support),
     )
 
 
@@ -150,10 +160,11 @@ class StagePictures:
 _canvases: Recent[str, Canvas] = Recent(2)
 
 
-def canvas_for(work: Work, scene: Scene) -> Canvas:
-    """The painting's pixels prepared; they are the same for every method and palette while areas and borders stay."""
-    key = codec.fingerprint([work.key("areas").digest, scene.borders, scene.gradations, scene.flows])
-    return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, scene))
+def canvas_for(work: Work, layout: Layout) -> Canvas:
+    """The painting's pixels prepared; they are the same for every method and palette while the layout stays."""
+    runs = [layout.gradations, layout.growths, layout.flows, layout.mirrors]
+    key = codec.fingerprint([work.key("areas").digest, layout.borders, runs])
+    return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, layout))
 
 
 def _paint(work: Work, progress: Progress) -> StagePictures:

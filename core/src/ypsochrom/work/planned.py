@@ -21,7 +21,7 @@ from .files import InMemory
 from .graph import Work
 from .inputs import Inputs, Stock
 from .nodes import NODES
-from .pass_nodes import scene_of
+from .pass_nodes import canvas_for, layout_of, scene_of
 from .value_node import brush_of
 
 
@@ -82,11 +82,20 @@ def make_plan(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = Non
 def planned_work(
     picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None, progress: Progress = silent
 ) -> Work:
-    """The work on a painting with all that a plan is made of; as `make_plan`."""
+    """The work on a painting with all that a plan is made of; as `make_plan`. Its stages are ready to be painted."""
     work = work_from(picture, brief, tubes)
     with ThreadPoolExecutor(1) as aside:
+        work.bring("subject")
+        pieces = aside.submit(work.now, "pieces")  # depends on no value
         if not brief.mixes.chosen:
             aside.submit(lambda: palette.prepare(usable_box(work.inputs.stock.tubes)))  # depends on the shelf alone
-        for share, goal in enumerate(("values", "judgement", "passes")):
-            work.bring(goal, lambda done, doing, share=share: progress((share + done) / 3, doing))  # type: ignore[misc]
+        for share, goal in enumerate(_GOALS):
+            if goal == "judgement":
+                pieces.result()
+            work.bring(goal, lambda done, doing, share=share: progress((share + done) / len(_GOALS), doing))  # type: ignore[misc]
+            if goal == "strokes":
+                aside.submit(canvas_for, work, layout_of(work))  # depends on no pile
     return work
+
+
+_GOALS = ("values", "judgement", "strokes", "passes")

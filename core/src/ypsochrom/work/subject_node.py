@@ -1,6 +1,6 @@
 """The subject as a node: the reference adjusted, laid over, cropped, with its values in the paint's range."""
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
@@ -68,7 +68,7 @@ def reference_of(brief: Brief, files: Files) -> Picture:
         return picture_of(brief.observation, brief.support.proportion).in_eight_bits()
     if brief.photo is None:
         raise BadPicture("There is neither a photo nor an observation.", "Choose a photo, or begin an observation.")
-    return replace(files.picture(brief.photo.name), advice=brief.photo.advice)
+    return files.picture(brief.photo.name).telling(brief.photo.advice)
 
 
 def depth_of(brief: Brief, width: int, height: int) -> LabelImage | None:
@@ -96,7 +96,7 @@ def _compute(work: Work, _: Progress) -> Subject:
     whole = merged(base, [(work.files.picture(other.photo.name), other.patch) for other in brief.others])
     picture = crop_to(whole, brief.support, brief.crop)
     if brief.photo is not None:
-        picture = replace(picture, advice=(*picture.advice, *coarse(picture, brief.support)))
+        picture = picture.telling((*picture.advice, *coarse(picture, brief.support)))
     frame = frame_of(brief, whole.width, whole.height)
     return Subject(picture, value_field(picture.linear, paint_range_of(brief)), whole, frame)
 

@@ -60,7 +60,7 @@ def plan_pdf(plan: Plan, title: str, paper: Paper = "A4") -> bytes:
 
 def _values(plan: Plan, width: float) -> list[Flowable]:
     support, greys = plan.support, step_greys(plan.values)
-    value_map = np.repeat(greys[plan.values.labels][..., None], 3, axis=-1)
+    value_map = np.asarray(cv2.cvtColor(np.take(greys, plan.values.labels), cv2.COLOR_GRAY2RGB), dtype=np.uint8)
     steps = [
         [
             Swatches([(grey := float(greys[step.index]) / 255, grey, grey)], 34, 12),
@@ -86,7 +86,7 @@ def _values(plan: Plan, width: float) -> list[Flowable]:
 
 def outlined(area_map: AreaMap, picture: Srgb8) -> Srgb8:
     """The picture lightened, with the borders of the areas drawn and each area's number at its centre."""
-    pale = (picture.astype(np.float32) * 0.35 + 255 * 0.65).astype(np.uint8)
+    pale = np.asarray(cv2.convertScaleAbs(picture, alpha=0.35, beta=255 * 0.65), dtype=np.uint8)
     labels = area_map.labels
     pale[cv2.dilate(meeting(labels).astype(np.uint8), np.ones((2, 2), np.uint8)) > 0] = 60
     scale = labels.shape[1] / 1600

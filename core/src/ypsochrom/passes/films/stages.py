@@ -21,7 +21,7 @@ from ...paint import surface
 from ...paint.catalogue import Paintbox
 from ...values.value_map import brush_px
 from ..manners import GLAZES
-from ..scene import Scene
+from ..scene import Layout, Scene
 from ..step import PaintPass
 from . import layers
 from .coating import KINDS, OVERLAP_MM, Coating, manner_of
@@ -59,30 +59,34 @@ class Canvas:
     share: Float
 
 
-def canvas_of(area_map: AreaMap, scene: Scene, *, under_edges: bool = True) -> Canvas:
+def canvas_of(area_map: AreaMap, layout: Layout, *, under_edges: bool = True) -> Canvas:
     """Prepare a painting's pixels once for all its stages; about 0.3 s at 1,600 px."""
-    mm_per_px = scene.support.width_mm / area_map.labels.shape[1]
-    cell = area_map.labels.astype(np.int32) * KINDS + in_tufts(area_map, scene, mm_per_px)
-    cell, other, share = _ramps(area_map, scene, cell, mm_per_px)
+    mm_per_px = layout.support.width_mm / area_map.labels.shape[1]
+    cell = area_map.labels.astype(np.int32) * KINDS + in_tufts(area_map, layout, mm_per_px)
+    cell, other, share = _ramps(area_map, layout, cell, mm_per_px)
     base = len(area_map.areas) * KINDS
     rims = np.zeros((0, 2), dtype=np.int32)
     if under_edges:
-        cell, rims = _with_rims(cell, area_map.labels, scene, base, OVERLAP_MM / mm_per_px)
-    blend = _blend(area_map, scene.borders, mm_per_px)
+        cell, rims = _with_rims(cell, area_map.labels, layout, base, OVERLAP_MM / mm_per_px)
+    blend = _blend(area_map, layout.borders, mm_per_px)
     share = np.where(cell < base, share, 0.0).astype(np.float32)  # on a rim the neighbour lies beneath
-    blur_px = max(1.0, brush_px(_BLUR_MM, scene.support, area_map.labels.shape[1]) / 2)
+    blur_px = max(1.0, brush_px(_BLUR_MM, layout.support, area_map.labels.shape[1]) / 2)
     return Canvas(cell, base, rims, blend, blur_px, other, share)
 
 
-def _ramps(area_map: AreaMap, scene: Scene, cell: np.ndarray, mm_per_px: float) -> tuple[np.ndarray, np.ndarray, Float]:
+def _ramps(
+    area_map: AreaMap, layout: Layout, cell: np.ndarray, mm_per_px: float
+) -> tuple[np.ndarray, np.ndarray, Float]:
     """The cells with gradations laid out along their axes: every pixel's cell towards the start, the next one, and its share.
 
     A part of a gradation has its own colour where its middle lies on the axis, and mixes of both between two middles.
     """
     own, other, share = cell, cell.copy(), np.zeros(cell.shape, dtype=np.float32)
     index = {area.id: area.index for area in area_map.areas}
-    for area_id, gradation in scene.gradations.items():
-        inside = (area_map.labels == index[area_id]) & np.isin(area_map.families, _RUNNING)
+    running = np.isin(np.arange(len(FAMILIES)), _RUNNING)
+    for area_id, gradation in layout.gradations.items():
+        inside = area_map.labels == index[area_id]
+        inside[inside] = running[area_map.families[inside]]
         rows, columns = np.nonzero(inside)
         start, way = np.array(gradation.start), np.subtract(gradation.end, gradation.start)
         along = ((columns * mm_per_px - start[0]) * way[0] + (rows * mm_per_px - start[1]) * way[1]) / float(way @ way)
@@ -111,13 +115,13 @@ def smaller(canvas: Canvas, longest_px: int) -> Canvas:
 
 
 def _with_rims(
-    cell: np.ndarray, labels: LabelImage, scene: Scene, base: int, reach_px: float
+    cell: np.ndarray, labels: LabelImage, layout: Layout, base: int, reach_px: float
 ) -> tuple[np.ndarray, np.ndarray]:
     """Pixels within reach of a neighbour that is painted under their own area get a cell that knows both."""
-    count = len(scene.areas)
-    index = {area.id: area.index for area in scene.areas}
+    count = len(layout.areas)
+    index = {area.id: area.index for area in layout.areas}
     over = np.zeros((count, count), dtype=bool)
-    for border in scene.borders:
+    for border in layout.borders:
         under = border.under
         over[index[border.over], index[under]] = True
     opposite = _across_the_border(labels, cell)
@@ -170,11 +174,11 @@ def _blend(area_map: AreaMap, borders: Sequence[Border], mm_per_px: float) -> Fl
     seam = np.zeros(labels.shape, dtype=np.float32)
     hard = np.ones(labels.shape, dtype=np.uint8)
     for mine, theirs in ((np.s_[:, :-1], np.s_[:, 1:]), (np.s_[:-1], np.s_[1:])):
-        differs = (labels[mine] != labels[theirs]) | (kinds[mine] != kinds[theirs])
-        soft = np.where(differs, width[labels[mine], labels[theirs]], 0)
+        at = np.nonzero((labels[mine] != labels[theirs]) | (kinds[mine] != kinds[theirs]))
+        soft = width[labels[mine][at], labels[theirs][at]]
         for side in (mine, theirs):
-            np.maximum(seam[side], soft, out=seam[side])
-            hard[side][differs & (soft == 0)] = 0
+            seam[side][at] = np.maximum(seam[side][at], soft)
+            hard[side][tuple(one[soft == 0] for one in at)] = 0
     found = np.zeros(labels.shape, dtype=np.float32)
     for reach in sorted({*BLEND_MM.values(), FAMILY_BLEND_MM} - {0.0}):
         at = (seam == reach).astype(np.uint8)
@@ -268,7 +272,8 @@ def paint_with_values(stage: Stage, canvas: Canvas) -> tuple[Srgb8, Grey8]:
     """The dry stage and its values alone in 8-bit greys (height, width): both in a little more than the time of one."""
     table = np.column_stack([cielab.lab_to_srgb8(stage.dry), cielab.lab_to_srgb8(_greyed(stage.dry))[:, 1]])
     drawn = _drawn(table, canvas)
-    return np.ascontiguousarray(drawn[..., :3]), np.ascontiguousarray(drawn[..., 3])
+    colours, greys = cv2.cvtColor(drawn, cv2.COLOR_RGBA2RGB), cv2.extractChannel(drawn, 3)
+    return np.asarray(colours, dtype=np.uint8), np.asarray(greys, dtype=np.uint8)
 
 
 def _greyed(lab: Lab) -> Lab:

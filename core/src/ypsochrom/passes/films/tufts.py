@@ -6,7 +6,7 @@ import numpy as np
 from ...areas.area import AreaMap
 from ...areas.strokes import angle_field
 from ...colour.types import Float
-from ..scene import Scene
+from ..scene import Layout
 
 _LONG_MM, _WIDE_MM, _REACH_MM = 9.0, 1.2, 5.0
 """A tuft's length and width, and how far it is drawn out of the part that it belongs to. From memory."""
@@ -16,18 +16,20 @@ _WAYS = 12
 _SEED = 1
 
 
-def in_tufts(area_map: AreaMap, scene: Scene, mm_per_px: float) -> np.ndarray:
+def in_tufts(area_map: AreaMap, layout: Layout, mm_per_px: float) -> np.ndarray:
     """The families (height, width) of an area map, those of what grows or mirrors drawn out into their neighbours.
 
     Every pixel takes the family of a place along its way, as far off as its tuft reaches; the same picture gives the same tufts.
     """
-    index = {area.id: area.index for area in scene.areas}
+    index = {area.id: area.index for area in layout.areas}
     found = area_map.families
     height, width = area_map.labels.shape
     ways = {
-        area: angle_field(scene.flows[area], width, height, mm_per_px) for area in scene.growths if area in scene.flows
+        area: angle_field(layout.flows[area], width, height, mm_per_px)
+        for area in layout.growths
+        if area in layout.flows
     }
-    ways |= {area: np.full((height, width), _DOWN_DEG, dtype=np.float32) for area in scene.mirrors}
+    ways |= {area: np.full((height, width), _DOWN_DEG, dtype=np.float32) for area in layout.mirrors}
     for area_id, angle in ways.items():
         mask = area_map.labels == index[area_id]
         reach = _reaches(angle, mm_per_px) * (_REACH_MM / mm_per_px)
