@@ -5,7 +5,7 @@ import unicodedata
 
 import pypdf
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from reportlab.pdfbase import pdfmetrics
 from reportlab.platypus import Paragraph
@@ -67,6 +67,7 @@ def test_nothing_in_a_name_is_markup():
 
 
 @given(st.text(max_size=200))
+@example("الله")
 @settings(max_examples=200, deadline=None)
 def test_any_name_is_laid_out_of_letters_that_are_there(words):
     for bold in (False, True):

@@ -13,7 +13,7 @@ from typing import Literal
 from xml.sax.saxutils import escape
 
 from anyascii import anyascii
-from arabic_reshaper import reshape
+from arabic_reshaper import ArabicReshaper
 from bidi.algorithm import get_display
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
@@ -30,6 +30,9 @@ _FILES = {
 
 _FROM_RIGHT = re.compile("[\u0590-\u06ff\ufb1d-\ufdff\ufe70-\ufefc](?:[\u0590-\u06ff\ufb1d-\ufdff\ufe70-\ufefc\\s\\d]*"
                          "[\u0590-\u06ff\ufb1d-\ufdff\ufe70-\ufefc])?")  # fmt: skip
+
+_JOINED = ArabicReshaper(configuration={"ARABIC LIGATURE ALLAH": False})
+"""Letters that are joined as they are written, without the one ligature that the fonts do not hold."""
 
 
 @cache
@@ -56,7 +59,7 @@ def legible(words: str) -> str:
     """The words in letters that the fonts hold, in the order in which they are read from left to right."""
     composed = unicodedata.normalize("NFC", words)
     known = "".join(one if _is_known(one) else "" if one.isascii() else anyascii(one) for one in composed)
-    return _FROM_RIGHT.sub(lambda found: str(get_display(reshape(found[0]))), known)
+    return _FROM_RIGHT.sub(lambda found: str(get_display(_JOINED.reshape(found[0]))), known)
 
 
 def _is_known(letter: str) -> bool:
