@@ -307,7 +307,7 @@ def test_a_tablet_is_let_in_by_the_desks_code_and_comes_to_the_easel(page, brows
     tablet = context.new_page()
     tablet.goto(address.replace("/pair/", "/pair/not-"))
     tablet.get_by_role("button", name="Let it in").click()
-    expect(tablet.get_by_role("alert")).to_contain_text("does not count")
+    expect(tablet.get_by_role("alert")).to_contain_text("no longer valid")
     tablet.goto(address)
     tablet.get_by_role("button", name="Let it in").click()
     expect(tablet).to_have_url(re.compile(r"/paintings/3/easel$"))

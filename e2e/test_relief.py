@@ -128,9 +128,13 @@ def test_values_are_looked_at_squinting_turned_and_along_a_line(page: Page):
         ("Two values", "The picture in 2 values"),
         ("Three values", "The picture in 3 values"),
         ("Contours", "Contours at"),
+        ("Strokes", "The map in the strokes of a 10 mm brush"),
     ):
         page.get_by_role("button", name=look, exact=True).click()
         expect(page.get_by_role("img", name=re.compile(f"^{shown}"))).to_be_visible()
+    strokes = page.get_by_role("img", name=re.compile("^The map in the strokes"))
+    expect(strokes).to_have_js_property("complete", True)
+    assert strokes.evaluate("image => image.naturalWidth") > 400
     page.get_by_role("button", name="Profile").click()
     profile = page.get_by_role("img", name=re.compile("^Profile over"))
     before = profile.get_attribute("aria-label")

@@ -64,7 +64,7 @@ def reset(number: str, token: str, password: str, request: HttpRequest) -> None:
     """Set a new password by the link; `Conflict` where that does not count any more."""
     who = _whose(number)
     if who is None or not default_token_generator.check_token(who, token):
-        raise Conflict("This link does not count any more.", "Ask for a new one: each counts once, for a day.")
+        raise Conflict("This link is no longer valid.", "Ask for a new one: each works once, for a day.")
     change(who, password, request)
 
 

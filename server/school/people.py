@@ -102,7 +102,7 @@ def place_of(code: str) -> Place:
     kept = Place.objects.filter(until__gt=timezone.now(), owner__is_active=True)
     found: Place | None = kept.filter(pk=_links.read(code) or 0).first()
     if found is None:
-        raise Conflict("This invitation does not count any more.", "Ask for a new one: each lets in one painter, once.")
+        raise Conflict("This invitation is no longer valid.", "Ask for a new one: each lets in one painter, once.")
     return found
 
 

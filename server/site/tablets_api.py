@@ -110,9 +110,7 @@ def pair(request: HttpRequest, given: PairIn, response: HttpResponse) -> Status[
         raise AuthenticationError
     token = tablets.pair(given.code, given.name)
     if token is None:
-        raise Conflict(
-            "This code does not count any more.", "Take a new one at the desk: each lets in one tablet, once."
-        )
+        raise Conflict("This code is no longer valid.", "Take a new one at the desk: each lets in one tablet, once.")
     response.set_cookie(
         tablets.COOKIE,
         token,

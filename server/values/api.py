@@ -4,7 +4,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from server.records.history import painting_of
-from server.site.fields import Number
+from server.site.fields import Number, Word
 from server.site.files import PaperSize, to_save
 from server.site.owned import painter
 from server.site.problems import PROBLEMS
@@ -38,6 +38,13 @@ def relief(request: HttpRequest, painting_id: int) -> ReliefOut:
 def lost(request: HttpRequest, painting_id: int) -> list[LostShapeOut]:
     """What the map's brush loses that a finer one keeps, the most telling first."""
     return services.lost_out(desk.opened(painting_of(painter(request), painting_id)))
+
+
+@router.get("/{painting_id}/laid", response={200: None, **PROBLEMS})
+def laid(request: HttpRequest, painting_id: int, of: Word = "") -> HttpResponse:
+    """The map in the strokes of its brushes, as JPEG; `of` tells the map it belongs to, for the page's own cache."""
+    content = services.laid(desk.opened(painting_of(painter(request), painting_id)))
+    return HttpResponse(content, content_type="image/jpeg")
 
 
 @router.post("/{painting_id}/brush", response={200: OtherMapOut, **PROBLEMS})

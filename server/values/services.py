@@ -21,7 +21,7 @@ from ypsochrom.values.passages import Passage, finer_than
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
-from ypsochrom.work.value_node import ValueSummary, brush_of, map_with, passage_of
+from ypsochrom.work.value_node import ValueSummary, brush_of, map_as_laid, map_with, passage_of
 
 from .schemas import (
     AccentOut,
@@ -158,6 +158,11 @@ def _lost(work: Work) -> list[LostShapeOut]:
     field = work.now("subject").values
     shapes = lost_shapes(field, found.thresholds, brief.support, brush_of(brief), found.labels)
     return [LostShapeOut(**vars(one)) for one in shapes]
+
+
+def laid(work: Work) -> bytes:
+    """The map as its brushes would lay it, as JPEG."""
+    return work.derived("laid", ("values",), None, lambda: png.grey_jpeg(map_as_laid(work)))
 
 
 def with_brush(work: Work, brush_mm: float) -> OtherMapOut:

@@ -106,6 +106,17 @@ def test_another_brush_is_shown_and_not_kept(client, painting, values):
     assert refused.status_code == 422
 
 
+def test_the_map_is_shown_as_the_brush_lays_it(client, painting, values):
+    found = values(method="equal", count=3)
+    shown = client.get(f"/api/values/{painting['id']}/laid", {"of": "x"})
+    assert shown["Content-Type"] == "image/jpeg"
+    picture = cv2.imdecode(np.frombuffer(shown.content, np.uint8), cv2.IMREAD_GRAYSCALE).astype(float)
+    flat = pixels(client, found["map_url"]).astype(float)
+    assert picture.shape == flat.shape
+    assert abs(picture.mean() - flat.mean()) < 2
+    assert picture.std() > flat.std() > 10
+
+
 def test_what_the_brush_loses_is_told(client, painting, values):
     address = f"/api/values/{painting['id']}"
     assert client.get(f"{address}/lost").json() == []

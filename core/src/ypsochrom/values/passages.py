@@ -59,7 +59,7 @@ def with_passage(
     labels: LabelImage, field: MunsellValue, limits: Sequence[float], passage: Passage, px_per_mm: float
 ) -> LabelImage:
     """Steps (uint8) in which this passage is laid with its own brush; what its edge cuts too small joins its neighbour."""
-    mask = _drawn(passage, *field.shape)
+    mask = mask_of(passage, *field.shape)
     if not mask.any():
         return labels
     brush_px = passage.brush_mm * px_per_mm
@@ -81,7 +81,8 @@ def with_passage(
     return found
 
 
-def _drawn(passage: Passage, height: int, width: int) -> Mask:
+def mask_of(passage: Passage, height: int, width: int) -> Mask:
+    """Where a passage lies in a picture of this size."""
     mask = np.zeros((height, width), dtype=np.uint8)
     rings = [np.rint(np.array(ring) * [width, height] - 0.5).astype(np.int32) for ring in passage.rings]
     cv2.fillPoly(mask, rings, 1)

@@ -4,13 +4,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ..colour.types import MunsellValue
+from ..colour.types import Grey8, MunsellValue
 from ..formats.pictures import png
 from ..imaging.outlines import rings
 from ..kit import codec
 from ..kit.codec import Json
 from ..kit.errors import BadSetting
 from ..kit.progress import Progress
+from ..values.brushwork import as_laid
 from ..values.passages import Passage, around, finer_than
 from ..values.placing import BrushField
 from ..values.steps import thresholds
@@ -87,6 +88,15 @@ def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> Val
         seen=seen,
         passages=passages_of(brief, brush_mm),
     )
+
+
+def map_as_laid(work: Work) -> Grey8:
+    """The value map of today's inputs in the strokes of its brushes, at the screen's size; 0.1 to 0.3 s."""
+    brief, found = work.inputs.brief, work.now("values")
+    brush_mm = brush_of(brief)
+    greys = png.step_greys(found)
+    passages = passages_of(brief, brush_mm)
+    return as_laid(found.labels, greys, field_of(work), brief.support, brush_mm, passages=passages)
 
 
 def passage_of(work: Work, area_id: str, brush_mm: float) -> Passage:

@@ -11,6 +11,7 @@ import {
   LookFacts,
   LostFacts,
   LostMarks,
+  laidUrl,
   NOTAN_TONES,
   otherBrushQuery,
   ProfileLine,
@@ -71,9 +72,16 @@ export default function ValuesView({ desk }: { desk: Desk }) {
           <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           <MapLayer
             desk={desk}
-            always={looking.look === "map" || looking.look === "contours"}
+            always={looking.look === "map" || looking.look === "laid" || looking.look === "contours"}
             contours={looking.look === "contours"}
           />
+          {calm && looking.look === "laid" && (
+            <Layer
+              key={values.map_url}
+              src={laidUrl(desk.id, values.map_url)}
+              alt={`The map in the strokes of a ${values.brush_mm} mm brush`}
+            />
+          )}
           {calm && looking.look === "map" && looking.otherBrush !== null && otherGreys.data && other.data && (
             <div style={{ position: "absolute", inset: 0, clipPath: "inset(0 0 0 50%)" }}>
               <ValueCanvas

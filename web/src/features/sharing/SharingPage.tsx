@@ -131,7 +131,7 @@ function Shares({ sharing, painting, keep }: { sharing: Sharing; painting: numbe
       </Typography>
       <Stack direction="row" sx={{ gap: 2, alignItems: "end" }}>
         <Box sx={{ width: 220 }}>
-          <Choice label="It counts" value={days} options={DAYS} choose={setDays} />
+          <Choice label="It works" value={days} options={DAYS} choose={setDays} />
         </Box>
         <Button variant="outlined" onClick={() => void keep(makeLink(painting, Number(days)))}>
           Make a link

@@ -92,7 +92,7 @@ export function TabletDialog({ paintingId, close }: Props) {
         )}
         {isOpen && invite.data && (
           <>
-            <Typography>Hold the tablet’s camera on this. It counts once, for ten minutes.</Typography>
+            <Typography>Hold the tablet’s camera on this. It works once, for ten minutes.</Typography>
             <img
               src={invite.data.picture}
               alt="QR code that opens this easel on the tablet"

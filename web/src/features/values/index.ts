@@ -10,6 +10,7 @@ export {
   askedOf,
   changeValues,
   greysQuery,
+  laidUrl,
   otherBrushQuery,
   reliefQuery,
   valuesQuery,

@@ -5,10 +5,11 @@ import type { Spot } from "../../shared/ui/Handles";
 import type { Flip } from "../../shared/ui/Viewer";
 import type { Ends } from "./Profile";
 
-export type Look = "map" | "contours" | "photo" | "grey" | "notan2" | "notan3";
+export type Look = "map" | "laid" | "contours" | "photo" | "grey" | "notan2" | "notan3";
 
 export const LOOKS: [Look, string][] = [
   ["map", "Masses"],
+  ["laid", "Strokes"],
   ["contours", "Contours"],
   ["grey", "Black and white"],
   ["notan2", "Two values"],

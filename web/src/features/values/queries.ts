@@ -47,6 +47,10 @@ export const valuesQuery = (painting_id: number) =>
 export const changeValues = (painting_id: number, body: ValuesIn) =>
   answered(api.PUT("/api/values/{painting_id}", { ...ofPainting(painting_id), body }));
 
+/** The map in strokes, by the address of the map, which changes with it. */
+export const laidUrl = (painting_id: number, map: string) =>
+  `/api/values/${painting_id}/laid?of=${map.split("/").at(-1)!.slice(0, 24)}`;
+
 /** Pixels of a stored picture; addresses are content hashes, so they never go stale. */
 export const greysQuery = (url: string, longest: number, exact = true) =>
   queryOptions({

@@ -24,3 +24,16 @@ it("does not show an answer that was given before a change, not even the very fi
   expect(shown.filter(Boolean)).toEqual(["changed"]);
   stop();
 });
+
+it("an answer that was on its way does not overwrite what a change was answered", async () => {
+  const client = new StudioClient();
+  let arrive = (_: string) => {};
+  const asking = client
+    .fetchQuery({ queryKey: ["who"], queryFn: () => new Promise<string>((done) => (arrive = done)) })
+    .catch(() => "unread");
+  client.setQueryData(["who"], "after the change");
+  arrive("before the change");
+  await asking;
+  expect(client.getQueryData(["who"])).toBe("after the change");
+  expect(client.isFetching()).toBe(0);
+});

@@ -10,4 +10,11 @@ export class StudioClient extends QueryClient {
     await Promise.all(onTheirWay.map((query) => query.cancel({ revert: true }).catch(() => undefined)));
     return super.invalidateQueries(filters, options);
   }
+
+  /** What a change was answered stands: an answer still on its way may have been given before the change, and goes unread. */
+  override setQueryData = ((...given: Parameters<QueryClient["setQueryData"]>) => {
+    const now = super.setQueryData(...given);
+    void this.cancelQueries({ queryKey: given[0], exact: true });
+    return now;
+  }) as QueryClient["setQueryData"];
 }

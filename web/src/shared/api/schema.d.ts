@@ -4098,6 +4098,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/values/{painting_id}/laid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Laid
+         * @description The map in the strokes of its brushes, as JPEG; `of` tells the map it belongs to, for the page's own cache.
+         */
+        get: operations["server_values_api_laid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/values/{painting_id}/lost": {
         parameters: {
             query?: never;
@@ -27523,6 +27543,73 @@ export interface operations {
             path: {
                 painting_id: number;
                 name: "value-map.png" | "value-map.svg" | "contours.png" | "contours.svg" | "grid.pdf" | "ladder.pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_values_api_laid: {
+        parameters: {
+            query?: {
+                of?: string;
+            };
+            header?: never;
+            path: {
+                painting_id: number;
             };
             cookie?: never;
         };

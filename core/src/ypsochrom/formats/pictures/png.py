@@ -110,6 +110,14 @@ def picture_jpeg(picture: Srgb8, *, quality: int = 90) -> bytes:
     return content.tobytes()
 
 
+def grey_jpeg(greys: Grey8, *, quality: int = 90) -> bytes:
+    """A picture in greys as JPEG."""
+    done, content = cv2.imencode(".jpg", greys, [cv2.IMWRITE_JPEG_QUALITY, quality])
+    if not done:
+        raise ValueError("the picture could not be written as JPEG")
+    return content.tobytes()
+
+
 def jpeg_size(content: bytes) -> tuple[int, int]:
     """Width and height of a JPEG that was written here, read off its header."""
     with Image.open(io.BytesIO(content)) as picture:
