@@ -66,7 +66,7 @@ def as_laid(
     """
     width, height = fit_within(labels.shape[1], labels.shape[0], longest_px)
     small = np.asarray(cv2.resize(labels, (width, height), interpolation=cv2.INTER_NEAREST), dtype=np.uint8)
-    level, slant = _ways(cv2.resize(field, (width, height), interpolation=cv2.INTER_AREA))
+    level, slant = _ways(np.asarray(cv2.resize(field, (width, height), interpolation=cv2.INTER_AREA), dtype=np.float32))
     whole = np.ones(small.shape, dtype=bool)
     finer = [(one.brush_mm, mask_of(one, *small.shape)) for one in passages if one.brush_mm < brush_mm]
     tone = np.zeros(small.shape, dtype=np.float32)
