@@ -115,9 +115,12 @@ def test_units_are_joined_and_parted_by_hand_and_keep_a_note(page: Page):
     expect(note).to_have_value("rinse twice")
     facts.get_by_label("Your own work before it").fill("pencil the rigging")
     facts.get_by_label("Minutes").fill("12")
+    facts.get_by_label("With", exact=True).click()
+    page.get_by_role("option", name="Pencil").click()
     with kept(page):
         facts.get_by_role("button", name="Add", exact=True).click()
     expect(facts.get_by_text("pencil the rigging")).to_be_visible()
+    expect(facts.get_by_text("Over dry, matt paint with a soft lead.")).to_be_visible()
     with kept(page):
         facts.get_by_role("button", name="Take out: pencil the rigging").click()
     expect(facts.get_by_text("pencil the rigging")).to_have_count(0)

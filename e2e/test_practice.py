@@ -2,6 +2,7 @@
 
 from playwright.sync_api import Page, expect
 
+from e2e.conftest import serious_violations
 from ypsochrom.formats.pictures.png import picture_png
 from ypsochrom.materials.instruments import SimulatedCamera
 from ypsochrom.practice import match_card
@@ -48,6 +49,30 @@ def test_one_judgement_alone_and_how_far_it_is(page: Page):
     expect(row.get_by_role("img", name="How steep: ")).to_be_visible()
     page.reload()
     expect(row).to_contain_text("eight times in ten")
+
+
+def test_who_does_not_see_is_asked_in_words_and_numbers_and_told_what_is_left_out(page: Page):
+    page.goto("/practice")
+    page.get_by_role("button", name="Words and numbers alone").click()
+    expect(page.get_by_text("Left out is what has to be seen: greys")).to_be_visible()
+    page.get_by_role("button", name="Practise: What is wrong").click()
+    expect(page.get_by_role("listitem")).to_have_count(5)
+    assert serious_violations(page) == []
+    page.wait_for_timeout(600)
+    page.keyboard.press("2")
+    expect(page.get_by_text("has to come before")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Practise: Carry it over").click()
+    answer = page.get_by_label("In mm")
+    expect(answer).to_be_focused()
+    page.wait_for_timeout(600)
+    answer.fill("120")
+    answer.press("Enter")
+    expect(page.get_by_text("It is ", exact=False).first).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Five minutes").click()
+    expect(page.get_by_role("button", name="Stop")).to_be_visible()
+    expect(page.get_by_text("needs neither grey nor colour")).to_be_visible()
 
 
 def test_places_in_a_picture_of_ones_own_by_tap_and_by_keys(page: Page):

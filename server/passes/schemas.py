@@ -14,7 +14,7 @@ from ypsochrom.passes.amounts.per_area import PilePaint
 from ypsochrom.passes.amounts.quantities import MediumNeed
 from ypsochrom.passes.plan.compare import Summary
 from ypsochrom.passes.step import Job, Step
-from ypsochrom.passes.unit import OwnUnit, Unit
+from ypsochrom.passes.unit import OwnTool, OwnUnit, Unit
 
 SchoolKey = Literal[
     "direct", "glazes", "monochrome", "coloured", "on-site", "sections", "background-first", "light-first", "grey-accent",
@@ -103,6 +103,7 @@ class OwnUnitData(Schema):
     before: Annotated[str, Field(max_length=120)] | None = None
     title: Annotated[str, Field(max_length=120)]
     minutes: Number
+    tool: OwnTool = "brush"
 
 
 class FaceData(Schema):
@@ -239,7 +240,7 @@ class RuleOut(Schema):
 
 class TradeOut(Schema):
     """What can be chosen: schools, rules, grounds, supports as they come with their colours (CIELAB, null: white priming),
-    techniques; `titles` of all reasons, `amounts` how they are reckoned.
+    techniques, tools of one's own units; `titles` of all reasons, `amounts` how they are reckoned.
     """
 
     schools: list[SchoolOut]
@@ -247,6 +248,7 @@ class TradeOut(Schema):
     grounds: dict[Tone, str]
     faces: dict[str, list[float] | None]
     techniques: dict[TechniqueName, str]
+    tools: dict[OwnTool, str]
     titles: dict[str, str]
     amounts: str
 

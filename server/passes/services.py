@@ -33,6 +33,7 @@ from ypsochrom.passes.plan.pass_plan import PassPlan
 from ypsochrom.passes.plan.whole import Plan
 from ypsochrom.passes.scene import Choices
 from ypsochrom.passes.schools import SCHOOLS
+from ypsochrom.passes.unit import TOOL_WORDS
 from ypsochrom.passes.units.lit import lit
 from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
@@ -116,6 +117,7 @@ def trade_out() -> TradeOut:
         grounds=dict(GROUND_WORDS),
         faces={title: None if lab is None else list(lab) for title, lab in FACES.items()},
         techniques=dict(TECHNIQUE_WORDS),
+        tools=dict(TOOL_WORDS),
         amounts=film_formula_words(),
     )
 

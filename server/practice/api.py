@@ -12,15 +12,15 @@ from server.site.problems import PROBLEMS
 
 from . import services
 from .scenes import shipped_file
-from .schemas import AnswerIn, Kind, MatchedCardOut, ProgressOut, QuestionOut, VerdictOut
+from .schemas import AnswerIn, Kind, MatchedCardOut, ProgressOut, QuestionOut, Sight, VerdictOut
 
 router = Router()
 
 
 @router.get("/next", response={200: QuestionOut, **PROBLEMS})
-def question(request: HttpRequest, kind: Kind | None = None, *, shapes_only: bool = False) -> QuestionOut:
-    """The next question, of a kind or of the one whose turn it is."""
-    return services.question(painter(request), kind, shapes_only=shapes_only)
+def question(request: HttpRequest, kind: Kind | None = None, sight: Sight = "all") -> QuestionOut:
+    """The next question, of a kind or of the one whose turn it is among those that make sense to whoever sees so much."""
+    return services.question(painter(request), kind, sight)
 
 
 @router.post("/answers", response={200: VerdictOut, **PROBLEMS})

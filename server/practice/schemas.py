@@ -10,6 +10,7 @@ from server.subject.schemas import Spot
 from ypsochrom.practice import exercise as asked
 
 Kind = asked.Kind
+Sight = asked.Sight
 Seed = Annotated[int, Field(ge=0, le=2**31 - 1)]
 Ratio = Annotated[float, Field(ge=0.05, le=16)]
 
@@ -79,7 +80,8 @@ class PractisedOut(Schema):
     """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
 
     `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
-    `curve` the same day by day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
+    `told` that it makes sense without sight; `curve` the same day by day; `why_not` says why it cannot be practised now,
+    `on_paper` that it is painted and photographed.
     """
 
     kind: Kind
@@ -87,6 +89,7 @@ class PractisedOut(Schema):
     trains: str
     unit: str
     needs: asked.Needs
+    told: bool
     usual: float
     size: float | None
     low: float | None

@@ -19,7 +19,7 @@ from ypsochrom.kit.errors import BadPicture, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course, match_card
 from ypsochrom.practice.course import JUDGEMENTS, Given
-from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Kind, Place, said
+from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Kind, Place, Sight, said
 from ypsochrom.practice.kinds.mixing import checked
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
@@ -77,11 +77,10 @@ def _open(box: Paintbox) -> list[Kind]:
     return [kind for kind in ON_SCREEN if not (without and JUDGEMENTS[kind].of_tubes)]
 
 
-def question(owner: Any, kind: Kind | None, shapes_only: bool) -> QuestionOut:
+def question(owner: Any, kind: Kind | None, sight: Sight) -> QuestionOut:
     """The next question, of this kind or of the one whose turn it is; `BadShelf` where the shelf has too few tubes for it."""
     answers, box = _answers(owner), shelf_box(owner)
-    kinds: Sequence[Kind] = [one for one in _open(box) if not shapes_only or JUDGEMENTS[one].needs == "shapes"]
-    chosen = kind or course.next_kind(answers, timezone.now(), kinds)
+    chosen = kind or course.next_kind(answers, timezone.now(), course.kinds_for(sight, _open(box)))
     lean = _lean(owner) if JUDGEMENTS[chosen].of_values else None
     ratio, about = course.next_ratio(chosen, answers), None if lean is None else lean.value
     for shown in _pictures_for(owner, chosen):
@@ -220,6 +219,7 @@ def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> Practis
         trains=judgement.trains,
         unit=judgement.unit,
         needs=judgement.needs,
+        told=judgement.told,
         usual=judgement.usual,
         size=told.size,
         low=told.low,

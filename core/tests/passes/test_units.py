@@ -137,7 +137,9 @@ def test_work_of_the_painters_own_takes_its_time_and_is_told_where_its_pass_is_g
     plain = find_passes(scene, SHELF, Choices())
     first, second = plain.passes[1].units[:2]
     own = OwnUnit("own-1", "block-in", second.id, "pencil the rigging", 30.0)
-    last = OwnUnit("own-2", "block-in", None, "wipe the rim", 2.0)
+    last = OwnUnit("own-2", "block-in", None, "wipe the rim", 2.0, "chalk")
+    assert own.words == ""
+    assert "dry" in last.words
     lost = OwnUnit("own-3", "first glazes", None, "wipe back", 2.0)
     plan = find_passes(scene, SHELF, Choices(own_units=(own, last, lost)))
     assert plan.passes[1].own == (own, last)

@@ -1,5 +1,6 @@
 """Questions of every kind: the same seed asks the same, what is right is right, and how hard it is comes out as asked."""
 
+import re
 from collections import Counter
 from importlib import resources
 
@@ -15,8 +16,9 @@ from ypsochrom.kit.errors import BadSetting, BadShelf
 from ypsochrom.materials.shelf import starter_shelf, usable_box
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import Paintbox, paint
-from ypsochrom.practice.course import JUDGEMENTS, made, verdict
+from ypsochrom.practice.course import JUDGEMENTS, kinds_for, made, verdict
 from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Place
+from ypsochrom.practice.kinds import order
 from ypsochrom.practice.material import Material
 from ypsochrom.practice.scene import Scene
 from ypsochrom.subject.decode import decode
@@ -132,3 +134,54 @@ def test_a_kind_that_nobody_knows_is_refused():
     with pytest.raises(BadSetting):
         made("juggling", 1, 1.0, WITH)
     assert set(JUDGEMENTS) == set(KINDS)
+
+
+@settings(max_examples=60, deadline=None)
+@given(seed=SEEDS)
+def test_the_rule_that_an_order_breaks_is_told_and_no_other_is_broken(seed):
+    exercise, answer = made("rule", seed, 1, WITH)
+    assert len(exercise.listed) == 5
+    assert len({one.words for one in exercise.options}) == 3
+    why = exercise.options[answer.right[0]].words
+    assert answer.why.endswith(why)
+    units = order._UNITS
+    at = [units.index(one) for one in exercise.listed]
+    broken = {
+        said for (first, then), said in order._before().items()
+        if first in at and then in at and at.index(first) > at.index(then)
+    }  # fmt: skip
+    assert broken == {why}
+    assert verdict(exercise, answer, answer.right, 2.0)[0].off == 0
+
+
+@settings(max_examples=60, deadline=None)
+@given(seed=SEEDS)
+def test_a_measure_is_carried_over_by_one_factor(seed):
+    exercise, answer = made("scale", seed, 1, WITH)
+    numbers = [int(one) for one in re.findall(r"\d+", exercise.question)]
+    if "On the photo" in exercise.question:
+        wide, high, larger = numbers
+        assert answer.right / larger == pytest.approx(high / wide)
+    else:
+        part, of, across = numbers
+        assert answer.right * of == pytest.approx(part * across)
+    assert not exercise.shown
+    assert not exercise.lines
+    assert exercise.view is None
+
+
+@pytest.mark.parametrize("seed", range(6))
+@pytest.mark.parametrize("kind", kinds_for("none"))
+def test_what_makes_sense_without_sight_is_told_in_words_and_numbers(kind, seed):
+    exercise, _ = made(kind, seed, 1, WITH)
+    assert not exercise.shown
+    assert all(one.words and not one.colour for one in exercise.options)
+    assert exercise.view is None or exercise.view.marks  # of a picture only marked places, which the page tells
+
+
+def test_who_sees_less_is_asked_fewer_kinds():
+    everything, shapes, told = kinds_for("all"), kinds_for("shapes"), kinds_for("none")
+    assert everything == list(ON_SCREEN)
+    assert set(told) < set(shapes) < set(everything)
+    assert set(told) == {"ratio", "angle", "scale", "bisect", "order", "rule"}
+    assert set(shapes) - set(told) == {"transfer", "lengths", "slope"}  # what is measured by eye

@@ -262,3 +262,25 @@ def test_four_tubes_make_what_they_are_said_to_make(seed):
     assert exercise.level > 0
     if not can:
         assert exercise.level > 3
+
+
+@pytest.mark.parametrize("seed", range(8))
+def test_lengths_and_slopes_are_those_between_the_marks_on_the_panel(seed):
+    exercise, answer = made("lengths", seed, 1.0, DRAWN)
+    at = np.array(exercise.view.marks) * [panel_width(DRAWN), panel_height(DRAWN)]
+    assert answer.right == pytest.approx(np.linalg.norm(at[3] - at[2]) / np.linalg.norm(at[1] - at[0]))
+    assert exercise.least <= answer.right <= exercise.most
+    exercise, answer = made("slope", seed, 1.0, DRAWN)
+    across, down = np.abs(np.diff(np.array(exercise.view.marks) * [panel_width(DRAWN), panel_height(DRAWN)], axis=0)[0])
+    assert np.linalg.norm([across, down]) * np.sin(np.radians(answer.right)) == pytest.approx(down)
+    left, top, right, bottom = exercise.view.box
+    assert all(left <= x <= right and top <= y <= bottom for x, y in exercise.view.marks)
+    assert exercise.view.width_mm == pytest.approx((right - left) * panel_width(DRAWN))
+
+
+def panel_width(material):
+    return material.scene.support.width_mm
+
+
+def panel_height(material):
+    return material.scene.support.height_mm

@@ -130,6 +130,24 @@ def test_own_units_stand_where_they_were_put(painted):
     assert tasks.task_of["own/1"].minutes == 6.0
 
 
+def test_pencil_and_chalk_wait_for_dry_paint_and_a_brush_does_not(painted):
+    plan = painted["direct"]
+    one = plan.passes[1]
+
+    def waits(tool):
+        own = (OwnUnit("own/1", one.role, one.units[3].id, "pencil the rigging", 6.0, tool),)
+        passes = (plan.passes[0], replace(one, own=own), *plan.passes[2:])
+        found = tasks_of(replace(plan, passes=passes), ROOM).waits
+        return {wait.before: wait.least_min for wait in found if wait.after == "own/1" and wait.kind == "overcoat"}
+
+    assert waits("brush") == {}
+    below = waits("pencil")
+    assert {unit.id for unit in one.units[:3]} <= below.keys()
+    assert one.units[3].id not in below
+    assert below == waits("chalk")
+    assert all(5 < least < 120 for id_, least in below.items() if id_ == one.units[2].id)
+
+
 def test_last_coats_come_a_day_and_more_after_the_last_stroke(painted):
     tasks = tasks_of(painted["direct"], ROOM)
     assert [one.title for one in tasks.afterwards] == ["Isolation coat", "Varnish"]

@@ -127,9 +127,19 @@ def test_with_two_tubes_mixing_waits_and_the_rest_goes_on(other_client, client):
 
 def test_who_sees_no_colour_is_asked_for_shapes_alone(client):
     for _ in range(3):
-        question = ask(client, "get", "next?shapes_only=true")
+        question = ask(client, "get", "next?sight=shapes")
         assert question["needs"] == "shapes"
         reply(client, question)
+
+
+def test_who_does_not_see_is_asked_what_words_and_numbers_tell(client):
+    told = {one["kind"] for one in ask(client, "get", "progress")["kinds"] if one["told"]}
+    seen = set()
+    for _ in range(8):
+        question = ask(client, "get", "next?sight=none")
+        seen.add(question["exercise"]["kind"])
+        reply(client, question)
+    assert seen == told
 
 
 def test_sheets_are_printed_of_the_painters_tubes(client):

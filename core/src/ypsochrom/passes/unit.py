@@ -1,7 +1,9 @@
 """Units of work: what a painter does in one go, with one pile, one brush and in one manner."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Literal
+from types import MappingProxyType
+from typing import Literal, get_args
 
 from ..kit.errors import BadSetting
 from ..materials.brushes import HandBrush
@@ -66,16 +68,39 @@ class Unit:
 
 LONGEST_OWN_MINUTES = 240.0
 
+OwnTool = Literal["brush", "pencil", "chalk"]
+OWN_TOOLS: tuple[OwnTool, ...] = get_args(OwnTool)
+
+TOOL_WORDS: Mapping[OwnTool, str] = MappingProxyType(
+    {
+        "brush": "",
+        "pencil": "Over dry, matt paint with a soft lead. Graphite shines, and shows through thin light paint: "
+        "let a coat of matt medium dry over what is to stay.",
+        "chalk": "Over dry, matt paint. A damp brush takes it off and the next opaque coat covers it; a glaze would carry it "
+        "along, so wipe it off first.",
+    }
+)
+"""How pencil and chalk are used over acrylics; common practice."""
+
 
 @dataclass(frozen=True)
 class OwnUnit:
-    """Work that the painter adds ("pencil the rigging"): in the pass of `role` before the unit `before` (id), None at its end."""
+    """Work that the painter adds ("pencil the rigging"): in the pass of `role` before the unit `before` (id), None at its end.
+
+    Pencil and chalk ask that all that was laid before is dry to the touch.
+    """
 
     id: str
     role: str
     before: str | None
     title: str
     minutes: float
+    tool: OwnTool = "brush"
+
+    @property
+    def words(self) -> str:
+        """How it is done; "" for a brush."""
+        return TOOL_WORDS[self.tool]
 
     def __post_init__(self) -> None:
         if not self.title.strip():

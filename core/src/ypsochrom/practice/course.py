@@ -14,7 +14,7 @@ from ..colour.types import Float
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from . import threshold
-from .exercise import KINDS, ON_SCREEN, Answer, Exercise, Kind, Needs, Said, Verdict, judged
+from .exercise import KINDS, ON_SCREEN, Answer, Exercise, Kind, Needs, Said, Sight, Verdict, judged
 from .kinds import mixing, order, pictures, proportion, values
 from .kinds.values import Made
 from .material import Material
@@ -26,8 +26,9 @@ class Judgement:
     """A kind: what it is called and what it trains, its usual threshold (in `unit`), and how many answers there are to guess.
 
     Both are 0 where it is measured by how much an answer is off. `needs` is what of screen and eye it takes; `of_tubes` says that
-    it is made of the painter's tubes, `of_scene` of a picture, `of_values` that it can be asked about one value. `ways` are the
-    words for being off by more and by less, none where what is off has no way.
+    it is made of the painter's tubes, `of_scene` of a picture, `of_values` that it can be asked about one value, `told` that
+    words and numbers tell all of it, so that it makes sense without sight. `ways` are the words for being off by more and by
+    less, none where what is off has no way.
     """
 
     title: str
@@ -40,6 +41,7 @@ class Judgement:
     of_tubes: bool = False
     of_scene: bool = False
     of_values: bool = False
+    told: bool = False
     ways: tuple[str, ...] = ()
 
 
@@ -161,11 +163,62 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
             "Can these make it", "what your tubes reach", "ΔE", 8.0, 2, _of_tubes(mixing.palette), "colour", True
         ),
         "ratio": Judgement(
-            "How wide, how high", "proportions", "times", 0.0, 0, _plain(proportion.ratio), "shapes", ways=_AMOUNT
+            "How wide, how high",
+            "proportions",
+            "times",
+            0.0,
+            0,
+            _plain(proportion.ratio),
+            "shapes",
+            told=True,
+            ways=_AMOUNT,
         ),
-        "angle": Judgement("How steep", "angles", "degrees", 0.0, 0, _plain(proportion.angle), "shapes", ways=_AMOUNT),
+        "angle": Judgement(
+            "How steep", "angles", "degrees", 0.0, 0, _plain(proportion.angle), "shapes", told=True, ways=_AMOUNT
+        ),
+        "lengths": Judgement(
+            "Lengths in a picture",
+            "proportions of things",
+            "times",
+            0.0,
+            0,
+            _of_scene(pictures.lengths),
+            "shapes",
+            of_scene=True,
+            ways=_AMOUNT,
+        ),
+        "slope": Judgement(
+            "Slopes in a picture",
+            "angles of things",
+            "degrees",
+            0.0,
+            0,
+            _of_scene(pictures.slope),
+            "shapes",
+            of_scene=True,
+            ways=_AMOUNT,
+        ),
+        "scale": Judgement(
+            "Carry it over",
+            "measures from photo to panel",
+            "mm",
+            0.0,
+            0,
+            _plain(proportion.scale),
+            "shapes",
+            told=True,
+            ways=_AMOUNT,
+        ),
         "bisect": Judgement(
-            "Find the middle", "halving by eye", "mm", 0.0, 0, _of_scene(pictures.bisect), "shapes", of_scene=True
+            "Find the middle",
+            "halving by eye",
+            "mm",
+            0.0,
+            0,
+            _of_scene(pictures.bisect),
+            "shapes",
+            of_scene=True,
+            told=True,
         ),
         "transfer": Judgement(
             "Put the point over",
@@ -177,7 +230,12 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
             "shapes",
             of_scene=True,
         ),
-        "order": Judgement("What comes first", "the order of work", "rules", 0.0, 0, _plain(order.order), "shapes"),
+        "order": Judgement(
+            "What comes first", "the order of work", "rules", 0.0, 0, _plain(order.order), "shapes", told=True
+        ),
+        "rule": Judgement(
+            "What is wrong", "the rules of the order", "rules", 0.0, 0, _plain(order.rule), "shapes", told=True
+        ),
         "card": Judgement("Mix and match", "matching by eye, in paint", "ΔE", 0.0, 0, _on_paper, "colour"),
     }
 )
@@ -285,6 +343,15 @@ def usual_within(off: Sequence[float] | Float) -> tuple[float, float, float]:
 def usual_error(off: Sequence[float] | Float) -> float:
     """By how much one is off as a rule: the root of the mean square."""
     return float(np.sqrt(np.mean(np.square(off))))
+
+
+def kinds_for(sight: Sight, kinds: Sequence[Kind] = ON_SCREEN) -> list[Kind]:
+    """Of these kinds those that make sense to whoever sees so much."""
+    if sight == "all":
+        return list(kinds)
+    return [
+        kind for kind in kinds if JUDGEMENTS[kind].told or (sight == "shapes" and JUDGEMENTS[kind].needs == "shapes")
+    ]
 
 
 FIRST_INTERVAL_DAYS = 1.0

@@ -8,7 +8,8 @@ from ..kit.errors import BadSetting
 
 Kind = Literal[
     "lighter", "value", "match", "ladder", "deceiving", "lightest", "squint", "spot", "block-in", "edge",
-    "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle", "bisect", "transfer", "order", "card",
+    "warmer", "wet to dry", "mix", "needs", "palette", "ratio", "angle",
+    "lengths", "slope", "scale", "bisect", "transfer", "order", "rule", "card",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 """In the order in which they are learned: values first, then colour, then mixing, then proportion and order; last what is painted
@@ -19,6 +20,9 @@ ON_SCREEN: tuple[Kind, ...] = tuple(kind for kind in KINDS if kind != "card")
 
 Needs = Literal["values", "colour", "shapes"]
 """What of the screen and of the eye an exercise needs: steps of grey, differences of colour, or neither."""
+
+Sight = Literal["all", "shapes", "none"]
+"""What whoever practises sees: all, shapes alone, or nothing of it, so that it is told in words and numbers."""
 
 Asks = Literal["one", "order", "number", "point", "cells"]
 """What is answered: one of the options, all of them in order, a number, a place in the picture, or an option for every cell."""
@@ -82,9 +86,9 @@ class View:
 class Exercise:
     """One question. `level` is how hard it is, in `unit`: the smaller the harder; for what is measured off it is 0.
 
-    `shown`, `lines` and `view` are looked at, `options` chosen from; numbers lie between `least` and `most`, and `ladder` holds
-    the colours that they stand for, where they do. `cells` are columns and rows. `by_ground` says that the grounds deceive: it is
-    worth looking again without them.
+    `shown`, `lines` and `view` are looked at, `listed` is read in its order, `options` are chosen from; numbers lie between
+    `least` and `most`, and `ladder` holds the colours that they stand for, where they do. `cells` are columns and rows.
+    `by_ground` says that the grounds deceive: it is worth looking again without them.
     """
 
     kind: Kind
@@ -95,6 +99,7 @@ class Exercise:
     shown: tuple[Patch, ...] = ()
     lines: tuple[Line, ...] = ()
     view: View | None = None
+    listed: tuple[str, ...] = ()
     options: tuple[Patch, ...] = ()
     asks: Asks = "one"
     cells: tuple[int, int] = (0, 0)

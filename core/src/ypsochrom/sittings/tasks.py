@@ -12,7 +12,7 @@ from ..areas.families import FAMILIES, Family
 from ..passes.amounts.pace import JOB_MINUTES
 from ..passes.films.drying import Drying
 from ..passes.step import Job, PaintPass, Pair, Step
-from ..passes.unit import Unit
+from ..passes.unit import OwnUnit, Unit
 from ..passes.units.minutes import MINUTES_PER_PILE, coat_minutes
 from .task import Afterwards, Task, Tasks, Wait, WaitKind
 
@@ -127,7 +127,7 @@ def _pass(found: _Found, one: PaintPass) -> None:
             _go(found, one, unit, own, coat)
     for work in one.own:
         if work.before not in units:
-            _own_task(found, one, work.id, work.title, work.minutes, before=None)
+            _own_task(found, one, work)
 
 
 def _go(found: _Found, one: PaintPass, unit: Unit, own: Sequence[Step], coat: int) -> None:
@@ -179,17 +179,25 @@ def _what_lies_beneath(found: _Found, go: _Go, coat: int) -> None:
 def _own_units(found: _Found, one: PaintPass, before: str) -> None:
     for work in one.own:
         if work.before == before:
-            _own_task(found, one, work.id, work.title, work.minutes, before=before)
+            _own_task(found, one, work, before)
 
 
-def _own_task(found: _Found, one: PaintPass, id_: str, title: str, minutes: float, before: str | None) -> None:
-    """Work that the painter added: after what stands before it in its pass, and before the unit it was put to."""
+def _own_task(found: _Found, one: PaintPass, work: OwnUnit, before: str | None = None) -> None:
+    """Work that the painter added: after what stands before it in its pass, and before the unit it was put to.
+
+    Pencil and chalk take no hold on wet paint, so they wait for all that was laid before them.
+    """
     earlier = [task.id for task in found.tasks if task.pass_number == one.number]
-    found.tasks.append(Task(id_, "own", id_, title, minutes, pass_number=one.number))
+    found.tasks.append(Task(work.id, "own", work.id, work.title, work.minutes, pass_number=one.number))
     for task in earlier:
-        found.wait(task, id_, "order")
+        found.wait(task, work.id, "order")
+    if work.tool != "brush":
+        for goes in found.goes.values():
+            found.wait(
+                goes[-1].task, work.id, "overcoat", found.drying.until("touch-dry", goes[-1].step) - goes[-1].tail
+            )
     if before is not None:
-        found.wait(id_, before, "order")
+        found.wait(work.id, before, "order")
 
 
 def _jobs(found: _Found, jobs: Iterable[Job]) -> None:

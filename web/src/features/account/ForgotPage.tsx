@@ -17,8 +17,8 @@ export default function ForgotPage() {
     return (
       <Outside title="Look into your mail">
         <Typography>
-          If your account has a mail address, a link to a new password is on its way there. It works once,
-          for a day. If nothing comes, ask whoever looks after this site.
+          If your account has a mail address, a link to a new password is on its way there. It works once, for
+          a day. If nothing comes, ask whoever looks after this site.
         </Typography>
         <Button component={Link} to="/">
           Back to the login

@@ -1,19 +1,39 @@
 /** Work that the painter adds to a pass: a line to tick off, with its minutes; and the words to add one with. */
 import { useState } from "react";
 
-import { Button, IconButton, Stack, TextField, Typography } from "@mui/material";
+import { Button, IconButton, MenuItem, Stack, TextField, Typography } from "@mui/material";
 import CloseIcon from "@mui/icons-material/Close";
 
+import { capital } from "../../shared/ui/words";
 import type { OwnUnit } from "./queries";
 import { goInMinutes } from "./units";
 
-export function OwnUnitLine({ own, remove }: { own: OwnUnit; remove: () => void }) {
+export type OwnTool = NonNullable<OwnUnit["tool"]>;
+export type OwnWork = Pick<OwnUnit, "title" | "minutes" | "tool">;
+/** How each tool is used; nothing to be said of a brush. */
+export type ToolWords = Readonly<Partial<Record<OwnTool, string>>>;
+
+interface LineProps {
+  own: OwnUnit;
+  tools: ToolWords;
+  remove: () => void;
+}
+
+export function OwnUnitLine({ own, tools, remove }: LineProps) {
+  const { tool = "brush" } = own;
   return (
     <Stack component="li" direction="row" sx={{ alignItems: "center", gap: 1.25, pl: 1, py: 0.5 }}>
       <Typography aria-hidden sx={{ width: 46, textAlign: "center" }}>
         □
       </Typography>
-      <Typography sx={{ flex: 1, fontWeight: 650 }}>{own.title}</Typography>
+      <Stack sx={{ flex: 1 }}>
+        <Typography sx={{ fontWeight: 650 }}>{own.title}</Typography>
+        {tool !== "brush" && (
+          <Typography variant="body2" color="text.secondary">
+            {capital(tool)}. {tools[tool]}
+          </Typography>
+        )}
+      </Stack>
       <Typography sx={{ whiteSpace: "nowrap" }}>{goInMinutes(own.minutes)}</Typography>
       <IconButton size="small" onClick={remove} aria-label={`Take out: ${own.title}`}>
         <CloseIcon fontSize="small" />
@@ -24,10 +44,11 @@ export function OwnUnitLine({ own, remove }: { own: OwnUnit; remove: () => void 
 
 const USUAL_MINUTES = 5;
 
-/** What is to be done, and how long it takes; nothing is added without words. */
-export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => void }) {
+/** What is to be done, with what, and how long it takes; nothing is added without words. */
+export function OwnUnitForm({ tools, add }: { tools: ToolWords; add: (what: OwnWork) => void }) {
   const [title, setTitle] = useState("");
   const [minutes, setMinutes] = useState(String(USUAL_MINUTES));
+  const [tool, setTool] = useState<OwnTool>("brush");
   const count = Number(minutes);
   const ready = title.trim() !== "" && Number.isFinite(count) && count > 0;
   return (
@@ -38,7 +59,7 @@ export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => 
       onSubmit={(event) => {
         event.preventDefault();
         if (!ready) return;
-        add(title.trim(), count);
+        add({ title: title.trim(), minutes: count, tool });
         setTitle("");
       }}
     >
@@ -50,6 +71,20 @@ export function OwnUnitForm({ add }: { add: (title: string, minutes: number) => 
         slotProps={{ htmlInput: { maxLength: 120 } }}
         sx={{ flex: "1 1 100%" }}
       />
+      <TextField
+        select
+        label="With"
+        size="small"
+        value={tool}
+        onChange={(event) => setTool(event.target.value as OwnTool)}
+        sx={{ width: 108 }}
+      >
+        {(Object.keys({ brush: "", ...tools }) as OwnTool[]).map((one) => (
+          <MenuItem key={one} value={one}>
+            {capital(one)}
+          </MenuItem>
+        ))}
+      </TextField>
       <TextField
         label="Minutes"
         size="small"

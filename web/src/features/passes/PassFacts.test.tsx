@@ -57,8 +57,15 @@ const pass: PaintPass = {
     }),
   ],
   own: [
-    { id: "own-1", role: "block-in", before: "block-in/m02", title: "pencil the rigging", minutes: 12 },
-    { id: "own-2", role: "block-in", before: "gone", title: "wipe the rim", minutes: 3 },
+    {
+      id: "own-1",
+      role: "block-in",
+      before: "block-in/m02",
+      title: "pencil the rigging",
+      minutes: 12,
+      tool: "pencil",
+    },
+    { id: "own-2", role: "block-in", before: "gone", title: "wipe the rim", minutes: 3, tool: "brush" },
   ],
 };
 const last: PaintPass = { ...pass, number: 3, role: "light" };
@@ -168,7 +175,9 @@ describe("a pass read aloud", () => {
       /1\. mix m01 patch a01 flat, 25 mm \(1 in\) · 2 coats 8 min 1 ml .*2\. mix m02 patch a02 \(light\) .*glaze, 90 % glazing liquid/,
     );
     expect(words).toMatch(/Wait 12 min before it/);
-    expect(words).toMatch(/1\. mix m01 .*pencil the rigging 12 min .*2\. mix m02 .*wipe the rim 3 min/);
+    expect(words).toMatch(
+      /1\. mix m01 .*pencil the rigging Pencil\. .*12 min .*2\. mix m02 .*wipe the rim 3 min/,
+    );
     expect(words).toContain("60 % of what is needed");
     expect(read({ ...pass, readable: 1 })).not.toContain("of what is needed");
     const again = { ...passes.jobs[0]!, kind: "re-stating", before_pass: 3, title: "Draw again" } as const;

@@ -42,6 +42,7 @@ interface Props {
 const freshId = () => `own-${Date.now().toString(36)}`;
 
 const NO_TITLES = {};
+const NO_TOOLS = {};
 
 export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn, ...steps }: Props) {
   const trade = useQuery(tradeQuery);
@@ -78,10 +79,11 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           chooseMix={steps.chooseMix}
           join={(one) => cut(one.steps[0]!, passes.choices.cuts[one.steps[0]!] === "split" ? null : "join")}
           note={note}
-          addOwn={(before, title, minutes) =>
+          tools={trade.data?.tools ?? NO_TOOLS}
+          addOwn={(before, what) =>
             changeOwn([
               ...passes.choices.own_units,
-              { id: freshId(), role: pass.role, before: before.id, title, minutes },
+              { id: freshId(), role: pass.role, before: before.id, ...what },
             ])
           }
           removeOwn={(own) => changeOwn(passes.choices.own_units.filter((one) => one.id !== own.id))}

@@ -8,7 +8,7 @@ import { ml, share } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { OwnUnitForm, OwnUnitLine } from "./OwnUnits";
+import { OwnUnitForm, OwnUnitLine, type OwnWork, type ToolWords } from "./OwnUnits";
 import type { OwnUnit, PaintPass, Unit } from "./queries";
 import { brushInWords, goInMinutes, WAITS } from "./units";
 
@@ -25,8 +25,10 @@ interface Props {
   join: (unit: Unit) => void;
   note: (unit: Unit, words: string) => void;
   /** Add work of one's own before a unit, and take it out again. */
-  addOwn: (before: Unit, title: string, minutes: number) => void;
+  addOwn: (before: Unit, what: OwnWork) => void;
   removeOwn: (own: OwnUnit) => void;
+  /** How the tools of one's own work are used. */
+  tools: ToolWords;
   /** The parts of an opened unit. */
   parts: (unit: Unit) => ReactNode;
 }
@@ -34,7 +36,9 @@ interface Props {
 export function UnitList({ pass, open, choose, removeOwn, ...rest }: Props) {
   const ids = new Set(pass.units.map((unit) => unit.id));
   const lines = (those: OwnUnit[]) =>
-    those.map((own) => <OwnUnitLine key={own.id} own={own} remove={() => removeOwn(own)} />);
+    those.map((own) => (
+      <OwnUnitLine key={own.id} own={own} tools={rest.tools} remove={() => removeOwn(own)} />
+    ));
   return (
     <Box component="ol" aria-label="Units in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
       {pass.units.map((unit, place) => (
@@ -137,6 +141,7 @@ function Opened({
   join,
   note,
   addOwn,
+  tools,
   parts,
 }: Omit<CardProps, "open" | "toggle">) {
   const [shown, setShown] = useState(false);
@@ -223,7 +228,7 @@ function Opened({
         )}
       </Stack>
       {shown && parts(unit)}
-      <OwnUnitForm add={(title, minutes) => addOwn(unit, title, minutes)} />
+      <OwnUnitForm tools={tools} add={(what) => addOwn(unit, what)} />
     </Box>
   );
 }

@@ -83,10 +83,11 @@ export function Picture({ url, view, small = false, isEmpty = false, children }:
 const lines = (count: number) => Array.from({ length: count }, (_, at) => (at + 1) / (count + 1));
 
 /** What is marked in a view, in numbers. */
-const viewWords = ({ marks = [] }: View): string =>
-  marks.length === 0
-    ? "a picture"
-    : `a picture with marks: ${marks.map(([x = 0, y = 0], place) => `${place + 1} at ${placeInWords({ x, y })}`).join("; ")}`;
+const viewWords = (view: View): string =>
+  marksInNumbers(view) === "" ? "a picture" : `a picture with marks: ${marksInNumbers(view)}`;
+
+const marksInNumbers = ({ marks = [] }: View): string =>
+  marks.map(([x = 0, y = 0], place) => `${place + 1} at ${placeInWords({ x, y })}`).join("; ");
 
 /** Beyond it a number stands on the other side of its mark. */
 const RIGHT_EDGE = 0.93;
@@ -137,11 +138,12 @@ interface PointingProps {
   exercise: Exercise;
   url: string;
   verdict: Verdict | null;
+  inNumbers: boolean;
   answer: (point: Spot) => void;
 }
 
 /** A place is shown by a tap, or by the arrow keys and Enter; afterwards both places are seen. */
-export function Pointing({ exercise, url, verdict, answer }: PointingProps) {
+export function Pointing({ exercise, url, verdict, inNumbers, answer }: PointingProps) {
   const view = exercise.view!;
   const [at, setAt] = useState<Spot | null>(null);
   const inFrame = view.in_frame ?? false;
@@ -194,6 +196,7 @@ export function Pointing({ exercise, url, verdict, answer }: PointingProps) {
           </Picture>
         </Box>
       </Stack>
+      {inNumbers && marksInNumbers(view) && <Typography>In hundredths: {marksInNumbers(view)}.</Typography>}
       <Typography color="text.secondary" aria-live="polite" sx={{ minHeight: 26 }}>
         {at && `You: ${placeInWords(at)}`}
         {verdict?.point && `; it is ${placeInWords(verdict.point)}, where the ring is`}

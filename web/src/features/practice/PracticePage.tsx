@@ -5,10 +5,10 @@ import {
   Alert,
   Box,
   Button,
-  FormControlLabel,
   LinearProgress,
   Stack,
-  Switch,
+  ToggleButton,
+  ToggleButtonGroup,
   Typography,
 } from "@mui/material";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
@@ -26,16 +26,17 @@ import {
   SHEETS_URL,
   type Kind,
   type Question,
+  type Sight,
   type Verdict,
 } from "./queries";
-import { clock, NEEDS, verdictWords } from "./words";
+import { clock, leftOut, NEEDS, SIGHTS, verdictWords } from "./words";
 
 const SESSION_S = 300;
 
 export default function PracticePage() {
   const progress = useQuery(progressQuery);
   const [session, setSession] = useState<{ kind: Kind | null } | null>(null);
-  const [shapesOnly, setShapesOnly] = useState(false);
+  const [sight, setSight] = useState<Sight>("all");
   const queries = useQueryClient();
   const end = useCallback(() => {
     setSession(null);
@@ -47,7 +48,7 @@ export default function PracticePage() {
     <Box component="main" sx={{ px: 3, py: 2.5, maxWidth: 1080, mx: "auto" }}>
       <title>Practice · Ypsochrom</title>
       {session ? (
-        <Session kind={session.kind} shapesOnly={shapesOnly} end={end} />
+        <Session kind={session.kind} sight={sight} end={end} />
       ) : (
         <>
           <Typography variant="h1">Practice</Typography>
@@ -62,11 +63,26 @@ export default function PracticePage() {
             <Button variant="outlined" size="large" href={SHEETS_URL} download="practice.pdf">
               Sheets to print
             </Button>
-            <FormControlLabel
-              control={<Switch checked={shapesOnly} onChange={(_, on) => setShapesOnly(on)} />}
-              label="Only what needs no grey and no colour, told in numbers, too"
-            />
           </Stack>
+          <Stack direction="row" sx={{ gap: 2, alignItems: "center", flexWrap: "wrap", mb: 1 }}>
+            <Typography id="judged-by">I judge by</Typography>
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={sight}
+              onChange={(_, to: Sight | null) => to && setSight(to)}
+              aria-labelledby="judged-by"
+            >
+              {SIGHTS.map(([one, title]) => (
+                <ToggleButton key={one} value={one}>
+                  {title}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          </Stack>
+          <Typography color="text.secondary" aria-live="polite" sx={{ mb: 2, maxWidth: 760 }}>
+            {leftOut(progress.data.kinds, sight)}
+          </Typography>
           <ScoreCard />
           <Standings progress={progress.data} practise={(kind) => setSession({ kind })} />
         </>
@@ -77,7 +93,7 @@ export default function PracticePage() {
 
 interface SessionProps {
   kind: Kind | null;
-  shapesOnly: boolean;
+  sight: Sight;
   end: () => void;
 }
 
@@ -85,7 +101,7 @@ interface SessionProps {
 const screenToday = (): string | null => sessionStorage.getItem(SCREEN);
 const SCREEN = "screen-check";
 
-function Session({ kind, shapesOnly, end }: SessionProps) {
+function Session({ kind, sight, end }: SessionProps) {
   const [question, setQuestion] = useState<Question | null>(null);
   const [verdict, setVerdict] = useState<Verdict | null>(null);
   const [said, setSaid] = useState<Said | null>(null);
@@ -106,7 +122,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
   }, []);
   useEffect(() => {
     let here = true;
-    nextQuestion(kind, shapesOnly).then(
+    nextQuestion(kind, sight).then(
       (one) => {
         if (!here) return;
         setQuestion(one);
@@ -115,7 +131,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
       (error: unknown) => here && setProblem(inWords(error)),
     );
     return () => void (here = false);
-  }, [kind, shapesOnly, asked]);
+  }, [kind, sight, asked]);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.key === "Escape") end();
@@ -183,6 +199,7 @@ function Session({ kind, shapesOnly, end }: SessionProps) {
             said={said}
             answer={(now) => void answer(now)}
             bare={bare}
+            inNumbers={sight !== "all"}
           />
           <Box aria-live="polite" sx={{ minHeight: 120, textAlign: "center" }}>
             {verdict ? (

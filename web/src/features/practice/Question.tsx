@@ -1,7 +1,7 @@
 /** One question, large and neutral: patches to choose from or to put in order, a number to name, a drawing to judge. */
 import { useEffect, useState } from "react";
 
-import { Box, Button, ButtonBase, Slider, Stack, Typography } from "@mui/material";
+import { Box, Button, ButtonBase, Slider, Stack, TextField, Typography } from "@mui/material";
 
 import { Blocking, Picture, Pointing } from "./Picture";
 import type { Exercise, Verdict } from "./queries";
@@ -26,13 +26,15 @@ interface Props {
   answer: (said: Said) => void;
   /** Whether the grounds are taken away, to see what they did. */
   bare: boolean;
+  /** Whether what is drawn or marked is told in numbers, too. */
+  inNumbers?: boolean;
 }
 
-export function Question({ exercise, url, verdict, said, answer, bare }: Props) {
+export function Question({ exercise, url, verdict, said, answer, bare, inNumbers = false }: Props) {
   if (exercise.asks === "point")
     return (
       <Pointing
-        {...{ exercise, url, verdict }}
+        {...{ exercise, url, verdict, inNumbers }}
         answer={({ x, y }) => answer({ chosen: [], number: null, point: [x, y] })}
       />
     );
@@ -42,6 +44,10 @@ export function Question({ exercise, url, verdict, said, answer, bare }: Props) 
     <Stack sx={{ gap: 2.5, alignItems: "center" }}>
       {(exercise.shown ?? []).length > 0 && <Shown exercise={exercise} bare={bare} />}
       {(exercise.lines ?? []).length > 0 && <Drawing lines={exercise.lines!} />}
+      {inNumbers && (exercise.lines ?? []).length > 0 && (
+        <Typography>In hundredths of a square: {linesInNumbers(exercise.lines!)}.</Typography>
+      )}
+      {(exercise.listed ?? []).length > 0 && <Listed lines={exercise.listed!} />}
       {exercise.view && <Picture url={url} view={exercise.view} />}
       {exercise.asks === "number" ? (
         <Naming exercise={exercise} verdict={verdict} answer={answer} />
@@ -72,6 +78,16 @@ function Shown({ exercise, bare }: { exercise: Exercise; bare: boolean }) {
         </Box>
       ))}
     </Stack>
+  );
+}
+
+function Listed({ lines }: { lines: string[] }) {
+  return (
+    <Box component="ol" sx={{ fontSize: "1.15rem", m: 0, lineHeight: 1.7 }}>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </Box>
   );
 }
 
@@ -152,9 +168,10 @@ function Choosing({
             key={place}
             onClick={() => verdict === null && choose(place)}
             aria-pressed={said?.chosen[0] === place}
-            aria-label={one.words || `choice ${place + 1}`}
+            aria-label={one.colour ? one.words || `choice ${place + 1}` : undefined}
             sx={{
               flexDirection: "column",
+              alignItems: inWords ? "stretch" : "center",
               outline: isRight ? "4px solid" : said?.chosen[0] === place ? "2px dashed" : "none",
               outlineColor: "text.primary",
               outlineOffset: "-4px",
@@ -257,6 +274,7 @@ function Naming({ exercise, verdict, answer }: AskedProps) {
   const { least = 0, most = 10, step = 1, unit } = exercise;
   const [number, setNumber] = useState(Math.round((least + most) / 2 / step) * step);
   const digits = step < 0.1 ? 2 : step < 1 ? 2 : 0;
+  if (isTold(exercise)) return <Typing exercise={exercise} verdict={verdict} answer={answer} />;
   return (
     <Box
       component="form"
@@ -294,6 +312,46 @@ function Naming({ exercise, verdict, answer }: AskedProps) {
         <Button type="submit" variant="contained" size="large">
           That is it
         </Button>
+      )}
+    </Box>
+  );
+}
+
+/** Nothing is looked at: all of it is in the question. */
+const isTold = ({ ladder = [], shown = [], lines = [], view }: Exercise) =>
+  ladder.length + shown.length + lines.length === 0 && !view;
+
+function Typing({ exercise, verdict, answer }: AskedProps) {
+  const { least = 0, most = 0, unit } = exercise;
+  const [text, setText] = useState("");
+  const number = Number(text.replace(",", "."));
+  const ready = text.trim() !== "" && number >= least && number <= most;
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (ready) answer({ chosen: [], number, point: null });
+      }}
+      sx={{ textAlign: "center" }}
+    >
+      <TextField
+        autoFocus
+        label={`In ${unit}`}
+        value={text}
+        disabled={verdict !== null}
+        onChange={(event) => setText(event.target.value)}
+        slotProps={{ htmlInput: { inputMode: "decimal", maxLength: 8 } }}
+        helperText={
+          verdict?.number == null ? `${least} to ${most}` : `It is ${verdict.number.toFixed(0)} ${unit}`
+        }
+      />
+      {verdict === null && (
+        <Box sx={{ mt: 1.5 }}>
+          <Button type="submit" variant="contained" size="large" disabled={!ready}>
+            That is it
+          </Button>
+        </Box>
       )}
     </Box>
   );

@@ -351,3 +351,38 @@ it("shows beside practice by how much values were off in paintings, day by day",
   );
   expect(screen.queryByText(/In your paintings/)).toBeNull();
 });
+
+it("an order in which a rule breaks is read line by line", () => {
+  asked({ listed: ["the drawing", "the ground"], options: [{ colour: "", around: "", words: "a rule" }] });
+  expect(screen.getAllByRole("listitem").map((one) => one.textContent)).toEqual([
+    "the drawing",
+    "the ground",
+  ]);
+});
+
+it("marks are told in numbers to who does not see them", () => {
+  const view = {
+    box: [0, 0, 1, 1],
+    width_mm: 400,
+    height_mm: 300,
+    marks: [
+      [0.2, 0.3],
+      [0.6, 0.9],
+    ],
+    grid: 0,
+    seconds: 0,
+    in_frame: false,
+  } as unknown as NonNullable<Exercise["view"]>;
+  inStudio(
+    <Question
+      exercise={exercise({ asks: "point", view })}
+      url=""
+      verdict={null}
+      said={null}
+      answer={() => {}}
+      bare={false}
+      inNumbers
+    />,
+  );
+  expect(screen.getByText("In hundredths: 1 at 20 across, 30 down; 2 at 60 across, 90 down.")).toBeDefined();
+});

@@ -6,17 +6,15 @@ import { $api, answered, api, asForm, type Schemas } from "../../shared/api/clie
 export type Question = Readable<Schemas["QuestionOut"]>;
 export type Exercise = Question["exercise"];
 export type Kind = Exercise["kind"];
+/** What whoever practises sees. */
+export type Sight = "all" | "shapes" | "none";
 export type Verdict = Readable<Schemas["VerdictOut"]>;
 export type Progress = Readable<Schemas["ProgressOut"]>;
 export type Standing = Progress["kinds"][number];
 
 /** The next question, of a kind or of the one whose turn it is; every asking makes a new one. */
-export const nextQuestion = (kind: Kind | null, shapesOnly: boolean): Promise<Question> =>
-  answered(
-    api.GET("/api/practice/next", {
-      params: { query: { ...(kind && { kind }), shapes_only: shapesOnly } },
-    }),
-  );
+export const nextQuestion = (kind: Kind | null, sight: Sight): Promise<Question> =>
+  answered(api.GET("/api/practice/next", { params: { query: { ...(kind && { kind }), sight } } }));
 
 export const sendAnswer = (answer: Schemas["AnswerIn"]): Promise<Verdict> =>
   answered(api.POST("/api/practice/answers", { body: answer }));

@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 
-import type { Exercise, Standing, Verdict } from "./queries";
-import { biasWords, clock, linesInNumbers, sized, standingWords, verdictWords } from "./words";
+import type { Exercise, Progress, Standing, Verdict } from "./queries";
+import { biasWords, clock, leftOut, linesInNumbers, sized, standingWords, verdictWords } from "./words";
 
 const standing = (facts: Partial<Standing>): Standing =>
   ({
@@ -61,4 +61,19 @@ it("tells a drawing in numbers, and time as on a clock", () => {
     "from 10 across, 25 down to 90 across, 25 down",
   );
   expect([clock(300), clock(61.8), clock(0)]).toEqual(["5:00", "1:01", "0:00"]);
+});
+
+it("says what is left out, and why", () => {
+  const kinds = [
+    { title: "Name the value", needs: "values", told: false, on_paper: false },
+    { title: "Warmer or cooler", needs: "colour", told: false, on_paper: false },
+    { title: "Put the point over", needs: "shapes", told: false, on_paper: false },
+    { title: "What comes first", needs: "shapes", told: true, on_paper: false },
+    { title: "Mix and match", needs: "colour", told: false, on_paper: true },
+  ] as Progress["kinds"];
+  expect(leftOut(kinds, "all")).toBe("");
+  expect(leftOut(kinds, "shapes")).toBe(
+    "Left out is what has to be seen: greys (“Name the value”); colours (“Warmer or cooler”).",
+  );
+  expect(leftOut(kinds, "none")).toContain("; shapes (“Put the point over”).");
 });

@@ -1,6 +1,6 @@
 /** Practice in a painter's words. */
 import { capital } from "../../shared/ui/words";
-import type { Exercise, Question, Standing, Verdict } from "./queries";
+import type { Exercise, Progress, Question, Sight, Standing, Verdict } from "./queries";
 
 /** A size in the unit that it is judged in. */
 export function sized(size: number, unit: string): string {
@@ -41,6 +41,30 @@ export const NEEDS: Record<Question["needs"], string> = {
   colour: "needs to tell colours apart",
   shapes: "needs neither grey nor colour",
 };
+
+export const SIGHTS: [Sight, string][] = [
+  ["all", "Greys and colours"],
+  ["shapes", "Shapes alone"],
+  ["none", "Words and numbers alone"],
+];
+
+/** Of all that is practised on the screen what is left out for whoever sees so much, and why; "" where nothing is. */
+export function leftOut(kinds: Progress["kinds"], sight: Sight): string {
+  if (sight === "all") return "";
+  const out = kinds.filter(
+    (one) => !one.on_paper && !one.told && (sight === "none" || one.needs !== "shapes"),
+  );
+  const needing = (needs: Question["needs"], what: string) => {
+    const titles = out.filter((one) => one.needs === needs).map((one) => `“${one.title}”`);
+    return titles.length === 0 ? [] : [`${what} (${titles.join(", ")})`];
+  };
+  const all = [
+    ...needing("values", "greys"),
+    ...needing("colour", "colours"),
+    ...needing("shapes", "shapes"),
+  ];
+  return `Left out is what has to be seen: ${all.join("; ")}.`;
+}
 
 /** What a drawing shows, in numbers: for who does not see it. */
 export const linesInNumbers = (lines: NonNullable<Exercise["lines"]>): string =>

@@ -2837,7 +2837,7 @@ export interface paths {
         };
         /**
          * Question
-         * @description The next question, of a kind or of the one whose turn it is.
+         * @description The next question, of a kind or of the one whose turn it is among those that make sense to whoever sees so much.
          */
         get: operations["server_practice_api_question"];
         put?: never;
@@ -4474,7 +4474,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "lengths" | "slope" | "scale" | "bisect" | "transfer" | "order" | "rule" | "card";
             /** Number */
             number?: number | null;
             /** Point */
@@ -6070,9 +6070,9 @@ export interface components {
          * Exercise
          * @description One question. `level` is how hard it is, in `unit`: the smaller the harder; for what is measured off it is 0.
          *
-         *     `shown`, `lines` and `view` are looked at, `options` chosen from; numbers lie between `least` and `most`, and `ladder` holds
-         *     the colours that they stand for, where they do. `cells` are columns and rows. `by_ground` says that the grounds deceive: it is
-         *     worth looking again without them.
+         *     `shown`, `lines` and `view` are looked at, `listed` is read in its order, `options` are chosen from; numbers lie between
+         *     `least` and `most`, and `ladder` holds the colours that they stand for, where they do. `cells` are columns and rows.
+         *     `by_ground` says that the grounds deceive: it is worth looking again without them.
          */
         Exercise: {
             /**
@@ -6101,7 +6101,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "lengths" | "slope" | "scale" | "bisect" | "transfer" | "order" | "rule" | "card";
             /**
              * Ladder
              * @default []
@@ -6119,6 +6119,11 @@ export interface components {
              * @default []
              */
             lines: components["schemas"]["Line"][];
+            /**
+             * Listed
+             * @default []
+             */
+            listed: string[];
             /**
              * Most
              * @default 0
@@ -7911,6 +7916,8 @@ export interface components {
         /**
          * OwnUnit
          * @description Work that the painter adds ("pencil the rigging"): in the pass of `role` before the unit `before` (id), None at its end.
+         *
+         *     Pencil and chalk ask that all that was laid before is dry to the touch.
          */
         OwnUnit: {
             /** Before */
@@ -7923,6 +7930,12 @@ export interface components {
             role: string;
             /** Title */
             title: string;
+            /**
+             * Tool
+             * @default brush
+             * @enum {string}
+             */
+            tool: "brush" | "pencil" | "chalk";
         };
         /**
          * OwnUnitData
@@ -7939,6 +7952,12 @@ export interface components {
             role: string;
             /** Title */
             title: string;
+            /**
+             * Tool
+             * @default brush
+             * @enum {string}
+             */
+            tool: "brush" | "pencil" | "chalk";
         };
         /**
          * Pace
@@ -9066,7 +9085,8 @@ export interface components {
          * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
          *
          *     `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
-         *     `curve` the same day by day; `why_not` says why it cannot be practised now, `on_paper` that it is painted and photographed.
+         *     `told` that it makes sense without sight; `curve` the same day by day; `why_not` says why it cannot be practised now,
+         *     `on_paper` that it is painted and photographed.
          */
         PractisedOut: {
             /** Bias */
@@ -9081,7 +9101,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
+            kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "lengths" | "slope" | "scale" | "bisect" | "transfer" | "order" | "rule" | "card";
             /** Last */
             last: string | null;
             /** Leans */
@@ -9099,6 +9119,8 @@ export interface components {
             size: number | null;
             /** Title */
             title: string;
+            /** Told */
+            told: boolean;
             /** Trains */
             trains: string;
             /** Unit */
@@ -9153,7 +9175,7 @@ export interface components {
              * Next Kind
              * @enum {string}
              */
-            next_kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card";
+            next_kind: "lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "lengths" | "slope" | "scale" | "bisect" | "transfer" | "order" | "rule" | "card";
         };
         /**
          * QuestionOut
@@ -11029,7 +11051,7 @@ export interface components {
         /**
          * TradeOut
          * @description What can be chosen: schools, rules, grounds, supports as they come with their colours (CIELAB, null: white priming),
-         *     techniques; `titles` of all reasons, `amounts` how they are reckoned.
+         *     techniques, tools of one's own units; `titles` of all reasons, `amounts` how they are reckoned.
          */
         TradeOut: {
             /** Amounts */
@@ -11052,6 +11074,10 @@ export interface components {
             };
             /** Titles */
             titles: {
+                [key: string]: string;
+            };
+            /** Tools */
+            tools: {
                 [key: string]: string;
             };
         };
@@ -22623,8 +22649,8 @@ export interface operations {
     server_practice_api_question: {
         parameters: {
             query?: {
-                kind?: ("lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "bisect" | "transfer" | "order" | "card") | null;
-                shapes_only?: boolean;
+                kind?: ("lighter" | "value" | "match" | "ladder" | "deceiving" | "lightest" | "squint" | "spot" | "block-in" | "edge" | "warmer" | "wet to dry" | "mix" | "needs" | "palette" | "ratio" | "angle" | "lengths" | "slope" | "scale" | "bisect" | "transfer" | "order" | "rule" | "card") | null;
+                sight?: "all" | "shapes" | "none";
             };
             header?: never;
             path?: never;

@@ -115,7 +115,9 @@ def _listed(
 
 
 def _own(work: OwnUnit) -> list[Any]:
-    return [TickBox(), "", [words(work.title, bold=True), words(f"{work.minutes:.0f} min")]]
+    tool = "" if work.tool == "brush" else f"{work.tool}, "
+    told = [words(work.title, bold=True), words(f"{tool}{work.minutes:.0f} min")]
+    return [TickBox(), "", [*told, *([small(work.words, grey=0.25)] if work.words else [])]]
 
 
 def _how(unit: Unit, waits_apart: bool) -> str:

@@ -17,7 +17,7 @@ from ...paint import appearance
 from ...paint.catalogue import Paintbox
 from ...paint.strength import STRONG_DE00, tint_shift
 from ..exercise import Answer, Exercise, Patch
-from .values import Made
+from .values import Made, capital
 
 FEWEST_TUBES = 3
 """With fewer tubes beside white there is nothing to guess."""
@@ -113,7 +113,7 @@ def wet_to_dry(seed: int, level: float, box: Paintbox) -> Made:
     goes = (
         f"{abs(dries):.1f} steps {'darker' if dries < 0 else 'lighter'}" if abs(dries) >= 0.05 else "as light as it is"
     )
-    why = f"{_capital(in_words(Recipe.of(piles[0])))} dries {goes}: the darker the mix, the farther it goes."
+    why = f"{capital(in_words(Recipe.of(piles[0])))} dries {goes}: the darker the mix, the farther it goes."
     exercise = Exercise(
         "wet to dry", seed, apart, "Which wet pile dries to this?", "ΔE",
         shown=(Patch(lab_to_hex(labs[0]), "", "dry"),), options=options,
@@ -132,7 +132,7 @@ def mix(seed: int, level: float, box: Paintbox) -> Made:
         "mix", seed, apart, "Of what is it mixed?", "ΔE",
         shown=(Patch(lab_to_hex(labs[0]), "", "dry"),), options=options,
     )  # fmt: skip
-    return exercise, Answer((right,), f"{_strong(piles[0])}{_capital(others)}.")
+    return exercise, Answer((right,), f"{_strong(piles[0])}{capital(others)}.")
 
 
 def needs(seed: int, level: float, box: Paintbox) -> Made:
@@ -237,8 +237,4 @@ def _strong(parts: dict[str, float]) -> str:
     from ...paint.catalogue import paint
 
     loud = [paint(key).name for key in parts if tint_shift(key) >= STRONG_DE00]
-    return f"{_capital(loud[0])} is strong: a little of it goes far. " if loud else ""
-
-
-def _capital(text: str) -> str:
-    return f"{text[:1].upper()}{text[1:]}"
+    return f"{capital(loud[0])} is strong: a little of it goes far. " if loud else ""

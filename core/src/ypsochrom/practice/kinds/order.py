@@ -1,13 +1,15 @@
-"""Judging the order of work: units that are put in a workable order, and the rule that breaks where they are not.
+"""Judging the order of work: units that are put in a workable order, and the rule that an order breaks.
 
 The rules are the planner's (`passes.order.rules`) and, of what is laid before and after the passes, common practice.
 """
+
+from itertools import combinations
 
 import numpy as np
 
 from ...passes.order import rules
 from ..exercise import Answer, Exercise, Patch
-from .values import Made
+from .values import Made, capital
 
 _UNITS = (
     "the ground, over the whole panel", "the drawing", "a sealing coat over the drawing", "the wall behind the jug",
@@ -70,3 +72,33 @@ def order(seed: int, _: float) -> Made:
     return exercise, Answer(
         right, "What lies behind, dark before light, glazes on dry paint, and the varnish at the end.", pairs
     )
+
+
+_CHOICES = 3
+
+
+def rule(seed: int, _: float) -> Made:
+    """Which rule an order of five units breaks: two that follow each other have changed places."""
+    random, before = np.random.default_rng(seed), _before()
+    while True:
+        listed = sorted(int(at) for at in random.choice(len(_UNITS), _COUNT, replace=False))
+        at = int(random.integers(_COUNT - 1))
+        why = before.get((listed[at], listed[at + 1]))
+        if why is not None:
+            break
+    listed[at], listed[at + 1] = listed[at + 1], listed[at]
+    kept = [before[pair] for pair in combinations(sorted(listed), 2) if pair in before]
+    other = list(dict.fromkeys(random.permutation([said for said in kept if said != why]).tolist()))
+    other += [str(said) for said in random.permutation([said for *_, said in _RULES]) if said not in {why, *other}]
+    offered = [why, *dict.fromkeys(other)][
+        :_CHOICES
+    ]  # rules that this order keeps to, before those that it says nothing of
+    places = random.permutation(_CHOICES)
+    right = int(np.flatnonzero(places == 0)[0])
+    exercise = Exercise(
+        "rule", seed, 0.0, "Which rule does this order break?", "rules", listed=tuple(_UNITS[one] for one in listed),
+        options=tuple(Patch("", "", offered[at]) for at in places),
+    )  # fmt: skip
+    first, then = _UNITS[listed[at + 1]], _UNITS[listed[at]]
+    worth = tuple(0.0 if place == right else 1.0 for place in range(_CHOICES))
+    return exercise, Answer((right,), f"“{capital(first)}” has to come before “{then}”. {why}", worth=worth)

@@ -1,9 +1,10 @@
 """Judging a picture: its ends, what runs together, a value in it, its masses from memory, its edges, places in it."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import combinations
 from typing import TypeVar
 
+import cv2
 import numpy as np
 
 from ...areas.borders import FIRM_FROM_MM, LOST_BELOW_DE00, SOFT_FROM_MM, SOFTNESS
@@ -16,6 +17,7 @@ from ..scene import Scene, Spot
 from .values import Made, grey
 
 One = TypeVar("One")
+Spotted = tuple[float, float]
 
 _TRIES = 400
 _APART_MM = 24.0
@@ -243,6 +245,72 @@ def bisect(seed: int, _: float, scene: Scene | None) -> Made:
         "brush round: what is left over is twice your error."
     )
     return exercise, Answer(middle, why)
+
+
+_CROP_SHARE = (0.5, 0.8)
+_LEAST_SHARE = 0.25
+_MOST_TIMES = 4.0
+
+
+def _landmarks(
+    random: np.random.Generator, scene: Scene, count: int, fits: Callable[[list[Spotted]], bool]
+) -> tuple[View, list[Spotted]]:
+    """A crop, and so many places in it where something ends or turns (shi_tomasi1994); `BadPicture` where there are none."""
+    width, height = scene.size_px
+    grey = np.clip(scene.values * 25.5, 0, 255).astype(np.uint8)
+    for _ in range(_TRIES):
+        share = float(random.uniform(*_CROP_SHARE))
+        left, top = (float(random.uniform(0, 1 - share)) for _ in range(2))
+        rows = slice(round(top * height), round((top + share) * height))
+        columns = slice(round(left * width), round((left + share) * width))
+        crop = np.ascontiguousarray(grey[rows, columns])
+        corners = cv2.goodFeaturesToTrack(crop, 40, 0.05, 0.06 * min(crop.shape), blockSize=7)
+        if corners is None or len(corners) < count:
+            continue
+        drawn = corners[random.choice(len(corners), count, replace=False)].reshape(-1, 2)
+        spots = [((columns.start + x) / width, (rows.start + y) / height) for x, y in drawn.tolist()]
+        if fits(spots):
+            box = (left, top, left + share, top + share)
+            panel = scene.support
+            return View(box, share * panel.width_mm, share * panel.height_mm, tuple(spots)), spots
+    raise BadPicture("This picture has too few places to measure between.", "Take another one for this exercise.")
+
+
+def lengths(seed: int, _: float, scene: Scene | None) -> Made:
+    """How many times as long the way between two places of a crop is as that between two others."""
+    picture, random = _of(scene), np.random.default_rng(seed)
+    least = _LEAST_SHARE * _CROP_SHARE[0] * picture.support.width_mm
+
+    def fits(spots: list[Spotted]) -> bool:
+        one, other = picture.apart_mm(*spots[:2]), picture.apart_mm(*spots[2:])
+        return min(one, other) >= least and max(one, other) <= _MOST_TIMES * min(one, other)
+
+    view, spots = _landmarks(random, picture, 4, fits)
+    one, other = picture.apart_mm(*spots[:2]), picture.apart_mm(*spots[2:])
+    why = (
+        f"1 to 2 is {one:.0f} mm on your panel and 3 to 4 is {other:.0f} mm: {other / one:.2f} times as long. Take one length on "
+        "your brush and lay it along the other."
+    )
+    exercise = Exercise(
+        "lengths", seed, 0.0, "How many times as long is 3 to 4 as 1 to 2?", "times", view=view, asks="number",
+        least=0.2, most=4.2, step=0.05,
+    )  # fmt: skip
+    return exercise, Answer(other / one, why)
+
+
+def slope(seed: int, _: float, scene: Scene | None) -> Made:
+    """How steep the way between two places of a crop is, against the level."""
+    picture, random = _of(scene), np.random.default_rng(seed)
+    least = _LEAST_SHARE * picture.support.width_mm * _CROP_SHARE[0]
+    view, (one, other) = _landmarks(random, picture, 2, lambda spots: picture.apart_mm(*spots) >= least)
+    across, down = (other[0] - one[0]) * picture.support.width_mm, (other[1] - one[1]) * picture.support.height_mm
+    true = float(np.degrees(np.arctan2(abs(down), abs(across))))
+    why = f"From 1 to 2 it is {true:.0f}° from the level. Hold the brush along it, and carry it over without turning your wrist."
+    exercise = Exercise(
+        "slope", seed, 0.0, "How steep is it from 1 to 2? 0° is level, 90° upright.", "degrees", view=view, asks="number",
+        least=0.0, most=90.0, step=1.0,
+    )  # fmt: skip
+    return exercise, Answer(true, why)
 
 
 _GRID = 3

@@ -16,6 +16,11 @@ _DARK, _LIGHT = 1.5, 9.6
 _GREYS = 5
 
 
+def capital(words: str) -> str:
+    """The words as a sentence begins."""
+    return words[:1].upper() + words[1:]
+
+
 def grey(value: float) -> str:
     """A neutral of a Munsell value for the screen."""
     return lab_to_hex(np.array([float(value_to_lightness(np.array(value))), 0.0, 0.0]))
