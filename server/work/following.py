@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from server.records import runs, tasks
 from server.records.models import Painting
 from ypsochrom.work.graph import Work
+from ypsochrom.work.pass_nodes import unchanged_stages
 
 
 def at_once(work: Work) -> Iterator[str]:
@@ -24,6 +25,8 @@ def at_once(work: Work) -> Iterator[str]:
         for node in nodes:
             if work.state(node) != "missing":
                 yield node
+    if work.state("passes") == "current" and work.state("stages") == "stale" and unchanged_stages(work):
+        yield "stages"
     if is_scheduled(work) and work.state("passes") == "current":
         yield "first schedule"
 

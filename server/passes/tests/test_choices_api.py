@@ -54,6 +54,28 @@ def test_another_school_plans_at_once_and_its_pictures_follow(client, planned):
     assert roles(back) == roles(before)
 
 
+def test_what_changes_no_stage_leaves_their_pictures_in_their_place(client, planned, monkeypatch):
+    """Work of one's own, a note, a unit parted: the pictures stay, and nothing is painted in the background."""
+    from server.records import tasks
+    from ypsochrom.work import pass_nodes
+
+    pid = planned["id"]
+    before = ask(client, "get", str(pid))
+    urls = [one["stage_url"] for one in before["passes"]]
+    assert all(urls)
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: pytest.fail("there is nothing to paint"))
+    monkeypatch.setattr(pass_nodes, "paint_picture", lambda *_: pytest.fail("there is nothing to paint"))
+    unit = next(unit for one in before["passes"] for unit in one["units"] if len(unit["steps"]) > 1)
+    own = {"id": "own-1", "role": before["passes"][1]["role"], "title": "chalk the rim", "minutes": 4, "tool": "chalk"}
+    for change in ({"own_units": [own]}, {"notes": {unit["id"]: "rinse"}}, {"cuts": {unit["steps"][1]: "split"}}):
+        found = ask(client, "put", f"{pid}/choices", change)
+        assert found["up_to_date"]
+        assert [one["stage_url"] for one in found["passes"]] == urls
+    monkeypatch.setattr(tasks.carry_out.__class__, "enqueue", lambda *_: None)
+    other = ask(client, "put", f"{pid}/choices", {"school": "light-first"})
+    assert [one["stage_url"] for one in other["passes"]] != urls
+
+
 def test_pictures_follow_in_the_background_and_never_those_of_an_older_choice(client, planned, painter, monkeypatch):
     from server.passes import services
     from server.records import runs, tasks

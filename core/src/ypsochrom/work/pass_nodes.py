@@ -152,9 +152,10 @@ def ground_under(work: Work) -> Reflectance | None:
 
 @dataclass(frozen=True)
 class StagePictures:
-    """Names of the dry pictures after every pass."""
+    """Names of the dry pictures after every pass; `of` is a hash of all that is seen in them."""
 
     dry: tuple[str, ...]
+    of: str = ""
 
 
 _canvases: Recent[str, Canvas] = Recent(2)
@@ -162,13 +163,37 @@ _canvases: Recent[str, Canvas] = Recent(2)
 
 def canvas_for(work: Work, layout: Layout) -> Canvas:
     """The painting's pixels prepared; they are the same for every method and palette while the layout stays."""
-    runs = [layout.gradations, layout.growths, layout.flows, layout.mirrors]
-    key = codec.fingerprint([work.key("areas").digest, layout.borders, runs])
+    key = _layout_hash(work, layout)
     return _canvases.get(key) or _canvases.keep(key, canvas_of(work.now("areas").map, layout))
 
 
+def _layout_hash(work: Work, layout: Layout) -> str:
+    runs = [layout.gradations, layout.growths, layout.flows, layout.mirrors]
+    return codec.fingerprint([work.key("areas").digest, layout.borders, runs])
+
+
+def unchanged_stages(work: Work) -> StagePictures | None:
+    """The pictures of the stages where they are those of today's plan, whatever else has changed: units, notes, own work."""
+    before: StagePictures | None = work.last("stages")
+    return before if before is not None and before.of == _seen_in_stages(work) else None
+
+
+def _seen_in_stages(work: Work) -> str:
+    """A hash of what the stages show: where the areas lie, the support, the piles, and what is laid where in which film."""
+    scene, plan = scene_of(work), work.now("passes")
+    laid = [
+        [one.role, [[s.area, s.family, s.mix, s.technique, s.medium_share, s.coats, s.film_um] for s in one.steps]]
+        for one in plan.passes
+    ]
+    recipes = {id_: mix.match.recipe for id_, mix in plan.mix_of.items()}
+    return codec.fingerprint([_layout_hash(work, scene), work.key("mixes").digest, scene.face, recipes, laid])
+
+
 def _paint(work: Work, progress: Progress) -> StagePictures:
-    """Paint every stage dry and keep the pictures."""
+    """Paint every stage dry and keep the pictures; what is seen in them already is not painted again."""
+    kept = unchanged_stages(work)
+    if kept is not None:
+        return kept
     canvas, found = stages_of(work)
 
     def painted(stage: Stage) -> bytes:
@@ -177,13 +202,13 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
         begun = [painters.submit(painted, stage) for stage in found]
-        kept = []
+        names = []
         for number, picture in enumerate(begun, start=1):
             progress((number - 1) / len(begun), f"painting stage {number}")
-            kept.append(work.files.store(picture.result(), "jpg"))
+            names.append(work.files.store(picture.result(), "jpg"))
     finally:
         painters.shutdown(cancel_futures=True)
-    return StagePictures(tuple(kept))
+    return StagePictures(tuple(names), _seen_in_stages(work))
 
 
 def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:

@@ -1,7 +1,7 @@
 /** Work that the painter adds to a pass: a line to tick off, with its minutes; and the words to add one with. */
 import { useState } from "react";
 
-import { Button, IconButton, MenuItem, Stack, TextField, Typography } from "@mui/material";
+import { Box, Button, IconButton, MenuItem, Stack, TextField, Typography } from "@mui/material";
 import CloseIcon from "@mui/icons-material/Close";
 
 import { capital } from "../../shared/ui/words";
@@ -22,23 +22,23 @@ interface LineProps {
 export function OwnUnitLine({ own, tools, remove }: LineProps) {
   const { tool = "brush" } = own;
   return (
-    <Stack component="li" direction="row" sx={{ alignItems: "center", gap: 1.25, pl: 1, py: 0.5 }}>
-      <Typography aria-hidden sx={{ width: 46, textAlign: "center" }}>
-        □
-      </Typography>
-      <Stack sx={{ flex: 1 }}>
-        <Typography sx={{ fontWeight: 650 }}>{own.title}</Typography>
-        {tool !== "brush" && (
-          <Typography variant="body2" color="text.secondary">
-            {capital(tool)}. {tools[tool]}
-          </Typography>
-        )}
+    <Box component="li" sx={{ pl: 1, py: 0.5 }}>
+      <Stack direction="row" sx={{ alignItems: "center", gap: 1.25 }}>
+        <Typography aria-hidden sx={{ width: 46, textAlign: "center" }}>
+          □
+        </Typography>
+        <Typography sx={{ flex: 1, fontWeight: 650 }}>{own.title}</Typography>
+        <Typography sx={{ whiteSpace: "nowrap" }}>{goInMinutes(own.minutes)}</Typography>
+        <IconButton size="small" onClick={remove} aria-label={`Take out: ${own.title}`}>
+          <CloseIcon fontSize="small" />
+        </IconButton>
       </Stack>
-      <Typography sx={{ whiteSpace: "nowrap" }}>{goInMinutes(own.minutes)}</Typography>
-      <IconButton size="small" onClick={remove} aria-label={`Take out: ${own.title}`}>
-        <CloseIcon fontSize="small" />
-      </IconButton>
-    </Stack>
+      {tool !== "brush" && (
+        <Typography variant="body2" color="text.secondary" sx={{ pl: 7 }}>
+          {capital(tool)}. {tools[tool]}
+        </Typography>
+      )}
+    </Box>
   );
 }
 

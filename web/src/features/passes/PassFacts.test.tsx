@@ -176,7 +176,7 @@ describe("a pass read aloud", () => {
     );
     expect(words).toMatch(/Wait 12 min before it/);
     expect(words).toMatch(
-      /1\. mix m01 .*pencil the rigging Pencil\. .*12 min .*2\. mix m02 .*wipe the rim 3 min/,
+      /1\. mix m01 .*pencil the rigging 12 min Pencil\. .*2\. mix m02 .*wipe the rim 3 min/,
     );
     expect(words).toContain("60 % of what is needed");
     expect(read({ ...pass, readable: 1 })).not.toContain("of what is needed");
