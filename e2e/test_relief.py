@@ -111,6 +111,37 @@ def test_the_drawing_is_laid_over_the_photo_made_simpler_and_taken_along(page: P
     assert zipfile.ZipFile(saving.value.path()).read("mimetype") == b"image/openraster"
 
 
+def kept(page: Page):
+    return page.expect_response(lambda answer: "/api/values/" in answer.url and answer.request.method == "PUT")
+
+
+def test_a_passage_is_outlined_and_laid_with_a_finer_brush(page: Page):
+    page.goto("/paintings/1/values")
+    facts = page.get_by_role("region", name="Facts")
+    facts.get_by_role("button", name="Outline a passage for a finer brush").click()
+    lasso = page.get_by_role("img", name="Draw round a piece")
+    box = lasso.bounding_box()
+    page.mouse.move(box["x"] + box["width"] * 0.55, box["y"] + box["height"] * 0.3)
+    page.mouse.down()
+    for x, y in ((0.9, 0.3), (0.9, 0.7), (0.55, 0.7)):
+        page.mouse.move(box["x"] + box["width"] * x, box["y"] + box["height"] * y, steps=4)
+    with kept(page):
+        page.mouse.up()
+    expect(lasso).to_have_count(0)
+    brush = facts.get_by_label("Passage 1", exact=True)
+    expect(brush).to_have_text("6 mm")
+    brush.click()
+    with kept(page):
+        page.get_by_role("option", name="3 mm").click()
+    page.reload()
+    expect(brush).to_have_text("3 mm")
+    with kept(page):
+        facts.get_by_role("button", name="Passage 1 as the rest").click()
+    expect(brush).to_have_count(0)
+    page.get_by_role("banner").get_by_role("button", name="Undo").click()
+    expect(brush).to_have_text("3 mm")
+
+
 def test_the_photo_is_wiped_over_the_map(page: Page):
     page.goto("/paintings/1/values")
     page.get_by_role("region", name="Facts").get_by_role("button", name="Wipe the photo over it").click()

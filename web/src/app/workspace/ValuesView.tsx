@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 
 import { useQuery } from "@tanstack/react-query";
 
+import { DrawOverlay } from "../../features/areas";
 import {
   CharacterFacts,
   ContourLabels,
@@ -14,6 +15,7 @@ import {
   laidUrl,
   NOTAN_TONES,
   otherBrushQuery,
+  PassageMarks,
   ProfileLine,
   ProfilePanel,
   RangeCurve,
@@ -23,6 +25,7 @@ import {
   ValueCanvas,
   ValueFacts,
   useLooks,
+  withOutlined,
   type Tapped,
 } from "../../features/values";
 import type { Spot } from "../../shared/ui/Handles";
@@ -40,6 +43,7 @@ export default function ValuesView({ desk }: { desk: Desk }) {
   const greys = desk.valueGreys.data;
   const [tapped, setTapped] = useState<(Tapped & { map: string }) | null>(null);
   const [marked, setMarked] = useState(false);
+  const [outlining, setOutlining] = useState(false);
   const other = useQuery({
     ...otherBrushQuery(desk.id, looking.otherBrush ?? 0),
     enabled: looking.otherBrush !== null,
@@ -58,6 +62,10 @@ export default function ValuesView({ desk }: { desk: Desk }) {
     const again = desk.isolated === step;
     desk.setIsolated(again ? null : step);
     setTapped(again ? null : { ...at, step, map: values.map_url });
+  };
+  const outlined = (ring: Spot[]) => {
+    setOutlining(false);
+    if (ring.length > 2) void desk.keepValues(withOutlined(values, ring));
   };
   return (
     <>
@@ -105,6 +113,12 @@ export default function ValuesView({ desk }: { desk: Desk }) {
           {calm && looking.look === "contours" && relief && (
             <ContourLabels relief={relief} picture={picture} />
           )}
+          {outlining && (
+            <>
+              <PassageMarks passages={values.passages} picture={picture} />
+              <DrawOverlay picture={picture} width={null} drawn={outlined} />
+            </>
+          )}
           {calm && marked && looking.look === "map" && <LostMarks paintingId={desk.id} picture={picture} />}
           {looking.wipe && (
             <Wipe
@@ -138,6 +152,8 @@ export default function ValuesView({ desk }: { desk: Desk }) {
           values={values}
           change={(wanted) => void desk.keepValues(wanted)}
           tapped={tapped?.map === values.map_url && desk.isolated !== null ? tapped : null}
+          outlining={outlining}
+          outline={setOutlining}
           otherBrush={looking.otherBrush}
           passBrushes={(desk.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
           compare={(otherBrush) => look({ otherBrush, look: "map" })}

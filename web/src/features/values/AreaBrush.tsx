@@ -4,7 +4,7 @@ import { MenuItem, TextField } from "@mui/material";
 import { mm } from "../../shared/ui/numbers";
 import { withBrush } from "./passages";
 import { askedOf, type Values, type ValuesIn } from "./queries";
-import { BRUSHES_MM } from "./ValueFacts";
+import { BRUSHES_MM } from "./brushes";
 
 interface Props {
   values: Values;

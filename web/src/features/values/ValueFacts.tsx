@@ -16,9 +16,9 @@ import RemoveIcon from "@mui/icons-material/Remove";
 
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Section } from "../../shared/ui/Facts";
+import { BRUSHES_MM } from "./brushes";
+import { PassageFacts } from "./Passages";
 import { askedOf, type Values, type ValuesIn } from "./queries";
-
-export const BRUSHES_MM = [2, 3, 4, 6, 8, 12, 18, 25, 38, 50];
 
 /** A mass that was tapped: where, and its step. */
 export interface Tapped {
@@ -31,6 +31,9 @@ interface Props {
   values: Values;
   change: (values: ValuesIn) => void;
   tapped: Tapped | null;
+  /** Whether a passage for a finer brush is being outlined. */
+  outlining: boolean;
+  outline: (on: boolean) => void;
   otherBrush: number | null;
   compare: (brush: number | null) => void;
   /** The brush of every pass of the plan, to see its map. */
@@ -54,7 +57,16 @@ export function withOwnValue(values: Values, index: number, by: number): (number
   );
 }
 
-export function ValueFacts({ values, change, tapped, otherBrush, compare, passBrushes }: Props) {
+export function ValueFacts({
+  values,
+  change,
+  tapped,
+  outlining,
+  outline,
+  otherBrush,
+  compare,
+  passBrushes,
+}: Props) {
   const asked = askedOf(values);
   const fresh = { own_values: [], moved: values.moved };
   const [brush, setBrush] = useState<number | null>(null);
@@ -150,13 +162,7 @@ export function ValueFacts({ values, change, tapped, otherBrush, compare, passBr
             </ToggleButtonGroup>
           </>
         )}
-        {values.passages.length > 0 && (
-          <Button onClick={() => change({ ...asked, passages: [] })}>
-            {values.passages.length === 1
-              ? "The area with its own brush as the rest"
-              : `${values.passages.length} areas with brushes of their own as the rest`}
-          </Button>
-        )}
+        <PassageFacts values={values} change={change} outlining={outlining} outline={outline} />
       </Section>
       <Section title="Compare brushes">
         <Typography id="other-brush" color="text.secondary">

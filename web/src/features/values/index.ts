@@ -5,6 +5,7 @@ export { LookFacts } from "./LookFacts";
 export { LostFacts, LostMarks } from "./LostShapes";
 export { LooksProvider, useLooks } from "./looks";
 export { squintPx } from "./profile";
+export { PassageMarks, withOutlined } from "./Passages";
 export { ProfileLine, ProfilePanel } from "./Profile";
 export {
   askedOf,
