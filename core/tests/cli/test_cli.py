@@ -67,6 +67,14 @@ def test_areas_png_holds_every_areas_index_in_16_bit_grey(planned):
         assert (labels == area["index"]).mean() == pytest.approx(area["share"])
 
 
+def test_the_stages_say_that_they_are_srgb(planned):
+    stages = [one for one in (planned / "stages").glob("*.png") if not one.stem.endswith("-values")]
+    assert len(stages) > 3
+    for one in stages:
+        with Image.open(one) as picture:
+            assert picture.info["srgb"] == 0
+
+
 def test_the_other_files_open_in_what_reads_their_formats(planned):
     grey = cv2.imread(str(planned / "value-map.png"), cv2.IMREAD_UNCHANGED)
     assert grey.ndim == 2

@@ -9,6 +9,7 @@ import cv2
 import numpy as np
 import pypdf
 import pytest
+from PIL import Image
 
 from ypsochrom.formats import folder
 from ypsochrom.formats.csv import recipes as recipes_csv
@@ -47,6 +48,16 @@ def test_pictures_keep_their_colours_and_their_channels():
     assert read[0, 0].tolist() == [0, 0, 200]  # OpenCV reads blue first
     jpeg = cv2.imdecode(np.frombuffer(png.picture_jpeg(picture), np.uint8), cv2.IMREAD_COLOR)
     assert abs(int(jpeg[4, 4, 2]) - 200) <= 3
+
+
+def test_a_tagged_picture_says_that_it_is_srgb_and_is_the_same():
+    """Read by Pillow, which checks every chunk's sum."""
+    picture = np.random.default_rng(1).integers(0, 255, (20, 30, 3), dtype=np.uint8)
+    with Image.open(io.BytesIO(png.said_to_be_srgb(png.picture_png(picture)))) as read:
+        assert read.info["srgb"] == 0
+        assert (np.asarray(read) == picture).all()
+    with Image.open(io.BytesIO(png.picture_png(picture))) as read:
+        assert "srgb" not in read.info
 
 
 def test_the_value_map_shows_every_step_in_the_grey_of_its_value(plan):

@@ -48,7 +48,7 @@ def stage_files(stages: Stages) -> dict[str, bytes]:
         begun = {}
         for one, dry, grey in stages:
             name = f"stages/{one.number:02d}-{re.sub('[^a-z0-9]+', '-', one.role).strip('-')}"
-            begun[f"{name}.png"] = aside.submit(png.picture_png, dry)
+            begun[f"{name}.png"] = aside.submit(lambda picture: png.said_to_be_srgb(png.picture_png(picture)), dry)
             begun[f"{name}-values.png"] = aside.submit(png.grey_png, grey)
         return {name: picture.result() for name, picture in begun.items()}
 

@@ -1,6 +1,8 @@
 """Pictures as PNG: the value map in its greys, the areas as a 16-bit label image, colour pictures."""
 
 import io
+import struct
+import zlib
 
 import cv2
 import numpy as np
@@ -70,6 +72,17 @@ def _bgr(picture: Srgb8) -> np.ndarray:
 def picture_png(picture: Srgb8) -> bytes:
     """A colour picture, losslessly."""
     return _encoded(_bgr(picture))
+
+
+_AFTER_HEADER = 8 + 25
+"""Where the second chunk begins: after the signature and the header (PNG, third edition, 5.2 and 11.2.1)."""
+
+
+def said_to_be_srgb(content: bytes) -> bytes:
+    """A PNG that says that its numbers are sRGB, perceptual (chunk `sRGB`; PNG, third edition, 11.3.2.5)."""
+    chunk = b"sRGB\x00"
+    whole = struct.pack(">I", len(chunk) - 4) + chunk + struct.pack(">I", zlib.crc32(chunk))
+    return content[:_AFTER_HEADER] + whole + content[_AFTER_HEADER:]
 
 
 def grey_png(greys: Grey8) -> bytes:
