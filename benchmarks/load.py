@@ -1,10 +1,11 @@
-"""A hosted site with many painters at once: `python -m benchmarks.load [PAINTERS ...]`, else 1, 10, 25 and 50 of them.
+"""A hosted site with many painters at once: `python -m benchmarks.load [--minutes N] [PAINTERS ...]`, else 1, 10, 25 and 50.
 
-Two web processes and a worker on loopback, as docs/hosting.md sets them up, and a planned painting for every painter. Each looks,
-then does something, as people do: reads a view, drags a threshold, names an area; and has one plan in the queue. The baseline of
-every figure is a painter alone.
+Two web processes and a worker on loopback, as docs/hosting.md sets them up, and a planned painting for every painter, of eight
+different pictures. Each looks, then does something, as people do: reads a view, drags a threshold, names an area; and has one
+plan in the queue. The baseline of every figure is a painter alone; what the largest process takes is looked at every minute.
 """
 
+import argparse
 import os
 import random
 import subprocess
@@ -28,7 +29,7 @@ from .timing import report
 
 HOST = "studio.example"
 COUNTS = (1, 10, 25, 50)
-WARM_S, LASTS_S, LOOKS_S = 15.0, 60.0, (2.0, 6.0)
+WARM_S, LASTS_S, EVERY_S, LOOKS_S = 15.0, 60.0, 60.0, (2.0, 6.0)
 """Each number of painters works for so long; a painter looks for so long before doing the next thing."""
 
 READS = (
@@ -81,18 +82,30 @@ from server.materials.services import add_tubes
 from server.records.models import Painting
 from server.subject.services import new_painting
 from server.work.planning import compute
+from PIL import Image, ImageOps
 from ypsochrom.formats.exchange.archive import Archive
 from ypsochrom.kit.progress import silent
 from ypsochrom.materials.shelf import starter_shelf
 User, Session = get_user_model(), import_module(settings.SESSION_ENGINE).SessionStore
-kept = None
+
+def photo(number):  # one of four pictures, as it is or seen in a mirror
+    path = [*sorted(Path("demo/pictures").glob("*.jpg")), *sorted(Path("benchmarks/fixtures").glob("*.jpg"))][number // 2 % 4]
+    if number % 2 == 0:
+        return path.read_bytes()
+    out = io.BytesIO()
+    with Image.open(path) as picture:
+        ImageOps.mirror(picture).save(out, "JPEG", quality=92)
+    return out.getvalue()
+
+archives = {}
 for number in range(int(sys.argv[1])):
+    kept = archives.get(number % 8)
     user = User.objects.create_user(f"painter{number}", password=None)
     add_tubes(user, starter_shelf())
     if kept is None:
-        painting = new_painting(user, "Kettle", "400x300mm", Path("demo/pictures/kettle.jpg").read_bytes())
+        painting = new_painting(user, "Still life", "400x300mm", photo(number))
         compute(painting, silent)
-        kept = io.BytesIO()
+        kept = archives[number % 8] = io.BytesIO()
         save(kept, user, painting, silent)
     else:
         kept.seek(0)
@@ -206,8 +219,9 @@ class _Painter:
                 heard.failures.append(f"{kind}: {answer.status_code} {answer.text[:160]}")
 
 
-def crowd(site: Site, count: int, lasts_s: float) -> tuple[Heard, dict[str, float]]:
-    """So many painters at once; that their pictures are cut anew before is not measured."""
+def crowd(site: Site, count: int, lasts_s: float) -> tuple[Heard, dict[str, float], list[float]]:
+    """So many painters at once, with the largest process's MB minute by minute; that their pictures are cut anew before is not
+    measured."""
     painters = [(_Painter(site, number), random.Random(number + 1000 * count)) for number in range(count)]
     for painter, chance in painters:
         painter.cut_anew(chance)
@@ -216,14 +230,17 @@ def crowd(site: Site, count: int, lasts_s: float) -> tuple[Heard, dict[str, floa
     at_work = [threading.Thread(target=painter.paint, args=(chance, until, heard)) for painter, chance in painters]
     for one in at_work:
         one.start()
-    for one in at_work:
-        one.join()
+    largest: list[float] = []
+    while any(one.is_alive() for one in at_work):
+        for one in at_work:
+            one.join(max(0.0, begun + EVERY_S * (len(largest) + 1) - time.monotonic()))
+        largest.append(largest_mb(chain(*site.pids().values())))
     lasted = time.monotonic() - begun
-    return heard, {kind: (worked - before[kind]) / lasted for kind, worked in site.worked_s().items()}
+    return heard, {kind: (worked - before[kind]) / lasted for kind, worked in site.worked_s().items()}, largest
 
 
-def main(counts: Sequence[int] = COUNTS) -> None:
-    """Crowds of growing size, one after the other, on one site."""
+def main(counts: Sequence[int] = COUNTS, minutes: float = LASTS_S / 60) -> None:
+    """Crowds of growing size, one after the other, on one site, for so long each."""
     with tempfile.TemporaryDirectory() as folder:
         site = served(Path(folder), max(counts))
         try:
@@ -231,7 +248,7 @@ def main(counts: Sequence[int] = COUNTS) -> None:
             steady = 0.0
             crowd(site, 2, WARM_S)
             for count in counts:
-                heard, cores = crowd(site, count, LASTS_S)
+                heard, cores, minute_by_minute = crowd(site, count, 60 * minutes)
                 for kind, times in sorted(heard.taken.items()):
                     p95 = heard.p95_ms(kind)
                     alone.setdefault(kind, p95)
@@ -240,11 +257,13 @@ def main(counts: Sequence[int] = COUNTS) -> None:
                     report(what, f"{p95:.0f} ms", promise, f"{p95 / alone[kind]:.1f} x alone")
                 busy = f"web {cores['web']:.2f}, worker {cores['worker']:.2f} of {os.cpu_count()} cores"
                 report(f"{count} painters: failures", str(len(heard.failures)), "0", busy)
-                largest = largest_mb(chain(*site.pids().values()))
+                largest = minute_by_minute[-1]
                 steady = steady or largest
                 report(
                     f"{count} painters: largest process", f"{largest:.0f} MB", "none", f"{largest / steady:.2f} x alone"
                 )
+                if len(minute_by_minute) > 1:
+                    print("    minute by minute:", ", ".join(f"{mb:.0f}" for mb in minute_by_minute), "MB")
                 for one in heard.failures[:5]:
                     print("   ", one)
         finally:
@@ -254,4 +273,8 @@ def main(counts: Sequence[int] = COUNTS) -> None:
 
 
 if __name__ == "__main__":
-    main([int(word) for word in sys.argv[1:]] or COUNTS)
+    asked = argparse.ArgumentParser()
+    asked.add_argument("painters", type=int, nargs="*")
+    asked.add_argument("--minutes", type=float, default=LASTS_S / 60)
+    given = asked.parse_args()
+    main(given.painters or COUNTS, given.minutes)

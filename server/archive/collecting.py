@@ -14,6 +14,7 @@ from server.materials.models import CalibrationRow, PaletteRow, SupplyRow, TubeR
 from server.practice.models import PracticeAnswer
 from server.records import pictures
 from server.records.models import Change, Habits, Painting, Result
+from server.sharing.models import Remark
 from server.sittings.models import ActRow, TakenList
 from ypsochrom.formats.exchange import archive
 from ypsochrom.formats.exchange.archive import About, Document
@@ -75,6 +76,9 @@ def painting_body(owner: Any, painting: Painting) -> Json:
         "acts": [written(row) for row in ActRow.objects.filter(**own)],
         "checks": [written(row) for row in checks],
         "page": None if page is None else written(page),
+        "remarks": [
+            {**written(row), "said_by": row.by} for row in Remark.objects.filter(**own).select_related("author")
+        ],
         "lines": [written(row) for row in Line.objects.filter(**own)],
         "swatches": [
             {**written(row, "key"), "key": _within(row.key, painting)} for row in Swatch.objects.filter(**own)

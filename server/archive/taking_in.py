@@ -26,6 +26,7 @@ from server.practice.models import PracticeAnswer
 from server.records import pictures
 from server.records.history import shelf_change, shelf_renewed
 from server.records.models import Change, Habits, Painting, Result
+from server.sharing.models import Remark
 from server.sittings.models import ActRow, TakenList
 from ypsochrom.checks.report import Report
 from ypsochrom.formats.exchange.archive import Archive
@@ -158,6 +159,7 @@ class Taking:
             self._each(body.get("acts"), f"an act at the easel {whose}", partial(self._act, of)),
             self._each(body.get("checks"), f"a check {whose}", partial(self._check, of)),
             self._each([body["page"]] if body.get("page") else [], f"the page {whose}", partial(self._page, of)),
+            self._each(body.get("remarks"), f"a remark {whose}", partial(self._remark, of)),
             self._each(body.get("lines"), f"a line of the diary {whose}", partial(self._line, of)),
         ]
         return [rows for rows in found if rows]
@@ -232,6 +234,13 @@ class Taking:
     def _line(self, of: dict[str, Any], given: Json) -> Line:
         row = made(Line, given, **of)
         row.photo = self._if_there(row.photo)
+        return row
+
+    def _remark(self, of: dict[str, Any], given: Json) -> Remark:
+        """A remark; who said it is known by name only, unless it was the painter."""
+        row = made(Remark, given, **of)
+        if row.said_by == self.owner.get_username():
+            row.author, row.said_by = self.owner, ""
         return row
 
     def _swatch(self, of: dict[str, Any], given: Json) -> Swatch:
@@ -364,6 +373,7 @@ _TIMES: dict[type[models.Model], tuple[str, ...]] = {
     TakenList: ("taken",),
     ActRow: ("received",),
     Page: ("created",),
+    Remark: ("at",),
 }
 
 

@@ -32,7 +32,7 @@ class Remark(Owned):
     """Words about a painting (`owner` is the painting's), an area or a unit; `subject` is its id, `title` what it was called.
     `pass_number` is that of a unit.
 
-    `done` is the painter's tick.
+    `done` is the painter's tick. A remark that came with an archive may have no author here: `said_by` is their name.
     """
 
     class About(models.TextChoices):
@@ -43,7 +43,8 @@ class Remark(Owned):
         UNIT = "unit"
 
     painting = models.ForeignKey(Painting, on_delete=models.CASCADE, related_name="remarks")
-    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True, related_name="+")
+    said_by = models.CharField(max_length=150, blank=True)
     about = models.CharField(max_length=8, choices=About.choices, default=About.PAINTING)
     subject = models.CharField(max_length=160, blank=True)
     title = models.CharField(max_length=200, blank=True)
@@ -54,3 +55,8 @@ class Remark(Owned):
 
     class Meta:
         ordering = ["id"]
+
+    @property
+    def by(self) -> str:
+        """Who said it."""
+        return self.said_by if self.author is None else self.author.get_username()

@@ -158,7 +158,7 @@ def remarks_of(painting: Painting, who: Any) -> list[RemarkOut]:
     return [
         RemarkOut(
             id=one.pk,
-            by=one.author.get_username(),
+            by=one.by,
             own=one.author_id == who.pk,
             about=one.about,  # type: ignore[arg-type]
             subject=one.subject,
@@ -219,7 +219,8 @@ def news(owner: Any) -> list[NewsOut]:
     """Paintings of one's own at which remarks by others wait."""
     rows = Remark.objects.of(owner).filter(done=False, painting__removed=None).exclude(author=owner)
     newest = rows.values("painting", "painting__title").annotate(count=Count("pk"), last=Max("pk")).order_by("-last")
-    authors = dict(Remark.objects.filter(pk__in=[one["last"] for one in newest]).values_list("pk", "author__username"))
+    last = Remark.objects.filter(pk__in=[one["last"] for one in newest]).select_related("author")
+    authors = {one.pk: one.by for one in last}
     return [
         NewsOut(painting=one["painting"], title=one["painting__title"], by=authors[one["last"]], count=one["count"])
         for one in newest

@@ -24,6 +24,8 @@ from server.practice.models import PracticeAnswer
 from server.records import pictures, runs
 from server.records.models import Change, Habits, Painting, Result, Run, StoredPicture
 from server.records.tidying import tidy as tidy_all
+from server.sharing.models import Remark
+from server.sharing.services import remarks_of
 from server.sittings.models import ActRow
 from ypsochrom.materials.shelf import starter_shelf
 
@@ -90,7 +92,11 @@ def worked(client, planned, painter):
     ask(client, "put", f"logbook/pages/p{pid}", {"tags": ["jar"], "mark": 4, "notes": "milky"})
     fact = Fact.objects.first()
     ask(client, "put", "logbook/left-out", {"id": fact.key, "out": True})
-    return Painting.objects.get(pk=pid)
+    painting = Painting.objects.get(pk=pid)
+    teacher = User.objects.create_user("cleo")
+    for author, text, done in ((teacher, "=1+1 A larger brush here.", True), (painter, "Why?", False)):
+        Remark.objects.create(owner=painter, painting=painting, author=author, text=text, done=done)
+    return painting
 
 
 def same(body):
@@ -114,6 +120,22 @@ def test_a_painting_comes_back_with_all_that_hung_on_it_in_another_studio(client
         for row in model.objects.filter(owner=other.owner):
             for name in row.pictures:
                 assert pictures.is_of(other.owner, name)
+
+
+def test_remarks_come_along_with_the_names_of_who_said_them(client, other, painter, worked):
+    taken_in(other, saved(client, worked.pk))
+    mine = Remark.objects.filter(owner=other.owner)
+    assert [(one.by, one.text, one.done, one.author) for one in mine] == [
+        ("cleo", "=1+1 A larger brush here.", True, None),
+        (painter.get_username(), "Why?", False, None),
+    ]
+    assert [one.at for one in mine] == [one.at for one in Remark.objects.filter(owner=painter)]
+    told = remarks_of(mine[0].painting, other.owner)
+    assert [(one.by, one.own) for one in told] == [("cleo", False), (painter.get_username(), False)]
+    Painting.objects.get(pk=worked.pk).delete()
+    taken_in(client, saved(other, mine[0].painting_id))  # home again, the painter is known
+    back = Remark.objects.filter(owner=painter)
+    assert [(one.by, one.author) for one in back] == [("cleo", None), (painter.get_username(), painter)]
 
 
 def test_what_came_in_can_be_opened_undone_gathered_and_painted_on(client, other, worked):
