@@ -18,8 +18,9 @@ from ypsochrom.formats.pdf.practice import practice_pdf
 from ypsochrom.kit.errors import BadPicture, BadShelf
 from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course, match_card
-from ypsochrom.practice.course import JUDGEMENTS, Given
+from ypsochrom.practice.course import Given
 from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Kind, Place, Sight, said
+from ypsochrom.practice.judgements import JUDGEMENTS, kinds_for
 from ypsochrom.practice.kinds.mixing import checked
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
@@ -80,7 +81,7 @@ def _open(box: Paintbox) -> list[Kind]:
 def question(owner: Any, kind: Kind | None, sight: Sight) -> QuestionOut:
     """The next question, of this kind or of the one whose turn it is; `BadShelf` where the shelf has too few tubes for it."""
     answers, box = _answers(owner), shelf_box(owner)
-    chosen = kind or course.next_kind(answers, timezone.now(), course.kinds_for(sight, _open(box)))
+    chosen = kind or course.next_kind(answers, timezone.now(), kinds_for(sight, _open(box)))
     lean = _lean(owner) if JUDGEMENTS[chosen].of_values else None
     ratio, about = course.next_ratio(chosen, answers), None if lean is None else lean.value
     for shown in _pictures_for(owner, chosen):

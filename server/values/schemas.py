@@ -61,15 +61,18 @@ class ValuesIn(Schema):
 
 
 class ValuesOut(Schema):
-    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be.
+    """The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be than
+    `widest_brush_mm`, and `finer_brush_mm` is the next usual one below it (the same where there is none).
 
-    `focal_brush_mm` is the brush of the focal passage, None where none is marked."""
+    `focal_brush_mm` is the brush of the focal passage, None where none is marked.
+    """
 
     method: Method
     count: int
     limits: list[float] | None
     brush_mm: float
     widest_brush_mm: float
+    finer_brush_mm: float
     own_values: list[float | None]
     moved: list[MovedMass]
     focal_brush: Literal["finer", "same"]

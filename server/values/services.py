@@ -94,6 +94,7 @@ def out(work: Work) -> ValuesOut:
         limits=None if settings.limits is None else list(settings.limits),
         brush_mm=brush_of(work.inputs.brief),
         widest_brush_mm=widest_brush_mm(work.inputs.brief.support),
+        finer_brush_mm=finer_than(brush_of(work.inputs.brief)),
         own_values=list(settings.own_values),
         moved=[MovedMass(**vars(one)) for one in settings.moved],
         focal_brush=settings.focal_brush,

@@ -16,8 +16,9 @@ from ypsochrom.kit.errors import BadSetting, BadShelf
 from ypsochrom.materials.shelf import starter_shelf, usable_box
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import Paintbox, paint
-from ypsochrom.practice.course import JUDGEMENTS, kinds_for, made, verdict
+from ypsochrom.practice.course import made, verdict
 from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Place
+from ypsochrom.practice.judgements import JUDGEMENTS, kinds_for
 from ypsochrom.practice.kinds import order
 from ypsochrom.practice.material import Material
 from ypsochrom.practice.scene import Scene

@@ -12,8 +12,9 @@ from hypothesis import strategies as st
 from ypsochrom.kit.errors import BadPicture, BadSetting
 from ypsochrom.materials.support import Support
 from ypsochrom.paint.catalogue import paintbox
-from ypsochrom.practice.course import JUDGEMENTS, made, verdict
+from ypsochrom.practice.course import made, verdict
 from ypsochrom.practice.exercise import Place
+from ypsochrom.practice.judgements import JUDGEMENTS
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.scene import Scene
 

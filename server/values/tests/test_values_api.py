@@ -59,6 +59,7 @@ def test_the_value_picture_holds_value_times_25_5(client, painting):
 
 def test_brush_follows_the_support_until_the_painter_chooses_one(client, painting, values):
     assert values()["brush_mm"] == 10
+    assert values()["finer_brush_mm"] == 6
     client.patch(f"/api/subject/paintings/{painting['id']}", {"size": "240x180mm"}, content_type=JSON)
     assert values()["brush_mm"] == 6
     kept = values(method="equal", count=5, brush_mm=8)

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 from types import MappingProxyType
-from typing import Literal, get_args
+from typing import Literal
 
 from ..kit.errors import BadSetting
 from ..materials.brushes import HandBrush
@@ -69,7 +69,7 @@ class Unit:
 LONGEST_OWN_MINUTES = 240.0
 
 OwnTool = Literal["brush", "pencil", "chalk"]
-OWN_TOOLS: tuple[OwnTool, ...] = get_args(OwnTool)
+"""What a painter's own work is done with."""
 
 TOOL_WORDS: Mapping[OwnTool, str] = MappingProxyType(
     {

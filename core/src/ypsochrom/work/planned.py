@@ -91,7 +91,7 @@ def planned_work(
             aside.submit(lambda: palette.prepare(usable_box(work.inputs.stock.tubes)))  # depends on the shelf alone
         for share, goal in enumerate(_GOALS):
             if goal == "judgement":
-                pieces.result()
+                pieces.result()  # the areas are made of them
             work.bring(goal, lambda done, doing, share=share: progress((share + done) / len(_GOALS), doing))  # type: ignore[misc]
             if goal == "strokes":
                 aside.submit(canvas_for, work, layout_of(work))  # depends on no pile

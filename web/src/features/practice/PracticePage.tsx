@@ -15,7 +15,8 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
 import { Failed, Loading } from "../../shared/ui/States";
-import { Question as Asked, type Said } from "./Question";
+import type { Said } from "./asked";
+import { Question as Asked } from "./Question";
 import { ScoreCard } from "./ScoreCard";
 import { ScreenCheck } from "./ScreenCheck";
 import { Standings } from "./Standings";

@@ -4,7 +4,8 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { inStudio, serve } from "../../shared/testing";
 import PracticePage from "./PracticePage";
-import { Question, type Said } from "./Question";
+import type { Said } from "./asked";
+import { Question } from "./Question";
 import { ScoreCard } from "./ScoreCard";
 import { ScreenCheck } from "./ScreenCheck";
 import { Standings } from "./Standings";

@@ -4,7 +4,6 @@ import { Button, MenuItem, Stack, TextField, ToggleButton, Typography } from "@m
 import type { Size } from "../../shared/geometry/viewport";
 import { mm } from "../../shared/ui/numbers";
 import { BRUSHES_MM } from "./brushes";
-import { finerThan } from "./passages";
 import { askedOf, type Values, type ValuesIn } from "./queries";
 
 type Passage = Values["passages"][number];
@@ -81,7 +80,7 @@ export const withOutlined = (values: Values, ring: { x: number; y: number }[]): 
   ...askedOf(values),
   passages: [
     ...values.passages,
-    { area: "", brush_mm: finerThan(values.brush_mm), rings: [ring.map(({ x, y }) => [x, y])] },
+    { area: "", brush_mm: values.finer_brush_mm, rings: [ring.map(({ x, y }) => [x, y])] },
   ],
 });
 

@@ -11,6 +11,7 @@ const values = {
   limits: null,
   brush_mm: 10,
   widest_brush_mm: 150,
+  finer_brush_mm: 6,
   own_values: [null, 8.5],
   moved: [{ x: 0.1, y: 0.2, step: 1 }],
   focal_brush: "finer" as const,

@@ -11471,7 +11471,8 @@ export interface components {
         };
         /**
          * ValuesOut
-         * @description The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be.
+         * @description The map that is kept. `brush_mm` is the one in use, also when the painter has not chosen one; no wider one can be than
+         *     `widest_brush_mm`, and `finer_brush_mm` is the next usual one below it (the same where there is none).
          *
          *     `focal_brush_mm` is the brush of the focal passage, None where none is marked.
          */
@@ -11480,6 +11481,8 @@ export interface components {
             brush_mm: number;
             /** Count */
             count: number;
+            /** Finer Brush Mm */
+            finer_brush_mm: number;
             /**
              * Focal Brush
              * @enum {string}

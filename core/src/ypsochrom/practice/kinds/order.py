@@ -90,9 +90,8 @@ def rule(seed: int, _: float) -> Made:
     kept = [before[pair] for pair in combinations(sorted(listed), 2) if pair in before]
     other = list(dict.fromkeys(random.permutation([said for said in kept if said != why]).tolist()))
     other += [str(said) for said in random.permutation([said for *_, said in _RULES]) if said not in {why, *other}]
-    offered = [why, *dict.fromkeys(other)][
-        :_CHOICES
-    ]  # rules that this order keeps to, before those that it says nothing of
+    # rules that this order keeps to come before those that it says nothing of
+    offered = [why, *dict.fromkeys(other)][:_CHOICES]
     places = random.permutation(_CHOICES)
     right = int(np.flatnonzero(places == 0)[0])
     exercise = Exercise(

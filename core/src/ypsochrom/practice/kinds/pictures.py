@@ -1,10 +1,9 @@
-"""Judging a picture: its ends, what runs together, a value in it, its masses from memory, its edges, places in it."""
+"""Judging a picture: its ends, what runs together, a value in it, its masses from memory, its edges."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from itertools import combinations
 from typing import TypeVar
 
-import cv2
 import numpy as np
 
 from ...areas.borders import FIRM_FROM_MM, LOST_BELOW_DE00, SOFT_FROM_MM, SOFTNESS
@@ -12,24 +11,25 @@ from ...colour.apparent import lifted
 from ...colour.differences import VALUE_RIGHT, steps_in_words
 from ...kit.errors import BadPicture, BadSetting
 from ...values.steps import natural_breaks
-from ..exercise import Answer, Exercise, Patch, Place, View
+from ..exercise import Answer, Exercise, Patch, View
 from ..scene import Scene, Spot
 from .values import Made, grey
 
 One = TypeVar("One")
-Spotted = tuple[float, float]
 
-_TRIES = 400
+TRIES = 400
 _APART_MM = 24.0
 
 
-def _of(scene: Scene | None) -> Scene:
+def scene_in(scene: Scene | None) -> Scene:
+    """The scene that a question is asked of; `BadSetting` where there is none."""
     if scene is None:
         raise BadSetting("This exercise needs a picture.", "Begin a painting with a photo, or practise something else.")
     return scene
 
 
-def _whole(scene: Scene, marks: tuple[tuple[float, float], ...] = (), **more: float | bool) -> View:
+def whole(scene: Scene, marks: tuple[tuple[float, float], ...] = (), **more: float | bool) -> View:
+    """A view of the whole picture, with marks."""
     support = scene.support
     return View((0.0, 0.0, 1.0, 1.0), support.width_mm, support.height_mm, marks, **more)  # type: ignore[arg-type]
 
@@ -65,10 +65,10 @@ def _nearest_to(level: float, tried: list[tuple[float, list[Spot]]]) -> tuple[fl
 
 def lightest(seed: int, level: float, scene: Scene | None) -> Made:
     """Which of four spots is the lightest, or the darkest; `level` is by how much, against the next."""
-    scene, random = _of(scene), np.random.default_rng(seed)
+    scene, random = scene_in(scene), np.random.default_rng(seed)
     dark = bool(random.random() < 0.5)
     tried = []
-    for _ in range(_TRIES):
+    for _ in range(TRIES):
         spots = _some(random, scene, 4)
         if spots is not None:
             values = sorted((one.value for one in spots), reverse=not dark)
@@ -87,7 +87,7 @@ def lightest(seed: int, level: float, scene: Scene | None) -> Made:
     why = f"{_it(spots[right])} is {of[right]:.1f}, {than_next}.{around}"
     exercise = Exercise(
         "lightest", seed, gap, f"Which spot is the {word}?", "steps",
-        view=_whole(scene, tuple(one.at for one in spots)), options=_numbers(4),
+        view=whole(scene, tuple(one.at for one in spots)), options=_numbers(4),
     )  # fmt: skip
     return exercise, Answer((right,), why)
 
@@ -103,12 +103,12 @@ _ONE_MASS = 0.4
 
 def squint(seed: int, level: float, scene: Scene | None) -> Made:
     """Which two of three spots run together; `level` is by how much nearer they are than the next two."""
-    scene, random = _of(scene), np.random.default_rng(seed)
+    scene, random = scene_in(scene), np.random.default_rng(seed)
     tried: list[tuple[float, list[Spot]]] = []
-    for attempt in range(2 * _TRIES):
-        if attempt == _TRIES and tried:
+    for attempt in range(2 * TRIES):
+        if attempt == TRIES and tried:
             break
-        spots = _some(random, scene, 3, by_area=attempt < _TRIES)  # no two areas may be so alike: then within one
+        spots = _some(random, scene, 3, by_area=attempt < TRIES)  # no two areas may be so alike: then within one
         if spots is not None:
             near, far, _ = sorted(_steps(spots, pair) for pair in _PAIRS)
             if near <= _ONE_MASS:
@@ -126,7 +126,7 @@ def squint(seed: int, level: float, scene: Scene | None) -> Made:
     )
     exercise = Exercise(
         "squint", seed, gap, "Which two run together when you squint?", "steps",
-        view=_whole(scene, tuple(one.at for one in spots)),
+        view=whole(scene, tuple(one.at for one in spots)),
         options=tuple(Patch("", "", f"spots {a + 1} and {b + 1}") for a, b in _PAIRS),
     )  # fmt: skip
     return exercise, Answer((right,), why)
@@ -138,7 +138,7 @@ def _steps(spots: list[Spot], pair: tuple[int, int]) -> float:
 
 def spot(seed: int, _: float, scene: Scene | None) -> Made:
     """The value of a spot, named on the scale."""
-    scene, random = _of(scene), np.random.default_rng(seed)
+    scene, random = scene_in(scene), np.random.default_rng(seed)
     one = _one_of(random, _one_of(random, scene.by_area))  # small areas as often as large ones
     lift = lifted(one.value, one.around)
     told = (
@@ -149,7 +149,7 @@ def spot(seed: int, _: float, scene: Scene | None) -> Made:
     )
     exercise = Exercise(
         "spot", seed, 0.0, "What value is the spot? 0 is black, 10 white.", "steps",
-        view=_whole(scene, (one.at,)), asks="number", most=10.0, step=0.25, ladder=_ladder(),
+        view=whole(scene, (one.at,)), asks="number", most=10.0, step=0.25, ladder=_ladder(),
     )  # fmt: skip
     return exercise, Answer(one.value, f"{_it(one)} is {one.value:.1f}. {told}")
 
@@ -167,7 +167,7 @@ _LOOK_S = 20.0
 
 def block_in(seed: int, _: float, scene: Scene | None) -> Made:
     """Three values laid into a lattice, after the picture was looked at for so many seconds."""
-    scene = _of(scene)
+    scene = scene_in(scene)
     columns = _CELLS if scene.support.proportion >= 1 else max(2, round(_CELLS * scene.support.proportion))
     rows = max(2, round(columns / scene.support.proportion))
     cells = scene.cells(columns, rows)
@@ -187,7 +187,7 @@ def block_in(seed: int, _: float, scene: Scene | None) -> Made:
     )
     exercise = Exercise(
         "block-in", seed, 0.0, f"Look for {_LOOK_S:.0f} seconds, then block it in from memory.", "steps",
-        view=_whole(scene, seconds=_LOOK_S), options=options, asks="cells", cells=(columns, rows),
+        view=whole(scene, seconds=_LOOK_S), options=options, asks="cells", cells=(columns, rows),
     )  # fmt: skip
     return exercise, Answer(right, why, worth=tuple(worth[at] for at in lightest_first))
 
@@ -197,7 +197,7 @@ _EDGES_TRIED = 10
 
 def edge(seed: int, _: float, scene: Scene | None) -> Made:
     """How hard the edge in a crop is: lost, soft, firm or hard."""
-    scene, random = _of(scene), np.random.default_rng(seed)
+    scene, random = scene_in(scene), np.random.default_rng(seed)
     found = scene.edges(random, _EDGES_TRIED)
     if not found:
         raise BadPicture("This picture has no clear edges to judge.", "Take another one for this exercise.")
@@ -219,127 +219,3 @@ def edge(seed: int, _: float, scene: Scene | None) -> Made:
     if one.softness == "hard":
         why = f"It is hard. {reason} Lay it with the chisel edge of a flat, in one stroke."
     return exercise, Answer((SOFTNESS.index(one.softness),), why, worth=(0.0, 1.0, 2.0, 3.0))
-
-
-_STEP_SHARE = 0.01
-
-
-def _margin(random: np.random.Generator) -> tuple[float, float]:
-    return float(random.uniform(0.06, 0.94)), float(random.uniform(0.06, 0.94))
-
-
-def bisect(seed: int, _: float, scene: Scene | None) -> Made:
-    """The middle between two marks."""
-    scene, random = _of(scene), np.random.default_rng(seed)
-    one = other = _margin(random)
-    while scene.apart_mm(one, other) < 0.35 * scene.support.width_mm:
-        one, other = _margin(random), _margin(random)
-    middle = Place((one[0] + other[0]) / 2, (one[1] + other[1]) / 2)
-    length = scene.apart_mm(one, other)
-    exercise = Exercise(
-        "bisect", seed, 0.0, "Tap the middle between the two marks.", "mm",
-        view=_whole(scene, (one, other)), asks="point", step=_STEP_SHARE * length,
-    )  # fmt: skip
-    why = (
-        f"The marks lie {length:.0f} mm apart on your panel. Lay the brush along them, slide your thumb to the half and turn the "
-        "brush round: what is left over is twice your error."
-    )
-    return exercise, Answer(middle, why)
-
-
-_CROP_SHARE = (0.5, 0.8)
-_LEAST_SHARE = 0.25
-_MOST_TIMES = 4.0
-
-
-def _landmarks(
-    random: np.random.Generator, scene: Scene, count: int, fits: Callable[[list[Spotted]], bool]
-) -> tuple[View, list[Spotted]]:
-    """A crop, and so many places in it where something ends or turns (shi_tomasi1994); `BadPicture` where there are none."""
-    width, height = scene.size_px
-    grey = np.clip(scene.values * 25.5, 0, 255).astype(np.uint8)
-    for _ in range(_TRIES):
-        share = float(random.uniform(*_CROP_SHARE))
-        left, top = (float(random.uniform(0, 1 - share)) for _ in range(2))
-        rows = slice(round(top * height), round((top + share) * height))
-        columns = slice(round(left * width), round((left + share) * width))
-        crop = np.ascontiguousarray(grey[rows, columns])
-        corners = cv2.goodFeaturesToTrack(crop, 40, 0.05, 0.06 * min(crop.shape), blockSize=7)
-        if corners is None or len(corners) < count:
-            continue
-        drawn = corners[random.choice(len(corners), count, replace=False)].reshape(-1, 2)
-        spots = [((columns.start + x) / width, (rows.start + y) / height) for x, y in drawn.tolist()]
-        if fits(spots):
-            box = (left, top, left + share, top + share)
-            panel = scene.support
-            return View(box, share * panel.width_mm, share * panel.height_mm, tuple(spots)), spots
-    raise BadPicture("This picture has too few places to measure between.", "Take another one for this exercise.")
-
-
-def lengths(seed: int, _: float, scene: Scene | None) -> Made:
-    """How many times as long the way between two places of a crop is as that between two others."""
-    picture, random = _of(scene), np.random.default_rng(seed)
-    least = _LEAST_SHARE * _CROP_SHARE[0] * picture.support.width_mm
-
-    def fits(spots: list[Spotted]) -> bool:
-        one, other = picture.apart_mm(*spots[:2]), picture.apart_mm(*spots[2:])
-        return min(one, other) >= least and max(one, other) <= _MOST_TIMES * min(one, other)
-
-    view, spots = _landmarks(random, picture, 4, fits)
-    one, other = picture.apart_mm(*spots[:2]), picture.apart_mm(*spots[2:])
-    why = (
-        f"1 to 2 is {one:.0f} mm on your panel and 3 to 4 is {other:.0f} mm: {other / one:.2f} times as long. Take one length on "
-        "your brush and lay it along the other."
-    )
-    exercise = Exercise(
-        "lengths", seed, 0.0, "How many times as long is 3 to 4 as 1 to 2?", "times", view=view, asks="number",
-        least=0.2, most=4.2, step=0.05,
-    )  # fmt: skip
-    return exercise, Answer(other / one, why)
-
-
-def slope(seed: int, _: float, scene: Scene | None) -> Made:
-    """How steep the way between two places of a crop is, against the level."""
-    picture, random = _of(scene), np.random.default_rng(seed)
-    least = _LEAST_SHARE * picture.support.width_mm * _CROP_SHARE[0]
-    view, (one, other) = _landmarks(random, picture, 2, lambda spots: picture.apart_mm(*spots) >= least)
-    across, down = (other[0] - one[0]) * picture.support.width_mm, (other[1] - one[1]) * picture.support.height_mm
-    true = float(np.degrees(np.arctan2(abs(down), abs(across))))
-    why = f"From 1 to 2 it is {true:.0f}° from the level. Hold the brush along it, and carry it over without turning your wrist."
-    exercise = Exercise(
-        "slope", seed, 0.0, "How steep is it from 1 to 2? 0° is level, 90° upright.", "degrees", view=view, asks="number",
-        least=0.0, most=90.0, step=1.0,
-    )  # fmt: skip
-    return exercise, Answer(true, why)
-
-
-_GRID = 3
-
-
-def transfer(seed: int, _: float, scene: Scene | None) -> Made:
-    """A point of the picture put into an empty frame with the same grid."""
-    scene, random = _of(scene), np.random.default_rng(seed)
-    at = _margin(random)
-    cell_mm = scene.support.width_mm / _GRID
-    exercise = Exercise(
-        "transfer", seed, 0.0, "Put the point where it belongs in the empty frame.", "mm",
-        view=_whole(scene, (at,), grid=_GRID - 1, in_frame=True), asks="point", step=_STEP_SHARE * scene.support.width_mm,
-    )  # fmt: skip
-    column, row = (int(share * _GRID) for share in at)
-    across, down = (share * _GRID - place for share, place in zip(at, (column, row), strict=True))
-    why = (
-        f"It lies in field {column + 1} from the left and {row + 1} from the top, {_fraction(across)} across and "
-        f"{_fraction(down)} down in it; a field is {cell_mm:.0f} mm wide. Judge from the nearest line, not from the frame."
-    )
-    return exercise, Answer(Place(*at), why)
-
-
-def _fraction(share: float) -> str:
-    near = min(_FRACTIONS, key=lambda one: abs(one[0] - share))
-    return near[1]
-
-
-_FRACTIONS = (
-    (0.05, "hardly"), (0.2, "a fifth"), (0.25, "a quarter"), (1 / 3, "a third"), (0.5, "half"),
-    (2 / 3, "two thirds"), (0.75, "three quarters"), (0.8, "four fifths"), (0.95, "nearly all"),
-)  # fmt: skip
