@@ -1,16 +1,20 @@
 """Each of the nine schools does what painters say of it (common practice), on the demo scene."""
 
+import io
 from dataclasses import replace
 from itertools import groupby
 
 import numpy as np
 import pytest
+from PIL import Image
+from sklearn.datasets import load_sample_image
 
 from ypsochrom.colour import spectra
 from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.shelf import Tube, starter_shelf
 from ypsochrom.materials.supplies import STARTER_MEDIUMS
+from ypsochrom.materials.support import Support
 from ypsochrom.paint import surface
 from ypsochrom.passes.films import layers
 from ypsochrom.passes.order import rules
@@ -20,7 +24,11 @@ from ypsochrom.passes.scene import Choices, Move
 from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.schools.glazes import SHORT_DE00
 from ypsochrom.passes.schools.light_first import Tones, tones_of
+from ypsochrom.subject.decode import decode
 from ypsochrom.values.composition import Focal
+from ypsochrom.work.brief import Brief
+from ypsochrom.work.pass_nodes import scene_of
+from ypsochrom.work.planned import work_from
 
 SHELF = starter_shelf()
 GESSO = spectra.reflectance_to_lab(surface.seen(layers.bare_ground(), surface.dry("satin")))
@@ -405,3 +413,21 @@ def test_a_whisker_over_everything_has_a_pass_of_its_own_and_a_spot_has_not_comm
     assert roles(off)[-1] == "highlight"
     spot, _ = with_thing(6, 5)
     assert spot.overlapping == frozenset()
+
+
+def test_an_underlayer_is_no_light_that_is_held_back_and_comes_again_at_the_end():
+    """A picture of low key: the yellow under its lights is lighter than all of its own piles but one."""
+    picture = decode(as_png(load_sample_image("china.jpg")))
+    low = scene_of(work_from(picture, Brief(Support(400, 300)), SHELF))
+    plan = find_passes(low, SHELF, Choices(school="coloured"))
+    own = {mix.id for mix in (*low.mixes.mixes, *low.mixes.blends)}
+    under = {step.mix for step in steps_of(plan, "underpainting")} - own
+    assert under
+    later = [step for one in plan.passes if one.role != "underpainting" for step in one.steps]
+    assert not {step.mix for step in later} & under
+
+
+def as_png(pixels):
+    out = io.BytesIO()
+    Image.fromarray(pixels).save(out, "PNG")
+    return out.getvalue()
