@@ -80,7 +80,7 @@ class PractisedOut(Schema):
     """How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
 
     `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
-    `told` that it makes sense without sight; `curve` the same day by day; `why_not` says why it cannot be practised now,
+    `sights` to whom it makes sense; `curve` the same day by day; `why_not` says why it cannot be practised now,
     `on_paper` that it is painted and photographed.
     """
 
@@ -89,7 +89,7 @@ class PractisedOut(Schema):
     trains: str
     unit: str
     needs: asked.Needs
-    told: bool
+    sights: list[Sight]
     usual: float
     size: float | None
     low: float | None

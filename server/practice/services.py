@@ -20,7 +20,7 @@ from ypsochrom.paint.catalogue import Paintbox
 from ypsochrom.practice import course, match_card
 from ypsochrom.practice.course import Given
 from ypsochrom.practice.exercise import KINDS, ON_SCREEN, Kind, Place, Sight, said
-from ypsochrom.practice.judgements import JUDGEMENTS, kinds_for
+from ypsochrom.practice.judgements import JUDGEMENTS, kinds_for, sights_of
 from ypsochrom.practice.kinds.mixing import checked
 from ypsochrom.practice.material import Lean, Material
 from ypsochrom.practice.sheets import sheets as sheets_of
@@ -220,7 +220,7 @@ def _standing_out(kind: Kind, answers: Sequence[Given], why_not: str) -> Practis
         trains=judgement.trains,
         unit=judgement.unit,
         needs=judgement.needs,
-        told=judgement.told,
+        sights=sights_of(kind),
         usual=judgement.usual,
         size=told.size,
         low=told.low,

@@ -51,12 +51,12 @@ def test_where_nothing_leads_them_they_slant_as_a_right_hand_does():
 
 
 def test_a_finer_passage_is_laid_in_finer_strokes():
-    labels, field = bands(0)
+    labels, field = bands(0, size=(600, 800))
     shown = as_laid(labels, np.full(3, 128), field, PANEL, 30, passages=[HALF]).astype(float)
     turns = np.abs(np.diff(np.sign(shown - shown.mean(axis=0)), axis=0)).mean(
         axis=0
     )  # crossings from bristle to bristle
-    assert turns[220:].mean() > 1.3 * turns[:180].mean()
+    assert turns[440:].mean() > 2 * turns[:360].mean()
 
 
 def test_a_brush_too_narrow_to_be_seen_leaves_the_masses_flat():

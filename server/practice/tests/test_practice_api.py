@@ -133,7 +133,7 @@ def test_who_sees_no_colour_is_asked_for_shapes_alone(client):
 
 
 def test_who_does_not_see_is_asked_what_words_and_numbers_tell(client):
-    told = {one["kind"] for one in ask(client, "get", "progress")["kinds"] if one["told"]}
+    told = {one["kind"] for one in ask(client, "get", "progress")["kinds"] if "none" in one["sights"]}
     seen = set()
     for _ in range(8):
         question = ask(client, "get", "next?sight=none")

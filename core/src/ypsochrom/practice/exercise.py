@@ -22,6 +22,7 @@ Needs = Literal["values", "colour", "shapes"]
 """What of the screen and of the eye an exercise needs: steps of grey, differences of colour, or neither."""
 
 Sight = Literal["all", "shapes", "none"]
+SIGHTS: tuple[Sight, ...] = get_args(Sight)
 """What whoever practises sees: all, shapes alone, or nothing of it, so that it is told in words and numbers."""
 
 Asks = Literal["one", "order", "number", "point", "cells"]

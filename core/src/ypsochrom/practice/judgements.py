@@ -6,7 +6,7 @@ from types import MappingProxyType
 
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
-from .exercise import ON_SCREEN, Kind, Needs, Sight
+from .exercise import ON_SCREEN, SIGHTS, Kind, Needs, Sight
 from .kinds import mixing, order, pictures, places, proportion, values
 from .kinds.values import Made
 from .material import Material
@@ -232,6 +232,11 @@ JUDGEMENTS: Mapping[Kind, Judgement] = MappingProxyType(
     }
 )
 """Usual thresholds are from memory, and only where practice begins."""
+
+
+def sights_of(kind: Kind) -> list[Sight]:
+    """To whom a kind makes sense, by how much they see."""
+    return [sight for sight in SIGHTS if kinds_for(sight, [kind])]
 
 
 def kinds_for(sight: Sight, kinds: Sequence[Kind] = ON_SCREEN) -> list[Kind]:

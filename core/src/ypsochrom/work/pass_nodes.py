@@ -180,6 +180,10 @@ def unchanged_stages(work: Work) -> StagePictures | None:
 
 def _seen_in_stages(work: Work) -> str:
     """A hash of what the stages show: where the areas lie, the support, the piles, and what is laid where in which film."""
+    return work.derived("seen in stages", ("passes",), None, lambda: _hash_of_stages(work))
+
+
+def _hash_of_stages(work: Work) -> str:
     scene, plan = scene_of(work), work.now("passes")
     laid = [
         [one.role, [[s.area, s.family, s.mix, s.technique, s.medium_share, s.coats, s.film_um] for s in one.steps]]

@@ -20,6 +20,7 @@ import {
   ProfilePanel,
   RangeCurve,
   squintPx,
+  Strokes,
   stepsOfGreys,
   stepTable,
   ValueCanvas,
@@ -84,7 +85,7 @@ export default function ValuesView({ desk }: { desk: Desk }) {
             contours={looking.look === "contours"}
           />
           {calm && looking.look === "laid" && (
-            <Layer
+            <Strokes
               key={values.map_url}
               src={laidUrl(desk.id, values.map_url)}
               alt={`The map in the strokes of a ${values.brush_mm} mm brush`}

@@ -85,7 +85,11 @@ export default function PracticePage() {
             {leftOut(progress.data.kinds, sight)}
           </Typography>
           <ScoreCard />
-          <Standings progress={progress.data} practise={(kind) => setSession({ kind })} />
+          <Standings
+            progress={progress.data}
+            next={sight === "all" ? progress.data.next_kind : null}
+            practise={(kind) => setSession({ kind })}
+          />
         </>
       )}
     </Box>

@@ -16,10 +16,12 @@ import { biasWords, NEEDS, sized, standingWords } from "./words";
 
 interface Props {
   progress: Progress;
+  /** With what the practice goes on; null where that is chosen among fewer kinds. */
+  next: Kind | null;
   practise: (kind: Kind) => void;
 }
 
-export function Standings({ progress, practise }: Props) {
+export function Standings({ progress, next, practise }: Props) {
   return (
     <>
       <Table size="small" aria-label="How far you are">
@@ -33,11 +35,11 @@ export function Standings({ progress, practise }: Props) {
         </TableHead>
         <TableBody>
           {progress.kinds.map((one) => (
-            <TableRow key={one.kind} selected={one.kind === progress.next_kind}>
+            <TableRow key={one.kind} selected={one.kind === next}>
               <TableCell>
                 <Typography sx={{ fontWeight: 650 }}>
                   {one.title}
-                  {one.kind === progress.next_kind ? ", next" : ""}
+                  {one.kind === next ? ", next" : ""}
                 </Typography>
                 <Typography color="text.secondary">{one.trains}</Typography>
               </TableCell>

@@ -334,6 +334,7 @@ it("shows beside practice by how much values were off in paintings, day by day",
   const none = { kinds: [], next_kind: "value" as const };
   inStudio(
     <Standings
+      next={null}
       progress={{ ...none, beside: 40, beside_off: 0.31, beside_curve: curve }}
       practise={() => undefined}
     />,
@@ -346,6 +347,7 @@ it("shows beside practice by how much values were off in paintings, day by day",
   cleanup();
   inStudio(
     <Standings
+      next={null}
       progress={{ ...none, beside: 0, beside_off: null, beside_curve: [] }}
       practise={() => undefined}
     />,

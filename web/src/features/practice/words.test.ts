@@ -65,11 +65,11 @@ it("tells a drawing in numbers, and time as on a clock", () => {
 
 it("says what is left out, and why", () => {
   const kinds = [
-    { title: "Name the value", needs: "values", told: false, on_paper: false },
-    { title: "Warmer or cooler", needs: "colour", told: false, on_paper: false },
-    { title: "Put the point over", needs: "shapes", told: false, on_paper: false },
-    { title: "What comes first", needs: "shapes", told: true, on_paper: false },
-    { title: "Mix and match", needs: "colour", told: false, on_paper: true },
+    { title: "Name the value", needs: "values", sights: ["all"], on_paper: false },
+    { title: "Warmer or cooler", needs: "colour", sights: ["all"], on_paper: false },
+    { title: "Put the point over", needs: "shapes", sights: ["all", "shapes"], on_paper: false },
+    { title: "What comes first", needs: "shapes", sights: ["all", "shapes", "none"], on_paper: false },
+    { title: "Mix and match", needs: "colour", sights: ["all"], on_paper: true },
   ] as Progress["kinds"];
   expect(leftOut(kinds, "all")).toBe("");
   expect(leftOut(kinds, "shapes")).toBe(

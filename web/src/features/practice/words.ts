@@ -51,9 +51,7 @@ export const SIGHTS: [Sight, string][] = [
 /** Of all that is practised on the screen what is left out for whoever sees so much, and why; "" where nothing is. */
 export function leftOut(kinds: Progress["kinds"], sight: Sight): string {
   if (sight === "all") return "";
-  const out = kinds.filter(
-    (one) => !one.on_paper && !one.told && (sight === "none" || one.needs !== "shapes"),
-  );
+  const out = kinds.filter((one) => !one.on_paper && !one.sights.includes(sight));
   const needing = (needs: Question["needs"], what: string) => {
     const titles = out.filter((one) => one.needs === needs).map((one) => `“${one.title}”`);
     return titles.length === 0 ? [] : [`${what} (${titles.join(", ")})`];

@@ -22,7 +22,6 @@ export function useObserving(painting: Painting) {
 
   /** Change the observation there is at that moment: shown at once, kept in turn, so that no quick tap undoes another. */
   const keep = async (change: (now: Observation) => Observation) => {
-    void queries.cancelQueries({ queryKey: key, exact: true }); // an answer of before this change would hide it again
     const latest = queries.getQueryData<Painting>(key)?.observation;
     if (!latest) return;
     const after = change(bare(latest));

@@ -20,6 +20,7 @@ export {
 } from "./queries";
 export { RangeCurve } from "./RangeCurve";
 export { CharacterFacts, WhereTheEyeGoes } from "./ReliefFacts";
+export { Strokes } from "./Strokes";
 export { TransferFiles } from "./TransferFiles";
 export { ValueCanvas } from "./ValueCanvas";
 export { ValueFacts, type Tapped } from "./ValueFacts";

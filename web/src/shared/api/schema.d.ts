@@ -9085,7 +9085,7 @@ export interface components {
          * @description How far the painter is with a kind: the smallest difference told, for numbers the usual error, with its interval.
          *
          *     `bias` is how far numbers lean one way, None where they do not, and `leans` which way in words; `usual` where practice begins;
-         *     `told` that it makes sense without sight; `curve` the same day by day; `why_not` says why it cannot be practised now,
+         *     `sights` to whom it makes sense; `curve` the same day by day; `why_not` says why it cannot be practised now,
          *     `on_paper` that it is painted and photographed.
          */
         PractisedOut: {
@@ -9115,12 +9115,12 @@ export interface components {
             needs: "values" | "colour" | "shapes";
             /** On Paper */
             on_paper: boolean;
+            /** Sights */
+            sights: ("all" | "shapes" | "none")[];
             /** Size */
             size: number | null;
             /** Title */
             title: string;
-            /** Told */
-            told: boolean;
             /** Trains */
             trains: string;
             /** Unit */

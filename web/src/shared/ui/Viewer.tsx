@@ -223,11 +223,21 @@ export function Viewer({ picture, label, children, onTap, tools, flip = "none", 
 }
 
 /** A picture filling the viewer. */
-export function Layer({ src, alt, opacity = 1 }: { src: string; alt: string; opacity?: number }) {
+interface LayerProps {
+  src: string;
+  alt: string;
+  opacity?: number;
+  loaded?: () => void;
+  failed?: () => void;
+}
+
+export function Layer({ src, alt, opacity = 1, loaded, failed }: LayerProps) {
   return (
     <img
       src={src}
       alt={alt}
+      onLoad={loaded}
+      onError={failed}
       draggable={false}
       style={{ position: "absolute", inset: 0, width: "100%", height: "100%", opacity, userSelect: "none" }}
     />

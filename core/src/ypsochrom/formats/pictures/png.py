@@ -117,15 +117,12 @@ def read_labels_png(content: bytes) -> LabelImage:
 
 def picture_jpeg(picture: Srgb8, *, quality: int = 90) -> bytes:
     """A colour picture as JPEG, for the screen and for documents."""
-    done, content = cv2.imencode(".jpg", _bgr(picture), [cv2.IMWRITE_JPEG_QUALITY, quality])
-    if not done:
-        raise ValueError("the picture could not be written as JPEG")
-    return content.tobytes()
+    return grey_jpeg(_bgr(picture), quality=quality)
 
 
-def grey_jpeg(greys: Grey8, *, quality: int = 90) -> bytes:
-    """A picture in greys as JPEG."""
-    done, content = cv2.imencode(".jpg", greys, [cv2.IMWRITE_JPEG_QUALITY, quality])
+def grey_jpeg(channels: Grey8, *, quality: int = 90) -> bytes:
+    """A picture in greys as JPEG (or one whose channels are in the order of the file's library)."""
+    done, content = cv2.imencode(".jpg", channels, [cv2.IMWRITE_JPEG_QUALITY, quality])
     if not done:
         raise ValueError("the picture could not be written as JPEG")
     return content.tobytes()
