@@ -158,6 +158,12 @@ def palette_file(request: HttpRequest, palette_id: int) -> HttpResponse:
     return to_save(palettes.file_of(painter(request), palette_id).encode(), "text/plain; charset=utf-8", "palette.gpl")
 
 
+@router.get("/palettes/{palette_id}/palette.cxf", response={200: None, **PROBLEMS})
+def palette_spectra(request: HttpRequest, palette_id: int) -> HttpResponse:
+    """The palette's tubes and their tints with white as spectra (CxF3), as they dry."""
+    return to_save(palettes.spectra_of(painter(request), palette_id).encode(), "application/xml", "palette.cxf")
+
+
 @router.get("/tubes/{tube_id}/swatch-card.pdf", response={200: None, **PROBLEMS})
 def swatch_card(request: HttpRequest, tube_id: int, paper: PaperSize = "A4") -> HttpResponse:
     """The card for a tube's swatches, to be printed."""
@@ -174,9 +180,16 @@ def read_card_photo(request: HttpRequest, tube_id: int, photo: Annotated[Uploade
 
 @router.post("/tubes/{tube_id}/readings-file", response={200: ReadingsOut, **PROBLEMS})
 def read_readings_file(request: HttpRequest, tube_id: int, payload: ReadingsFile) -> ReadingsOut:
-    """The swatches in a file of readings (CGATS.17 text or CSV); nothing is kept."""
+    """The swatches in a file of readings (CxF3, CGATS.17 text or CSV); nothing is kept."""
     services.tube_row(painter(request), tube_id)
     return calibrations.read_file(payload.text)
+
+
+@router.get("/tubes/{tube_id}/readings/{name}", response={200: None, **PROBLEMS})
+def readings_to_save(request: HttpRequest, tube_id: int, name: calibrations.ReadingsName) -> HttpResponse:
+    """The readings that the tube's calibration rests on, for another studio or program."""
+    written = calibrations.file_of(services.tube_row(painter(request), tube_id), name)
+    return to_save(written.encode(), calibrations.READINGS_TYPES[name], name)
 
 
 @router.post("/tubes/{tube_id}/colorimeter", response={200: ReadingsOut, **PROBLEMS})

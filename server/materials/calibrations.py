@@ -3,7 +3,7 @@
 import base64
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
@@ -156,6 +156,26 @@ def fit(row: TubeRow, white: Paint, given: CalibrationIn) -> CalibrationOut:
                 report=report.model_dump(),
             )
     return report.model_copy(update={"kept": given.keep})
+
+
+ReadingsName = Literal["readings.cxf", "readings.cgats", "readings.csv"]
+READINGS_TYPES: dict[ReadingsName, str] = {
+    "readings.cxf": "application/xml",
+    "readings.cgats": "text/plain; charset=utf-8",
+    "readings.csv": "text/csv; charset=utf-8",
+}
+
+
+def file_of(row: TubeRow, name: ReadingsName) -> str:
+    """The readings that the tube's newest calibration rests on, as a file."""
+    newest = row.calibrations.last()
+    if newest is None or not newest.readings:
+        raise Conflict("No swatch of this tube was read.", "Read its card first, then save the readings.")
+    found = [_reading_of(ReadingIn(**one)) for one in newest.readings]
+    if name == "readings.csv":
+        return readings.write_csv(found)
+    write = readings.write_cxf if name == "readings.cxf" else readings.write_cgats
+    return write(f"Swatches of a tube of {paint(row.key).name}", found, newest.made)
 
 
 def current(row: TubeRow) -> CalibrationOut | None:

@@ -3,6 +3,7 @@
 from typing import Any
 
 import numpy as np
+from django.utils import timezone
 
 from server.records.history import shelf_change
 from server.site.owned import one_of
@@ -10,6 +11,7 @@ from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import in_words
 from ypsochrom.formats.exchange import gpl
+from ypsochrom.formats.exchange.spectra_of_paint import palette_cxf
 from ypsochrom.formats.pdf import tray as tray_pdf
 from ypsochrom.formats.pdf.page import Paper
 from ypsochrom.kit.errors import BadPaletteFile
@@ -97,6 +99,12 @@ def file_of(owner: Any, palette_id: int) -> str:
     """The palette as a GIMP palette."""
     row = row_of(owner, palette_id)
     return gpl.write_gpl(row.name, shelf_box(owner).only(row.keys))
+
+
+def spectra_of(owner: Any, palette_id: int) -> str:
+    """The palette's tubes and their tints as spectra (CxF3)."""
+    row = row_of(owner, palette_id)
+    return palette_cxf(row.name, shelf_box(owner).only(row.keys), timezone.now())
 
 
 def read_file(owner: Any, given: PaletteFile) -> PaletteFileOut:

@@ -4,6 +4,8 @@ import json
 from collections.abc import Callable
 from typing import Any, Literal
 
+from django.utils import timezone
+
 from server.records import pictures
 from server.records.history import painting_of
 from server.site.problems import Conflict
@@ -12,6 +14,7 @@ from ypsochrom.formats.csv import amounts as amounts_csv
 from ypsochrom.formats.csv import passes as passes_csv
 from ypsochrom.formats.csv import recipes as recipes_csv
 from ypsochrom.formats.exchange import plan_json
+from ypsochrom.formats.exchange.spectra_of_paint import piles_cxf
 from ypsochrom.formats.pdf import mixing_cards as mixing_cards_pdf
 from ypsochrom.formats.pdf import plan as plan_pdf
 from ypsochrom.formats.pdf import studio_sheet as studio_sheet_pdf
@@ -24,9 +27,8 @@ from ypsochrom.subject.decode import decode
 from ypsochrom.work.planned import plan_of
 
 FileName = Literal[
-    "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "passes.csv", "shopping.csv", "amounts.csv",
-    "areas.svg",
-    "areas.png", "value-map.png", "picture.png", "picture.jpg", "picture.tif",
+    "plan.pdf", "studio-sheet.pdf", "mixing-cards.pdf", "plan.json", "recipes.csv", "piles.cxf", "passes.csv",
+    "shopping.csv", "amounts.csv", "areas.svg", "areas.png", "value-map.png", "picture.png", "picture.jpg", "picture.tif",
 ]  # fmt: skip
 FILE_TYPES: dict[str, str] = {
     "plan.pdf": "application/pdf",
@@ -34,6 +36,7 @@ FILE_TYPES: dict[str, str] = {
     "mixing-cards.pdf": "application/pdf",
     "plan.json": "application/json",
     "recipes.csv": "text/csv; charset=utf-8",
+    "piles.cxf": "application/xml",
     "passes.csv": "text/csv; charset=utf-8",
     "shopping.csv": "text/csv; charset=utf-8",
     "amounts.csv": "text/csv; charset=utf-8",
@@ -75,6 +78,7 @@ def file_of(owner: Any, painting_id: int, name: FileName, paper: Paper) -> bytes
         ),
         "plan.json": lambda: json.dumps(plan_json.plan_json(plan), indent=2) + "\n",
         "recipes.csv": lambda: recipes_csv.recipes_csv(plan.all_mixes, plan.passes.volumes, plan.nozzles_mm),
+        "piles.cxf": lambda: piles_cxf(painting.title, plan.all_mixes, plan.mixes.box, timezone.now()),
         "passes.csv": lambda: passes_csv.passes_csv(plan.passes, names),
         "shopping.csv": lambda: passes_csv.shopping_csv(purchases),
         "amounts.csv": lambda: amounts_csv.amounts_csv(plan.amounts, names, plan.all_mixes),

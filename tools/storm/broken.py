@@ -6,12 +6,16 @@ import json
 import random
 import zipfile
 from collections.abc import Iterator
+from datetime import UTC, datetime
 from typing import Any
 
 import numpy as np
 import pillow_heif
 import tifffile
 from PIL import Image
+
+from ypsochrom.formats.exchange.readings import write_cxf
+from ypsochrom.paint.calibration import SwatchReading
 
 SEED = 20
 MALFORMED = 1000
@@ -70,11 +74,18 @@ def pictures(chance: random.Random) -> Iterator[tuple[str, bytes]]:
 
 def imports(chance: random.Random) -> Iterator[tuple[str, bytes]]:
     """Every other file that can be brought in, spoilt: as it is, and of an archive what is in it."""
-    whole = {"shelf": SHELF, "palette": PALETTE, "readings": READINGS, "calendar": CALENDAR}
+    spectra = [
+        SwatchReading("on white", lab=(31.2, 40.1, 14.0)),
+        SwatchReading("1:4", reflectance=np.linspace(0.1, 0.9, 36)),
+    ]
+    cxf = write_cxf("A tube", spectra, datetime(2026, 6, 1, tzinfo=UTC))
+    whole = [("shelf", SHELF), ("palette", PALETTE), ("readings", READINGS), ("readings", cxf), ("calendar", CALENDAR)]
     for number in range(MALFORMED):
-        kinds = [*whole, "archive"]
-        kind = kinds[number % len(kinds)]
-        yield kind, _archive(chance) if kind == "archive" else spoilt(whole[kind].encode(), chance)
+        at = number % (len(whole) + 1)
+        if at == len(whole):
+            yield "archive", _archive(chance)
+        else:
+            yield whole[at][0], spoilt(whole[at][1].encode(), chance)
 
 
 JUNK: tuple[Any, ...] = (

@@ -116,6 +116,20 @@ def test_a_file_of_readings_is_read_and_a_malformed_one_names_its_line(client, t
     assert "Line 2" in bad.json()["message"]
 
 
+@pytest.mark.parametrize("name", ["readings.cxf", "readings.cgats", "readings.csv"])
+def test_what_a_calibration_rests_on_is_saved_and_calibrates_another_tube_alike(client, tube, name):
+    address = f"/api/materials/tubes/{tube['id']}"
+    assert client.get(f"{address}/readings/{name}").status_code == 409
+    given = colorimeter(client, tube)
+    calibrate(client, tube, given)
+    saved = client.get(f"{address}/readings/{name}")
+    assert saved["Content-Disposition"].endswith(f'"{name}"')
+    back = client.post(f"{address}/readings-file", {"text": saved.content.decode()}, content_type=JSON).json()
+    assert [one["kind"] for one in back["readings"]] == [one["kind"] for one in given]
+    for one, was in zip(back["readings"], given, strict=True):
+        assert one["lab"] == pytest.approx(was["lab"], abs=2e-3)
+
+
 @pytest.mark.parametrize(
     "readings",
     [

@@ -1,5 +1,7 @@
 import pytest
 
+from ypsochrom.formats.exchange.cxf import read_cxf
+
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
 
@@ -63,6 +65,11 @@ def test_a_palette_is_kept_laid_out_and_printed(client, shelf):
     renamed = client.put(address, palette | {"name": "Harbour, evening"}, content_type=JSON).json()
     assert client.get("/api/materials/palettes").json() == [renamed]
     assert client.get(f"{address}/tray.pdf").content.startswith(b"%PDF")
+    spectra = client.get(f"{address}/palette.cxf")
+    assert spectra["Content-Type"] == "application/xml"
+    names = [one.name for one in read_cxf(spectra.content.decode())]
+    assert len(names) == 4 + 3 * 3  # the tubes, and tints of all but white
+    assert names[0].startswith("ultramarine")
     written = client.get(f"{address}/palette.gpl")
     assert written.content.decode().startswith("GIMP Palette\nName: Harbour, evening\n")
     back = client.post(

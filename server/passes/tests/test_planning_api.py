@@ -11,6 +11,7 @@ from PIL import Image
 from server.records import runs
 from server.records.models import Result, Run
 from server.work import planning
+from ypsochrom.formats.exchange.cxf import read_cxf
 from ypsochrom.kit.errors import Cancelled
 
 JSON = "application/json"
@@ -185,6 +186,8 @@ def test_the_plan_is_fetched_as_pdf_and_open_files(client, planned, paper, width
     assert int(pypdf.PdfReader(io.BytesIO(pdf.content)).pages[0].mediabox[2]) == width
     for name in ("plan.json", "recipes.csv", "areas.svg", "areas.png", "value-map.png"):
         assert client.get(f"{base}/{name}").content
+    piles = {one.name.split()[0] for one in read_cxf(client.get(f"{base}/piles.cxf").content.decode())}
+    assert piles == {mix["id"] for mix in client.get(f"{base}/plan.json").json()["mixes"]}
     for kind in ("png", "jpg", "tif"):
         picture = Image.open(io.BytesIO(client.get(f"{base}/picture.{kind}").content))
         assert "icc_profile" in picture.info

@@ -24,6 +24,12 @@ import {
   type Readings,
 } from "./queries";
 
+const FILES_OF_READINGS = [
+  { name: "readings.cxf", label: "CxF3" },
+  { name: "readings.cgats", label: "CGATS" },
+  { name: "readings.csv", label: "CSV" },
+];
+
 type Read = { how: How; readings: Readings; fit: Calibration };
 
 export default function CalibrationPage() {
@@ -99,7 +105,7 @@ export default function CalibrationPage() {
                 Photo of the card
               </Button>
               <Button variant="outlined" disabled={busy} onClick={() => file.current?.click()}>
-                File of readings (CGATS or CSV)
+                File of readings (CxF3, CGATS or CSV)
               </Button>
               <Button
                 variant="outlined"
@@ -125,7 +131,7 @@ export default function CalibrationPage() {
             <input
               ref={file}
               type="file"
-              accept=".txt,.csv,.cgats,text/plain,text/csv"
+              accept=".cxf,.txt,.csv,.cgats,application/xml,text/plain,text/csv"
               aria-label="File of readings"
               hidden
               onChange={(event) => {
@@ -147,6 +153,21 @@ export default function CalibrationPage() {
             <Section title="Now">
               <Fact name="Calibrations of this tube">{count}</Fact>
               <Fact name="Read by">{current.how}</Fact>
+              {current.residuals.length > 0 && (
+                <Fact name="Save its readings">
+                  {FILES_OF_READINGS.map(({ name, label }) => (
+                    <Button
+                      key={name}
+                      component="a"
+                      size="small"
+                      href={`/api/materials/tubes/${id}/readings/${name}`}
+                      download
+                    >
+                      {label}
+                    </Button>
+                  ))}
+                </Fact>
+              )}
               <Button
                 onClick={() =>
                   void edit(() => takeCalibrationBack(id)).catch((error: unknown) =>

@@ -103,6 +103,9 @@ export function Palettes() {
             <Button component="a" href={`/api/materials/palettes/${palette.id}/palette.gpl`} download>
               Save as GPL
             </Button>
+            <Button component="a" href={`/api/materials/palettes/${palette.id}/palette.cxf`} download>
+              Spectra (CxF3)
+            </Button>
             <Button onClick={() => void remove(palette)} aria-label={`Remove ${palette.name}`}>
               Remove
             </Button>

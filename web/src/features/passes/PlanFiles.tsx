@@ -15,6 +15,7 @@ const FILES: { name: FileName; label: string }[] = [
   { name: "passes.csv", label: "Steps (CSV)" },
   { name: "shopping.csv", label: "Shopping (CSV)" },
   { name: "recipes.csv", label: "Recipes (CSV)" },
+  { name: "piles.cxf", label: "Spectra of the piles (CxF3)" },
   { name: "plan.json", label: "Plan (JSON)" },
   { name: "areas.svg", label: "Outlines (SVG)" },
   { name: "picture.png", label: "Finished picture (PNG)" },

@@ -1712,6 +1712,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/palettes/{palette_id}/palette.cxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Palette Spectra
+         * @description The palette's tubes and their tints with white as spectra (CxF3), as they dry.
+         */
+        get: operations["server_materials_api_palette_spectra"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/palettes/{palette_id}/palette.gpl": {
         parameters: {
             query?: never;
@@ -1947,9 +1967,29 @@ export interface paths {
         put?: never;
         /**
          * Read Readings File
-         * @description The swatches in a file of readings (CGATS.17 text or CSV); nothing is kept.
+         * @description The swatches in a file of readings (CxF3, CGATS.17 text or CSV); nothing is kept.
          */
         post: operations["server_materials_api_read_readings_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/tubes/{tube_id}/readings/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings To Save
+         * @description The readings that the tube's calibration rests on, for another studio or program.
+         */
+        get: operations["server_materials_api_readings_to_save"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -18290,6 +18330,71 @@ export interface operations {
             };
         };
     };
+    server_materials_api_palette_spectra: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                palette_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_materials_api_palette_file: {
         parameters: {
             query?: never;
@@ -19399,6 +19504,72 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ReadingsOut"];
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_materials_api_readings_to_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+                name: "readings.cxf" | "readings.cgats" | "readings.csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {
@@ -21691,7 +21862,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "passes.csv" | "shopping.csv" | "amounts.csv" | "areas.svg" | "areas.png" | "value-map.png" | "picture.png" | "picture.jpg" | "picture.tif";
+                name: "plan.pdf" | "studio-sheet.pdf" | "mixing-cards.pdf" | "plan.json" | "recipes.csv" | "piles.cxf" | "passes.csv" | "shopping.csv" | "amounts.csv" | "areas.svg" | "areas.png" | "value-map.png" | "picture.png" | "picture.jpg" | "picture.tif";
             };
             cookie?: never;
         };
