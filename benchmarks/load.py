@@ -140,7 +140,7 @@ def served(folder: Path, most: int) -> Site:
     port = free_port()
     web = ["-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread"]
     commands = [
-        [*web, "--workers", "2", "--threads", "8", "--timeout", "60", "--log-level", "warning"],
+        [*web, "--workers", "2", "--threads", "8", "--preload", "--timeout", "60", "--log-level", "warning"],
         ["manage.py", "worker"],
     ]
     quiet = subprocess.DEVNULL

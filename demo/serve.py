@@ -79,7 +79,8 @@ def web_command(bind: str, processes: int) -> list[str]:
     """How a web process is begun at an address."""
     return [
         sys.executable, "-m", "gunicorn", "server.site.wsgi", "--bind", bind, "--worker-class", "gthread",
-        "--workers", str(processes), "--threads", THREADS, "--no-control-socket", "--timeout", "60", "--log-level", "warning",
+        "--workers", str(processes), "--threads", THREADS, "--preload", "--no-control-socket", "--timeout", "60",
+        "--log-level", "warning",
     ]  # fmt: skip
 
 

@@ -16,6 +16,7 @@ from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.errors import BadSetting
+from ypsochrom.kit.recent import Recent
 from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart, mixes_in_words
 from ypsochrom.mixes.palette import MOST_TUBES
 from ypsochrom.mixes.piles import Dose
@@ -130,6 +131,15 @@ def _mix(work: Work, mix_id: str) -> Mix:
 def colours_out(recipe: Recipe, box: Paintbox) -> ColoursOut:
     """What a recipe looks like dry, wet and in other lights."""
     ours = box.only(recipe.keys)
+    key = recipe.parts, ours.fingerprint, ours.source
+    return _COLOURS.get(key) or _COLOURS.keep(key, _colours_of(recipe, ours))
+
+
+_COLOURS: Recent[tuple[tuple[tuple[str, float], ...], str, str], ColoursOut] = Recent(2000)
+"""A painting's mixes are asked for again and again while its areas and values change; 1 kB each."""
+
+
+def _colours_of(recipe: Recipe, ours: Paintbox) -> ColoursOut:
     parts = appearance.parts_vector(recipe.mapping, ours)
     dry, wet = appearance.dry_lab(parts, ours), appearance.wet_lab(parts, ours)
     seen = appearance.dry_reflectance(parts, ours)

@@ -18,7 +18,7 @@ from server.site.schema import Schema
 
 from .fields import Mail, Password, Word
 from .owned import painter
-from .problems import PROBLEMS, Conflict, NotFound
+from .problems import Conflict, NotFound
 
 router = Router()
 log = logging.getLogger(__name__)
@@ -97,7 +97,7 @@ def _account(request: HttpRequest) -> User:
     return found
 
 
-@router.get("", response={200: AccountOut, **PROBLEMS})
+@router.get("", response=AccountOut)
 def account(request: HttpRequest) -> AccountOut:
     """The account, and where it is logged in."""
     return _out(request, _account(request))
@@ -117,7 +117,7 @@ def _out(request: HttpRequest, who: User) -> AccountOut:
     )
 
 
-@router.put("/mail", response={200: AccountOut, **PROBLEMS})
+@router.put("/mail", response=AccountOut)
 def change_mail(request: HttpRequest, given: MailIn) -> AccountOut:
     """Say where a link to a new password goes."""
     who = _account(request)
@@ -128,7 +128,7 @@ def change_mail(request: HttpRequest, given: MailIn) -> AccountOut:
     return _out(request, who)
 
 
-@router.post("/code", response={200: CodeBegun, **PROBLEMS})
+@router.post("/code", response=CodeBegun)
 def begin_code(request: HttpRequest, given: LeaveIn) -> CodeBegun:
     """Begin to ask for one-time codes: what the app is to be told."""
     who = _account(request)
@@ -136,7 +136,7 @@ def begin_code(request: HttpRequest, given: LeaveIn) -> CodeBegun:
     return CodeBegun(**vars(codes.begin(who)))
 
 
-@router.put("/code", response={200: SparesOut, **PROBLEMS})
+@router.put("/code", response=SparesOut)
 def confirm_code(request: HttpRequest, given: CodeIn) -> SparesOut:
     """Ask for codes from now on, once the app has shown one that fits; every other session ends by it."""
     who = _account(request)
@@ -146,7 +146,7 @@ def confirm_code(request: HttpRequest, given: CodeIn) -> SparesOut:
     return SparesOut(spares=spares)
 
 
-@router.post("/code/end", response={200: AccountOut, **PROBLEMS})
+@router.post("/code/end", response=AccountOut)
 def end_code(request: HttpRequest, given: LeaveIn) -> AccountOut:
     """Ask for one-time codes no longer."""
     who = _account(request)
@@ -156,7 +156,7 @@ def end_code(request: HttpRequest, given: LeaveIn) -> AccountOut:
     return _out(request, who)
 
 
-@router.post("/password", response={200: AccountOut, **PROBLEMS})
+@router.post("/password", response=AccountOut)
 def change_password(request: HttpRequest, given: PasswordIn) -> AccountOut:
     """Change the password; every other session ends by it."""
     who = _account(request)
@@ -166,7 +166,7 @@ def change_password(request: HttpRequest, given: PasswordIn) -> AccountOut:
     return _out(request, who)
 
 
-@router.delete("/sessions/{session_id}", response={200: AccountOut, **PROBLEMS})
+@router.delete("/sessions/{session_id}", response=AccountOut)
 def end_session(request: HttpRequest, session_id: Word) -> AccountOut:
     """End another session."""
     who = _account(request)
@@ -177,7 +177,7 @@ def end_session(request: HttpRequest, session_id: Word) -> AccountOut:
     return _out(request, who)
 
 
-@router.post("/leave", response={204: None, **PROBLEMS})
+@router.post("/leave", response={204: None})
 def leave(request: HttpRequest, given: LeaveIn) -> Status[None]:
     """Delete the account with everything in it, for good."""
     who = _account(request)

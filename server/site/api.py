@@ -1,6 +1,5 @@
 """The HTTP API: one router per word of the work."""
 
-from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.archive.api import router as archive
@@ -21,11 +20,11 @@ from server.work.api import router as desk
 from .account import router as account
 from .door import CleanParser
 from .people_api import router as people
-from .problems import answer_problems
+from .problems import Api, answer_problems
 from .studio import router as studio
 from .tablets_api import router as tablets
 
-api = NinjaAPI(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
+api = Api(title="Ypsochrom", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
 answer_problems(api)
 api.add_router("/studio", studio, tags=["studio"])
 api.add_router("/studio/tablets", tablets, tags=["tablets"])

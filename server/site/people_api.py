@@ -18,7 +18,7 @@ from server.site.schema import Schema
 
 from .fields import Mail, Name, Password, RowId
 from .owned import painter, site_of
-from .problems import PROBLEMS, Conflict
+from .problems import Conflict
 
 router = Router()
 
@@ -120,7 +120,7 @@ def _open(request: HttpRequest) -> None:
     _hosted()
 
 
-@router.get("/people", response={200: PeopleOut, **PROBLEMS})
+@router.get("/people", response=PeopleOut)
 def listed(request: HttpRequest) -> PeopleOut:
     """Everybody at the site; for its owners only."""
     return _out(request, _owner(request))
@@ -155,7 +155,7 @@ def _place(request: HttpRequest, one: Place) -> InvitedOut:
     return InvitedOut(id=one.pk, role=Role(one.role), mail=one.mail, until=one.until, url=url)
 
 
-@router.post("/places", response={200: PeopleOut, **PROBLEMS})
+@router.post("/places", response=PeopleOut)
 def invite(request: HttpRequest, given: InviteIn) -> PeopleOut:
     """Invite somebody; with an address a letter goes out."""
     owner = _owner(request)
@@ -165,7 +165,7 @@ def invite(request: HttpRequest, given: InviteIn) -> PeopleOut:
     return _out(request, owner)
 
 
-@router.delete("/places/{number}", response={200: PeopleOut, **PROBLEMS})
+@router.delete("/places/{number}", response=PeopleOut)
 def withdraw(request: HttpRequest, number: RowId) -> PeopleOut:
     """Take an invitation back."""
     owner = _owner(request)
@@ -173,7 +173,7 @@ def withdraw(request: HttpRequest, number: RowId) -> PeopleOut:
     return _out(request, owner)
 
 
-@router.patch("/people/{number}", response={200: PeopleOut, **PROBLEMS})
+@router.patch("/people/{number}", response=PeopleOut)
 def change(request: HttpRequest, number: RowId, given: PersonIn) -> PeopleOut:
     """Give somebody another role or allowance, lock them out or let them in again."""
     owner = _owner(request)
@@ -181,7 +181,7 @@ def change(request: HttpRequest, number: RowId, given: PersonIn) -> PeopleOut:
     return _out(request, owner)
 
 
-@router.get("/join/{code}", response={200: CodeOut, **PROBLEMS}, auth=None)
+@router.get("/join/{code}", response=CodeOut, auth=None)
 def invited(request: HttpRequest, code: Name) -> CodeOut:
     """What an invitation is to; `Conflict` where it counts no more."""
     _hosted()
@@ -189,7 +189,7 @@ def invited(request: HttpRequest, code: Name) -> CodeOut:
     return CodeOut(by=place.owner.get_username(), role=Role(place.role), mail=place.mail)
 
 
-@router.post("/join/{code}", response={204: None, **PROBLEMS}, auth=None)
+@router.post("/join/{code}", response={204: None}, auth=None)
 def join(request: HttpRequest, code: Name, given: JoinIn) -> Status[None]:
     """Take the place that was kept; from then on one logs in with name and password."""
     _open(request)
@@ -197,7 +197,7 @@ def join(request: HttpRequest, code: Name, given: JoinIn) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/forgot", response={204: None, **PROBLEMS}, auth=None)
+@router.post("/forgot", response={204: None}, auth=None)
 def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
     """Ask for a link to a new password; the answer is the same whether there is such a painter or not."""
     _open(request)
@@ -206,7 +206,7 @@ def forgot(request: HttpRequest, given: ForgotIn) -> Status[None]:
     return Status(204, None)
 
 
-@router.post("/reset", response={204: None, **PROBLEMS}, auth=None)
+@router.post("/reset", response={204: None}, auth=None)
 def reset(request: HttpRequest, given: NewPasswordIn) -> Status[None]:
     """Set a new password by the link in a letter; whoever was logged in is so no longer."""
     _open(request)

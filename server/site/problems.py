@@ -1,10 +1,13 @@
 """Errors as HTTP, in one table and one shape: a stable code, what is wrong, what to do."""
 
 import logging
+from http import HTTPStatus
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.openapi.schema import OpenAPISchema
 
 from server.site.schema import Schema
 from ypsochrom.kit import errors
@@ -62,8 +65,26 @@ class Outdated(Conflict):
 STATUS: dict[type[errors.YpsochromError], int] = {NotFound: 404, Conflict: 409, errors.YpsochromError: 422}
 """The first class in a problem's own order of inheritance decides."""
 
-PROBLEMS = {frozenset({401, 403, 404, 409, 422}): Problem}
-"""Declared with every operation, so that the generated client knows the shape of errors."""
+DECLARED = (401, 403, 404, 409, 422)
+"""What any operation may answer with a `Problem`."""
+
+
+class Api(NinjaAPI):
+    """An API whose document says of every operation how it refuses, so that the generated client knows the shape of errors.
+
+    Said once here: as responses of each operation they would be five classes for each, a third of what a process has to load.
+    """
+
+    def get_openapi_schema(self, **how: Any) -> OpenAPISchema:
+        """The document with the problems of every operation."""
+        document = super().get_openapi_schema(**how)
+        document["components"]["schemas"]["Problem"] = Problem.model_json_schema()
+        content = {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+        refusals = {status: {"description": HTTPStatus(status).phrase, "content": content} for status in DECLARED}
+        for operations in document["paths"].values():
+            for operation in operations.values():
+                operation["responses"] |= refusals
+        return document
 
 
 def answer_problems(api: NinjaAPI) -> None:

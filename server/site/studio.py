@@ -22,7 +22,6 @@ from ypsochrom.kit.errors import YpsochromError
 from .account import BEGAN
 from .fields import Name, Password, Word
 from .owned import painter
-from .problems import PROBLEMS
 
 router = Router()
 log = logging.getLogger(__name__)
@@ -62,7 +61,7 @@ class TooMany(YpsochromError):
     code = "site.too_many"
 
 
-@router.get("", response={200: Studio, **PROBLEMS})
+@router.get("", response=Studio)
 def studio(request: HttpRequest) -> Studio:
     """Who is logged in; 401 when nobody is. Sets the CSRF cookie, which Vite's own page in `make dev` does not."""
     get_token(request)
@@ -75,7 +74,7 @@ def studio_of(who: Any) -> Studio:
     return Studio(painter=who.get_username(), hosted=settings.HOSTED, role=role)
 
 
-@router.post("/login", response={200: Studio, **PROBLEMS}, auth=None)
+@router.post("/login", response=Studio, auth=None)
 def log_in(request: HttpRequest, payload: Login) -> Studio:
     """Begin a session; after the password also with a one-time code, where the painter has turned that on."""
     if check_csrf(request):
@@ -108,7 +107,7 @@ def begun(request: HttpRequest, who: User) -> Studio:
     return studio_of(who)
 
 
-@router.post("/logout", response={204: None, **PROBLEMS})
+@router.post("/logout", response={204: None})
 def log_out(request: HttpRequest) -> Status[None]:
     """End the session."""
     if settings.HOSTED and request.user.is_authenticated:

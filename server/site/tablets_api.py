@@ -14,7 +14,7 @@ from server.site.schema import Schema
 from . import tablets
 from .fields import Name
 from .owned import painter, site_of
-from .problems import PROBLEMS, Conflict
+from .problems import Conflict
 
 router = Router()
 
@@ -64,7 +64,7 @@ class PairIn(Schema):
     name: Name = "tablet"
 
 
-@router.get("", response={200: TabletsOut, **PROBLEMS})
+@router.get("", response=TabletsOut)
 def listed(request: HttpRequest) -> TabletsOut:
     """The door and who was let in."""
     return _out(painter(request))
@@ -82,28 +82,28 @@ def _out(owner: object) -> TabletsOut:
     )
 
 
-@router.put("/door", response={200: TabletsOut, **PROBLEMS})
+@router.put("/door", response=TabletsOut)
 def open_door(request: HttpRequest, given: DoorIn) -> TabletsOut:
     """Let tablets knock at one address of this machine."""
     tablets.open_door(given.address)
     return _out(painter(request))
 
 
-@router.delete("/door", response={200: TabletsOut, **PROBLEMS})
+@router.delete("/door", response=TabletsOut)
 def close_door(request: HttpRequest) -> TabletsOut:
     """Close the door."""
     tablets.close_door(painter(request))
     return _out(painter(request))
 
 
-@router.post("/invitation", response={200: InvitationOut, **PROBLEMS})
+@router.post("/invitation", response=InvitationOut)
 def invite(request: HttpRequest, given: InvitationIn) -> InvitationOut:
     """A code that lets one tablet in, once."""
     url, picture, until = tablets.invite(painter(request), given.to, site_of(request))
     return InvitationOut(url=url, picture=picture, until=until)
 
 
-@router.post("/pair", response={204: None, **PROBLEMS}, auth=None)
+@router.post("/pair", response={204: None}, auth=None)
 def pair(request: HttpRequest, given: PairIn, response: HttpResponse) -> Status[None]:
     """Show the code of an invitation; from then on this tablet is the painter's."""
     if check_csrf(request):
@@ -122,7 +122,7 @@ def pair(request: HttpRequest, given: PairIn, response: HttpResponse) -> Status[
     return Status(204, None)
 
 
-@router.delete("/{tablet_id}", response={200: TabletsOut, **PROBLEMS})
+@router.delete("/{tablet_id}", response=TabletsOut)
 def send_away(request: HttpRequest, tablet_id: int) -> TabletsOut:
     """A tablet is a stranger again."""
     tablets.send_away(painter(request), tablet_id)

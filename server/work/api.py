@@ -9,7 +9,6 @@ from server.records import bin as bins
 from server.records import history, runs, tasks
 from server.records.schemas import BinOut, HistoryOut, RunOut, TurnedOut
 from server.site.owned import painter
-from server.site.problems import PROBLEMS
 
 from . import desk, states
 from .schemas import StandingOut
@@ -22,19 +21,19 @@ def _out(found: history.History) -> HistoryOut:
     return HistoryOut(undo=found.undo, redo=found.redo, depth=found.depth)
 
 
-@router.post("/runs/{run_id}/cancel", response={200: RunOut, **PROBLEMS})
+@router.post("/runs/{run_id}/cancel", response=RunOut)
 def cancel(request: HttpRequest, run_id: int) -> RunOut:
     """Stop a computation."""
     return runs.out(runs.cancel(painter(request), run_id))
 
 
-@router.get("/history/shelf", response={200: HistoryOut, **PROBLEMS})
+@router.get("/history/shelf", response=HistoryOut)
 def of_shelf(request: HttpRequest) -> HistoryOut:
     """What can be undone on the shelf."""
     return _out(history.history_of(painter(request), None))
 
 
-@router.post("/history/shelf/{way}", response={200: TurnedOut, **PROBLEMS})
+@router.post("/history/shelf/{way}", response=TurnedOut)
 def turn_shelf(request: HttpRequest, way: Way) -> TurnedOut:
     """Undo the newest change of the shelf, or do again what was undone last."""
     owner = painter(request)
@@ -42,14 +41,14 @@ def turn_shelf(request: HttpRequest, way: Way) -> TurnedOut:
     return TurnedOut(label=label, **dict(_out(history.history_of(owner, None))))
 
 
-@router.get("/history/paintings/{painting_id}", response={200: HistoryOut, **PROBLEMS})
+@router.get("/history/paintings/{painting_id}", response=HistoryOut)
 def of_painting(request: HttpRequest, painting_id: int) -> HistoryOut:
     """What can be undone in a painting."""
     owner = painter(request)
     return _out(history.history_of(owner, history.painting_of(owner, painting_id)))
 
 
-@router.post("/history/paintings/{painting_id}/{way}", response={200: TurnedOut, **PROBLEMS})
+@router.post("/history/paintings/{painting_id}/{way}", response=TurnedOut)
 def turn_painting(request: HttpRequest, painting_id: int, way: Way) -> TurnedOut:
     """Undo the newest change of a painting, or do again what was undone last."""
     owner = painter(request)
@@ -57,33 +56,33 @@ def turn_painting(request: HttpRequest, painting_id: int, way: Way) -> TurnedOut
     return TurnedOut(label=label, **dict(_out(history.history_of(owner, painting))))
 
 
-@router.get("/bin", response={200: list[BinOut], **PROBLEMS})
+@router.get("/bin", response=list[BinOut])
 def in_bin(request: HttpRequest) -> list[BinOut]:
     """What was removed in the last thirty days."""
     return [BinOut(**vars(one)) for one in bins.listed(painter(request))]
 
 
-@router.post("/bin/{what}/{number}", response={204: None, **PROBLEMS})
+@router.post("/bin/{what}/{number}", response={204: None})
 def restore(request: HttpRequest, what: bins.What, number: int) -> Status[None]:
     """Take something out of the bin."""
     bins.restore(painter(request), what, number)
     return Status(204, None)
 
 
-@router.get("/{painting_id}", response={200: StandingOut, **PROBLEMS})
+@router.get("/{painting_id}", response=StandingOut)
 def standing(request: HttpRequest, painting_id: int) -> StandingOut:
     """How the work on a painting stands, and the newest computation."""
     return states.of_painting(history.painting_of(painter(request), painting_id))
 
 
-@router.post("/{painting_id}/renew", response={204: None, **PROBLEMS})
+@router.post("/{painting_id}/renew", response={204: None})
 def renew(request: HttpRequest, painting_id: int) -> Status[None]:
     """Make anew what an earlier version of the application kept of a painting's pictures, where this one cannot read it."""
     desk.renew(history.painting_of(painter(request), painting_id))
     return Status(204, None)
 
 
-@router.post("/{painting_id}/plan", response={202: RunOut, **PROBLEMS})
+@router.post("/{painting_id}/plan", response={202: RunOut})
 def plan(request: HttpRequest, painting_id: int) -> Status[RunOut]:
     """Bring everything up to date, in the background."""
     run = runs.begin(painter(request), painting_id)

@@ -181,9 +181,8 @@ def changed(
                     _write(painting, rows)
         except Overtaken:
             continue
-        paint_stages(
-            painting, opened(painting)
-        )  # anew: a run may have kept other results while this change was worked out
+        if work.state("passes") == "current":
+            paint_stages(painting, opened(painting))  # anew: a run may have kept stages while this change was worked out
         return painting, work
     raise Stale(f"painting-{painting_id}")
 

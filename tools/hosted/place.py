@@ -133,7 +133,8 @@ class Place:
         self._begin(
             [
                 sys.executable, "-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{self._web}", "--worker-class",
-                "gthread", "--workers", "2", "--threads", "8", "--timeout", "60", "--no-control-socket", "--log-level", "warning",
+                "gthread", "--workers", "2", "--threads", "8", "--preload", "--timeout", "60", "--no-control-socket",
+                "--log-level", "warning",
             ],
             "web",
         )  # fmt: skip

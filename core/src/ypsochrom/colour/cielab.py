@@ -1,5 +1,7 @@
 """CIELAB under D65 (CIE 15:2004, 8.2.1), and the way from and to the screen's colours."""
 
+from functools import lru_cache
+
 import numpy as np
 
 from . import srgb
@@ -62,5 +64,11 @@ def lab_to_srgb8(lab: Lab) -> Srgb8:
 
 def lab_to_hex(lab: Lab) -> str:
     """The screen's `#rrggbb` for one colour."""
-    red, green, blue = lab_to_srgb8(np.asarray(lab, dtype=float).reshape(3))
+    lightness, a, b = np.asarray(lab, dtype=float).reshape(3).tolist()
+    return _hex(lightness, a, b)
+
+
+@lru_cache(8192)
+def _hex(lightness: float, a: float, b: float) -> str:
+    red, green, blue = lab_to_srgb8(np.array([lightness, a, b]))
     return f"#{red:02x}{green:02x}{blue:02x}"

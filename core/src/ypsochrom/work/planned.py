@@ -9,6 +9,7 @@ from ..areas.names import advice_in_words, in_words
 from ..areas.things import Thing, names_by_thing, things_of
 from ..kit import codec
 from ..kit.progress import Progress, silent
+from ..kit.recent import Recent
 from ..materials.shelf import Tube, nozzles_mm, price_per_ml, starter_shelf, usable_box
 from ..mixes import palette
 from ..mixes.mix_set import mixes_in_words
@@ -40,8 +41,17 @@ def names_of(found: FoundAreas | None, brief: Brief) -> dict[str, str]:
 
 
 def plan_in_words(plan: PassPlan, names: Mapping[str, str]) -> PassPlan:
-    """A pass plan with the areas' names in the place of their marks."""
-    return codec.read(codec.replace_text(codec.written(plan), lambda text: in_words(text, names)), PassPlan)
+    """A pass plan with the areas' names in the place of their marks; the same again while neither changes."""
+    key = id(plan), tuple(sorted(names.items()))
+    kept = _IN_WORDS.get(key)
+    if kept is not None and kept[0] is plan:
+        return kept[1]
+    told = codec.read(codec.replace_text(codec.written(plan), lambda text: in_words(text, names)), PassPlan)
+    return _IN_WORDS.keep(key, (plan, told))[1]
+
+
+_IN_WORDS: Recent[tuple[int, tuple[tuple[str, str], ...]], tuple[PassPlan, PassPlan]] = Recent(12)
+"""With each plan in words the plan that it was made from, so that its `id` stays its own."""
 
 
 def plan_of(work: Work) -> Plan:

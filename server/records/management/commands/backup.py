@@ -14,6 +14,7 @@ class Command(BaseCommand):
     """`python manage.py backup FOLDER`: a new backup in a folder of backups."""
 
     help = "Copy the database and every picture into a new folder inside FOLDER, while painters work."
+    requires_system_checks: list[str] = []  # they would load every page's module
 
     def add_arguments(self, parser: CommandParser) -> None:
         """Where backups lie."""

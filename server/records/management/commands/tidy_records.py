@@ -11,6 +11,7 @@ class Command(BaseCommand):
     """Run at every start of the studio."""
 
     help = "Delete what nothing needs any more: old things in the bin, pictures, sessions, finished tasks."
+    requires_system_checks: list[str] = []  # they would load every page's module
 
     def handle(self, *_: Any, **options: Any) -> None:
         """Tidy up for every painter."""

@@ -28,6 +28,7 @@ class Command(BaseCommand):
     """A locked or full database makes it wait, not end; whatever else ends it, its supervisor begins another."""
 
     help = "Carry out what is to be worked out in the background, until stopped."
+    requires_system_checks: list[str] = []  # they would load every page's module
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         """`--once` for tests."""
