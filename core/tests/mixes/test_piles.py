@@ -95,6 +95,17 @@ def test_simple_ratios_are_found():
         assert {dose.source: dose.parts for dose in found.made_from} == dict(zip(box.keys, parts, strict=True))
 
 
+def test_with_more_care_a_hand_comes_nearer_for_more_parts():
+    rough, fine = (
+        [Piles(BOX).mix(np.array(target, dtype=float), lambda: "m", care)[1][-1][1] for target in TARGETS]
+        for care in (0.4, 4.0)
+    )
+    away = [sum(mixed.expected_de00 for mixed in some) for some in (rough, fine)]
+    parts = [sum(dose.parts for mixed in some for dose in mixed.made_from) for some in (rough, fine)]
+    assert away[1] < away[0]
+    assert parts[0] < parts[1]
+
+
 def test_an_earth_is_preferred_to_black_and_cadmiums_where_both_would_do():
     """Common practice: browns come from umbers and siennas, not from black, cadmium and cobalt."""
     box = paintbox(["PW6", "PBr7bu", "PBr7bs", "PBk9", "PR108", "PY35m", "PB28"])

@@ -227,12 +227,15 @@ class Piles:
             setattr(self, of, np.vstack([getattr(self, of), (shares @ stacked)[None].astype(np.float32)]))
         return len(self._names) - 1
 
-    def mix(self, target: Lab, new_id: Callable[[], str]) -> tuple[str, tuple[tuple[str, Mixed], ...]]:
+    def mix(
+        self, target: Lab, new_id: Callable[[], str], care: float = 1.0
+    ) -> tuple[str, tuple[tuple[str, Mixed], ...]]:
         """The id of the pile for a target (dry CIELAB), and what has to be mixed for it, in this order, each under its `new_id`.
 
-        Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last.
+        Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last. With more `care` doses
+        count less against nearness.
         """
-        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float))
+        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float), care=care)
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
         for pile in self._piles:
             if np.allclose(self._shares[pile], shares, atol=1e-6):
@@ -399,15 +402,17 @@ class Piles:
         seen = surface.seen_of_inverse(ratio, surface.dry("satin"))
         return spectra.reflectance_to_lab(seen.reshape(-1, seen.shape[-1])).astype(np.float32)
 
-    def _chosen(self, target: Lab, among: np.ndarray | None = None) -> tuple[np.ndarray, np.ndarray, Float]:
+    def _chosen(
+        self, target: Lab, among: np.ndarray | None = None, care: float = 1.0
+    ) -> tuple[np.ndarray, np.ndarray, Float]:
         """Sources and amounts of the best recipe for a target, and how far off (CIEDE2000) the hands that try it come.
 
         With `among` only these rows are looked at.
         """
-        rows = self._promising(target, among)
+        rows = self._promising(target, among, care)
         sources, amounts = self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
         apart, error = self._by_hand(sources, amounts, target)
-        at = int(np.argmin(error + self._price(sources, amounts)))
+        at = int(np.argmin(error + self._price(sources, amounts) / care))
         used = amounts[at] > 0
         return sources[at][used], amounts[at][used], apart[at]
 
@@ -420,7 +425,7 @@ class Piles:
         value = np.abs(lab_to_value(seen) - lab_to_value(target)).mean(axis=1)
         return apart, apart.mean(axis=1) + VALUE_WEIGHT * value
 
-    def _promising(self, target: Lab, among: np.ndarray | None) -> np.ndarray:
+    def _promising(self, target: Lab, among: np.ndarray | None, care: float) -> np.ndarray:
         """Rows that may turn out best: the cheapest, with exact doses, among those that come near."""
         rows = self._rows
         goal = coordinates(target.astype(np.float32))
@@ -435,13 +440,12 @@ class Piles:
             off = (of - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
             level = _smallest(np.einsum("ij,ij->i", off, off), _NEAR)
             near = np.union1d(near, level if among is None else among[level])
-        return near[np.argsort(self._exact_cost(near, target), kind="stable")[:_WEIGHED]]
+        return near[np.argsort(self._exact_cost(near, target, care), kind="stable")[:_WEIGHED]]
 
-    def _exact_cost(self, rows: np.ndarray, target: Lab) -> Float:
+    def _exact_cost(self, rows: np.ndarray, target: Lab, care: float = 1.0) -> Float:
         """What rows cost with exact doses."""
-        return _cost_of(self._rows.lab[rows].astype(float), target) + self._price(
-            self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)
-        )
+        price = self._price(self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32))
+        return _cost_of(self._rows.lab[rows].astype(float), target) + price / care
 
     def _price(self, sources: np.ndarray, amounts: np.ndarray) -> Float:
         """What doses cost a painter beside the error: sources, parts, dear paints."""
