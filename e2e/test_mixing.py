@@ -206,6 +206,12 @@ def test_a_tube_is_measured_from_a_photo_of_its_card_and_taken_back(page: Page, 
     expect(page.get_by_role("region", name="The pile")).to_contain_text("calibrated tubes")
     page.goto("/materials")
     page.get_by_role("link", name="Measure burnt sienna").click()
+    with page.expect_download() as saving:
+        page.get_by_role("link", name="CxF3").click()
+    saving.value.save_as(tmp_path / "readings.cxf")
+    page.get_by_label("File of readings").set_input_files(tmp_path / "readings.cxf")
+    expect(page.get_by_role("table", name="Swatches, predicted and read").get_by_role("row")).to_have_count(6)
+    page.get_by_role("button", name="Cancel").click()
     page.get_by_role("button", name="Undo last calibration").click()
     expect(page.get_by_text("predictions rest on the catalogue")).to_be_visible()
 

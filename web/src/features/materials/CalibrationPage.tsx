@@ -154,7 +154,8 @@ export default function CalibrationPage() {
               <Fact name="Calibrations of this tube">{count}</Fact>
               <Fact name="Read by">{current.how}</Fact>
               {current.residuals.length > 0 && (
-                <Fact name="Save its readings">
+                <Stack direction="row" sx={{ alignItems: "center" }}>
+                  <Typography sx={{ flexGrow: 1 }}>Save its readings</Typography>
                   {FILES_OF_READINGS.map(({ name, label }) => (
                     <Button
                       key={name}
@@ -166,7 +167,7 @@ export default function CalibrationPage() {
                       {label}
                     </Button>
                   ))}
-                </Fact>
+                </Stack>
               )}
               <Button
                 onClick={() =>
