@@ -2,6 +2,7 @@
 
 import io
 import re
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -12,11 +13,14 @@ from ypsochrom.kit import codec
 from ypsochrom.materials.support import Support
 from ypsochrom.mixes.blends import from_piles
 from ypsochrom.passes.amounts.quantities import mix_volumes
+from ypsochrom.passes.unit import TOOL_WORDS, OwnUnit
 from ypsochrom.sittings.calendar import Diary
 from ypsochrom.sittings.easel.worklist import WorkList
 from ypsochrom.sittings.settings import SittingSettings
 from ypsochrom.subject.decode import decode
 from ypsochrom.work.brief import Brief
+from ypsochrom.work.graph import Work
+from ypsochrom.work.nodes import NODES
 from ypsochrom.work.planned import work_from
 from ypsochrom.work.sitting_nodes import current_schedule, tasks_in
 from ypsochrom.work.to_the_easel import parts_picture, worklist_of
@@ -59,6 +63,19 @@ def test_with_a_diary_tasks_stand_in_the_order_of_the_schedule(works, lists):
     assert [one.id for one in lists[1].tasks] == [one.id for one in schedule.tasks]
     assert {one.sitting for one in lists[1].tasks} >= {1}
     assert {one.sitting for one in lists[0].tasks} == {0}
+
+
+def test_own_work_with_pencil_or_chalk_says_how_it_is_done(works):
+    role = works[0].now("passes").passes[1].role
+    own = [OwnUnit(f"own/{tool}", role, None, f"with a {tool}", 6.0, tool) for tool in ("brush", "pencil", "chalk")]
+    brief = works[0].inputs.brief
+    work = Work(
+        NODES,
+        replace(works[0].inputs, brief=replace(brief, passes=replace(brief.passes, own_units=tuple(own)))),
+        works[0].files,
+    )
+    manners = {one.id: one.manner for one in worklist_of(work).tasks if one.kind == "own"}
+    assert manners == {f"own/{tool}": words for tool, words in TOOL_WORDS.items()}
 
 
 def test_what_units_take_of_the_piles_adds_up_to_the_plan(works, lists):

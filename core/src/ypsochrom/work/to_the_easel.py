@@ -57,6 +57,7 @@ def worklist_of(work: Work) -> WorkList:
     drying = Drying(work.inputs.brief.sittings.climate, work.inputs.factors)
     waits = _awaited(tasks, plan)
     jobs = {job.kind: job for job in plan.jobs}
+    own = {one.id: one.words for each in plan.passes for one in each.own}
     listed: list[ListedTask] = []
     laid: dict[str, Laid] = {}
     for task, placed in _in_order(tasks, schedule):
@@ -77,6 +78,8 @@ def worklist_of(work: Work) -> WorkList:
             one, laid[task.id] = _unit(one, plan, drying, work.inputs.brief.passes.notes)
         elif task.kind == "mixing":
             one = replace(one, uses=_taken_by(plan, task.subject))
+        elif task.kind == "own":
+            one = replace(one, manner=own[task.id])
         elif task.kind == "job" and task.subject in jobs:
             care = _CARE_WITH.get(task.subject)
             one = replace(one, manner=jobs[task.subject].why, cautions=() if care is None else (_CAUTION_OF[care],))
