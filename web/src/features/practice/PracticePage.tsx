@@ -14,6 +14,7 @@ import {
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { inWords } from "../../shared/api/client";
+import { useKept } from "../../shared/kept";
 import { Failed, Loading } from "../../shared/ui/States";
 import type { Said } from "./asked";
 import { Question as Asked } from "./Question";
@@ -37,7 +38,11 @@ const SESSION_S = 300;
 export default function PracticePage() {
   const progress = useQuery(progressQuery);
   const [session, setSession] = useState<{ kind: Kind | null } | null>(null);
-  const [sight, setSight] = useState<Sight>("all");
+  const [sight, setSight] = useKept<Sight>(
+    "judged by",
+    SIGHTS.map(([one]) => one),
+    "all",
+  );
   const queries = useQueryClient();
   const end = useCallback(() => {
     setSession(null);

@@ -14,6 +14,7 @@ import type { Exercise, Verdict } from "./queries";
 afterEach(() => {
   cleanup();
   sessionStorage.clear();
+  localStorage.clear();
   vi.unstubAllGlobals();
 });
 
@@ -114,17 +115,32 @@ describe("the screen's check", () => {
   });
 });
 
-it("says why a question cannot be asked, and lets the painter stop", async () => {
-  const kinds = [
+const PROGRESS = {
+  kinds: [
     {
-      kind: "mix", title: "Of what is it mixed", trains: "", unit: "ΔE", needs: "colour", usual: 10, size: null,
+      kind: "mix", title: "Of what is it mixed", trains: "", unit: "ΔE", needs: "colour", sights: ["all"], usual: 10, size: null,
       low: null, high: null, bias: null, leans: "", count: 0, last: null, curve: [], why_not: "", on_paper: false,
     },
-  ]; // prettier-ignore
+  ],
+  next_kind: "mix",
+  beside: 0,
+  beside_off: null,
+  beside_curve: [],
+}; // prettier-ignore
+
+it("keeps what the painter judges by for the next time", async () => {
+  serve({ "GET /api/practice/progress": { body: PROGRESS } });
+  inStudio(<PracticePage />, "/practice");
+  fireEvent.click(await screen.findByRole("button", { name: "Words and numbers alone" }));
+  cleanup();
+  inStudio(<PracticePage />, "/practice");
+  const chosen = await screen.findByRole("button", { name: "Words and numbers alone" });
+  expect(chosen.getAttribute("aria-pressed")).toBe("true");
+});
+
+it("says why a question cannot be asked, and lets the painter stop", async () => {
   serve({
-    "GET /api/practice/progress": {
-      body: { kinds, next_kind: "mix", beside: 0, beside_off: null, beside_curve: [] },
-    },
+    "GET /api/practice/progress": { body: PROGRESS },
     "GET /api/practice/next": {
       status: 422,
       body: { code: "x", message: "Too few tubes.", hint: "Add some." },

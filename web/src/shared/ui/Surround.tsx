@@ -1,5 +1,7 @@
 /** Which of three greys lies around every picture; kept on this device. */
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useContext, useMemo, type ReactNode } from "react";
+
+import { after, useKept } from "../kept";
 
 const SURROUNDS = ["light", "middle", "dark"] as const;
 type Surround = (typeof SURROUNDS)[number];
@@ -12,20 +14,11 @@ interface SurroundState {
 const SurroundContext = createContext<SurroundState>({ surround: "middle", next: () => {} });
 
 export function SurroundProvider({ children }: { children: ReactNode }) {
-  const [surround, setSurround] = useState<Surround>(() => {
-    const stored = localStorage.getItem("surround");
-    return SURROUNDS.find((s) => s === stored) ?? "middle";
-  });
-  const next = useCallback(
-    () =>
-      setSurround((now) => {
-        const after = SURROUNDS[(SURROUNDS.indexOf(now) + 1) % SURROUNDS.length]!;
-        localStorage.setItem("surround", after);
-        return after;
-      }),
-    [],
+  const [surround, choose] = useKept<Surround>("surround", SURROUNDS, "middle");
+  const value = useMemo(
+    () => ({ surround, next: () => choose(after(SURROUNDS, surround)) }),
+    [surround, choose],
   );
-  const value = useMemo(() => ({ surround, next }), [surround, next]);
   return <SurroundContext value={value}>{children}</SurroundContext>;
 }
 
