@@ -10,7 +10,7 @@ from server.site.fields import Number, Place
 from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
 from ypsochrom.checks.doubts import Trust
-from ypsochrom.checks.landmarks import Pose
+from ypsochrom.checks.pose import Pose
 
 Spot = Annotated[list[Place], Field(min_length=2, max_length=2)]
 AreaId = Annotated[str, Field(max_length=20)]

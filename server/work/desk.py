@@ -182,7 +182,8 @@ def changed(
         except Overtaken:
             continue
         if work.state("passes") == "current":
-            paint_stages(painting, opened(painting))  # anew: a run may have kept stages while this change was worked out
+            # opened anew: a run may have kept stages while this change was worked out
+            paint_stages(painting, opened(painting))
         return painting, work
     raise Stale(f"painting-{painting_id}")
 

@@ -229,7 +229,7 @@ _UNDER_WAY = ("waiting", "running")
 
 def runs_end(studio: Studio, kept: Acknowledged) -> str:
     """Wait until no computation is under way any more."""
-    client, end = Client(studio), time.monotonic() + 240
+    client, end = Client(studio), time.monotonic() + 240 + 10 * len(kept.paintings)
     while time.monotonic() < end:
         runs = [client.ask("get", f"/api/desk/{number}") for number in kept.paintings]
         states = Counter(

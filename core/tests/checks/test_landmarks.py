@@ -2,12 +2,14 @@
 
 import math
 
+import cv2
 import numpy as np
 import pytest
 from skimage.transform import EuclideanTransform
 
 from ypsochrom.checks.landmarks import Fit, Place, places_in, settled
 from ypsochrom.checks.mend import directed, is_place_off
+from ypsochrom.checks.pose import Sighting, moved, pose_of, steepest
 from ypsochrom.checks.proportion import distances_off, leaning
 from ypsochrom.checks.report import PHOTO_PX, Asked, check
 from ypsochrom.checks.stand_in import Errors
@@ -84,6 +86,47 @@ def test_shift_and_turn_are_those_of_scikit_image_and_outliers_keep_their_way(st
     assert pose.shift_mm == pytest.approx(their.translation, abs=0.05)
     assert (marks[3].dx_mm, marks[3].dy_mm) == (pytest.approx(4 * cos, abs=0.1), pytest.approx(-4 * sin, abs=0.1))
     assert max(one.off_mm for k, one in enumerate(marks) if k != 3) < 0.1
+
+
+def test_the_whole_is_told_by_its_edges_where_half_of_few_places_were_painted_off(stage):
+    """By places alone the whole could as well be shifted; edges say that it is not."""
+    rng = np.random.default_rng(8)
+    meant = [(60.0, 60.0), (200.0, 70.0), (330.0, 90.0), (80.0, 220.0), (210.0, 240.0), (340.0, 200.0)]
+    seen = [(x, y + 2.0 * (k < 3)) for k, (x, y) in enumerate(meant)]
+    places, fits = [Place(str(k), at) for k, at in enumerate(meant)], [Fit(at, 1.0, 0.1) for at in seen]
+    edges = []
+    for at, angle in zip(rng.uniform([20, 20], [380, 280], (14, 2)), rng.uniform(0, math.pi, 14), strict=True):
+        normal = (math.cos(angle), math.sin(angle))
+        along = float(rng.uniform(-1, 1))  # how far along the edge it was found says nothing
+        edges.append(Sighting(tuple(at), (at[0] - along * normal[1], at[1] + along * normal[0]), normal))
+    marks, pose = settled(places, fits, stage, edges)
+    assert pose.shift_mm == pytest.approx((0.0, 0.0), abs=0.05)
+    assert [round(one.dy_mm, 1) for one in marks] == [2.0, 2.0, 2.0, 0.0, 0.0, 0.0]
+
+
+def test_edges_alone_tell_a_shift_and_a_turn():
+    rng = np.random.default_rng(9)
+    meant, centre = rng.uniform([20, 20], [380, 280], (30, 2)), np.array([200.0, 150.0])
+    seen = moved(meant, math.radians(-0.6), np.array([0.8, 1.1]), centre)
+    angles = rng.uniform(0, math.pi, 30)
+    edges = [
+        Sighting(tuple(here), tuple(there), (math.cos(angle), math.sin(angle)))
+        for here, there, angle in zip(meant, seen, angles, strict=True)
+    ]
+    turn, shift = pose_of(edges, centre)
+    assert math.degrees(turn) == pytest.approx(-0.6, abs=0.01)
+    assert shift == pytest.approx([0.8, 1.1], abs=0.02)
+
+
+def test_the_steepest_places_lie_on_the_edges_and_look_across_them():
+    light = np.full((120, 160), 30.0, dtype=np.float32)
+    light[:, 80:] = 70.0
+    found = steepest(cv2.GaussianBlur(light, (0, 0), 1.0), 0.5, 3.0)
+    assert found
+    for (x, _), normal in found:
+        assert x == pytest.approx(40.0, abs=0.6)
+        assert normal == (pytest.approx(1.0, abs=1e-6), pytest.approx(0.0, abs=1e-6))
+    assert steepest(np.full((120, 160), 50.0, dtype=np.float32), 0.5, 3.0) == []
 
 
 def test_verticals_that_lean_and_distances_that_are_off(stage):

@@ -15,26 +15,22 @@ import numpy as np
 from ..areas.linework import find_lines
 from ..colour.types import Float, LinearRgb, Srgb8
 from ..imaging.quick import lab_of
-from ..imaging.robust import tukey
+from .pose import Pose, Sighting, moved, pose_of, steepest
 from .stage import CheckedArea, PlannedStage
 
 Kind = Literal["corner", "spot", "ellipse", "by hand"]
 
 MOST = 36
 _APART_MM, _ENDS_APART_MM, _RIM_MM = 16.0, 4.0, 7.0
-_AROUND_MM, _SEARCH_MM = 6.0, 7.0
+_AROUND_MM, _SEARCH_MM, _EDGE_MM = 6.0, 7.0, 4.5
 _BLUR_MM = 0.6
 _LEAST_FIT, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.04, 0.12
 """How well a place must fit, how much better than anywhere else around, and so much better in the plan itself."""
 
 _SPOT_MM, _SPOT_LAB, _MOST_SPOTS = 2.5, 9.0, 6
 _ROUND_DEG, _LEAST_AXIS_MM, _MOST_ELLIPSES = 200.0, 6.0, 4
-_TUKEY_MM, _LEAST_TUKEY_MM, _NARROWED = 2.5, 0.9, 0.8
-"""How far a place may be off and still count for the pose of the whole: at first, at last, and by how much less each time."""
-
-_STEPS = 12
-_ENOUGH, _LEAST_FOR_POSE = 12, 6
-"""So many places are sought if there are; with fewer than the second nothing is taken out for the whole."""
+_ENOUGH = 12
+"""So many places are sought if there are."""
 
 _ALONG_MM = 1.0
 _NOISE_MM, _BY_HAND_MM = 0.15, 0.4
@@ -76,14 +72,6 @@ class Landmark:
     def off_mm(self) -> float:
         """How far it is off."""
         return float(np.hypot(self.dx_mm, self.dy_mm))
-
-
-@dataclass(frozen=True)
-class Pose:
-    """How the whole painting lies against the plan: turned (degrees, clockwise) about its middle, and shifted (mm)."""
-
-    turn_deg: float = 0.0
-    shift_mm: tuple[float, float] = (0.0, 0.0)
 
 
 def places_in(stage: PlannedStage, planned: Srgb8, linear: LinearRgb) -> tuple[Place, ...]:
@@ -214,20 +202,26 @@ def find_again(
     planned: Srgb8,
     painted: Srgb8,
     places: Sequence[Place],
-    moved: Mapping[str, tuple[float, float]] | None = None,
+    by_hand: Mapping[str, tuple[float, float]] | None = None,
 ) -> tuple[tuple[Landmark, ...], Pose]:
     """The places in the painting, and how the whole lies; places that are not found for sure are left out.
 
-    `moved` are places (by name) that the painter showed in the painting (mm).
+    `by_hand` are places (by name) that the painter showed in the painting (mm).
     """
-    mm, shown = stage.mm_per_px, moved or {}
+    mm, shown = stage.mm_per_px, by_hand or {}
     here, there = _lab(planned, mm), _lab(painted, mm)
     found = []
     for one in places:
         fit = Fit(shown[one.name], 1.0, _BY_HAND_MM) if one.name in shown else _sought(here, there, one, mm)
         if fit is not None:
             found.append((one, fit))
-    return settled([one for one, _ in found], [fit for _, fit in found], stage)
+    edges = []
+    light, painted_light = (np.ascontiguousarray(lab[..., :1]) for lab in (here, there))
+    for at, normal in steepest(light[..., 0], mm, _RIM_MM):
+        fit = _sought(light, painted_light, Place("", at, normal=normal), mm, around_mm=_EDGE_MM, search_mm=_EDGE_MM)
+        if fit is not None:
+            edges.append(Sighting(at, fit.at_mm, normal))
+    return settled([one for one, _ in found], [fit for _, fit in found], stage, edges)
 
 
 @dataclass(frozen=True)
@@ -239,8 +233,18 @@ class Fit:
     sigma_mm: float
 
 
-def _sought(here: Float, there: Float, place: Place, mm: float, lead: float = _LEAST_LEAD) -> Fit | None:
-    around, search = round(_AROUND_MM / mm), round(_SEARCH_MM / mm)
+def _sought(
+    here: Float,
+    there: Float,
+    place: Place,
+    mm: float,
+    *,
+    lead: float = _LEAST_LEAD,
+    around_mm: float = _AROUND_MM,
+    search_mm: float = _SEARCH_MM,
+) -> Fit | None:
+    """Where what lies around a place in one picture lies in the other; None where it is not found for sure."""
+    around, search = round(around_mm / mm), round(search_mm / mm)
     column, row = place.at_mm[0] / mm - 0.5, place.at_mm[1] / mm - 0.5
     x, y = round(column), round(row)
     high, wide = here.shape[:2]
@@ -282,14 +286,17 @@ def _peak(before: float, at: float, after: float) -> tuple[float, float]:
     return (float(np.clip(0.5 * (before - after) / bend, -1, 1)), float(-bend)) if bend < -1e-6 else (0.0, 1e-3)
 
 
-def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -> tuple[tuple[Landmark, ...], Pose]:
-    """Landmarks from places and where each was found, with the shift and turn of the whole taken out (Tukey's weights)."""
+def settled(
+    places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage, edges: Sequence[Sighting] = ()
+) -> tuple[tuple[Landmark, ...], Pose]:
+    """Landmarks from places and where each was found, with the shift and turn of the whole taken out; `edges` tell that, too."""
     if not places:
         return (), Pose()
     meant, seen = np.array([one.at_mm for one in places]), np.array([one.at_mm for one in fits])
     centre = np.array([stage.support.width_mm, stage.support.height_mm]) / 2
-    turn, shift = _pose(meant, seen, centre)
-    back = _moved(seen, -turn, np.zeros(2), centre + shift) - shift
+    sightings = [Sighting(one.at_mm, fit.at_mm) for one, fit in zip(places, fits, strict=True)]
+    turn, shift = pose_of([*sightings, *edges], centre)
+    back = moved(seen, -turn, np.zeros(2), centre + shift) - shift
     landmarks = []
     for one, fit, at, off in zip(places, fits, seen, back - meant, strict=True):
         if one.normal is not None:
@@ -308,41 +315,3 @@ def settled(places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage) -
             )
         )
     return tuple(landmarks), Pose(float(np.degrees(turn)), (float(shift[0]), float(shift[1])))
-
-
-def _pose(meant: Float, seen: Float, centre: Float) -> tuple[float, Float]:
-    """The turn (radians) and shift that most places agree on, begun from none and from their median; none for a few places."""
-    best: tuple[float, Float] = (0.0, np.zeros(2))
-    most = 0.0
-    if len(meant) < _LEAST_FOR_POSE:
-        return best
-    for start in (np.zeros(2), np.median(seen - meant, axis=0)):
-        turn = 0.0
-        shift: Float = np.asarray(start)
-        weight: Float = np.ones(len(meant))
-        for step in range(_STEPS):
-            reach = max(_LEAST_TUKEY_MM, _TUKEY_MM * _NARROWED**step)
-            weight = tukey(np.linalg.norm(seen - _moved(meant, turn, shift, centre), axis=1) / reach)
-            if (weight > 0.1).sum() < 3:
-                weight = np.zeros(len(meant))
-                break
-            turn, shift = _rigid(meant - centre, seen - centre, weight)
-        if float(weight.sum()) > most + 1e-6:
-            best, most = (turn, shift), float(weight.sum())
-    return best
-
-
-def _moved(points: Float, turn: float, shift: Float, centre: Float) -> Float:
-    cos, sin = np.cos(turn), np.sin(turn)
-    return np.asarray((points - centre) @ np.array([[cos, sin], [-sin, cos]]) + centre + shift)
-
-
-def _rigid(here: Float, there: Float, weight: Float) -> tuple[float, Float]:
-    """The turn (radians, clockwise on the picture) and shift that take `here` nearest to `there`, weighted least squares."""
-    a, b = (np.average(one, axis=0, weights=weight) for one in (here, there))
-    p, q = here - a, there - b
-    turn = float(
-        np.arctan2((weight * (p[:, 0] * q[:, 1] - p[:, 1] * q[:, 0])).sum(), (weight * (p * q).sum(axis=1)).sum())
-    )
-    cos, sin = np.cos(turn), np.sin(turn)
-    return turn, np.asarray(b - a @ np.array([[cos, sin], [-sin, cos]]))

@@ -25,12 +25,13 @@ from .doubts import Trust, blurred, of_panel, of_photo, refuse, trust_in
 from .edges import EdgeFinding, edge_findings
 from .finding import find_panel, is_blurred, likeness, right_way_up
 from .flat import Flat, flattened, joined, reflexes
-from .landmarks import Landmark, Place, Pose, find_again, places_in
+from .landmarks import Landmark, Place, find_again, places_in
 from .light import By, KnownPatch, Light, light_of
 from .likeness import is_plain
 from .mend import Verdict, what_to_mend
 from .overworking import Earlier, overworked
 from .panel import Panel, panel_by_hand
+from .pose import Pose
 from .proportion import Distance, Lean, distances_off, leaning
 from .stage import PlannedStage
 
