@@ -89,7 +89,7 @@ def pose_of(sightings: Sequence[Sighting], centre: Float) -> tuple[float, Float]
 
 def _nearer(meant: Float, turn: float, shift: Float, centre: Float, off: Float, weights: Float) -> tuple[float, Float]:
     """One step of Gauss-Newton from a turn and shift that leave these differences, weighted by matrices (n, 2, 2)."""
-    at = moved(meant, turn, np.zeros(2), np.zeros(2) + centre) - centre
+    at = moved(meant, turn, np.zeros(2), centre) - centre
     ways = np.zeros((len(at), 2, 3))
     ways[:, 0, 0], ways[:, 1, 0] = -at[:, 1], at[:, 0]
     ways[:, 0, 1] = ways[:, 1, 2] = 1.0

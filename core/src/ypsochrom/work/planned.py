@@ -50,8 +50,8 @@ def plan_in_words(plan: PassPlan, names: Mapping[str, str]) -> PassPlan:
     return _IN_WORDS.keep(key, (plan, told))[1]
 
 
-_IN_WORDS: Recent[tuple[int, tuple[tuple[str, str], ...]], tuple[PassPlan, PassPlan]] = Recent(12)
-"""With each plan in words the plan that it was made from, so that its `id` stays its own."""
+_IN_WORDS: Recent[tuple[int, tuple[tuple[str, str], ...]], tuple[PassPlan, PassPlan]] = Recent(4)
+"""With each plan in words the plan that it was made from, so that its `id` stays its own; some MB each."""
 
 
 def plan_of(work: Work) -> Plan:

@@ -4,6 +4,7 @@ Read are reflectance spectra and CIELAB of the objects under `Resources/ObjectCo
 over. Written are spectra and CIELAB (D65, 2 degrees), each with what it rests on.
 """
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -62,12 +63,12 @@ def read_cxf(text: str) -> tuple[CxfColour, ...]:
     """Every object with a spectrum or CIELAB; `BadReading` when the XML cannot be read."""
     try:
         root: ElementTree.Element = defusedxml.ElementTree.fromstring(text.lstrip())
-    except ElementTree.ParseError as error:
-        raise BadReading(f"The CxF file is no whole XML: {error}.", "Export it again.") from None
-    except (DefusedXmlException, ValueError):
+    except DefusedXmlException:
         raise BadReading(
             "The CxF file declares entities, which no colours need.", "Export it again from the instrument."
         ) from None
+    except (ElementTree.ParseError, ValueError) as error:
+        raise BadReading(f"The CxF file is no whole XML: {error}.", "Export it again.") from None
     specified = {one.get("Id", ""): one for one in root.iter(_tag("ColorSpecification"))}
     return tuple(
         found
@@ -101,10 +102,12 @@ def _bands_of(
         start = float(spectrum.get("StartWL") or told["StartWL"])
         step = float(told.get("Increment", _USUAL_STEP_NM))
     except (KeyError, ValueError):
+        start, step = math.nan, math.nan
+    if not (math.isfinite(start) and math.isfinite(step)):
         raise BadReading(
-            "A spectrum of the CxF file does not say at which wavelength it starts.",
-            "Export it with StartWL, in nanometres.",
-        ) from None
+            "A spectrum of the CxF file does not say at which wavelength it starts, and in what steps it goes on.",
+            "Export it with StartWL and Increment, in nanometres.",
+        )
     return tuple((start + step * i, written) for i, written in enumerate((spectrum.text or "").split()))
 
 

@@ -144,9 +144,10 @@ def _reading(row: Row) -> SwatchReading:
 
 def _in_daylight(row: Row, lab: list[float]) -> tuple[float, float, float]:
     """CIELAB under D65 of what was measured under the row's light: the corresponding colour for an adapted eye."""
-    if row.light not in get_args(spectra.Illuminant) or _OTHER_OBSERVER.search(row.observer):
+    other = bool(_OTHER_OBSERVER.search(row.observer))
+    if row.light not in get_args(spectra.Illuminant) or other:
         raise BadReading(
-            f"{row.where}: its CIELAB is for {row.light}{' and the 10 degree observer' if row.observer else ''}.",
+            f"{row.where}: its CIELAB is for {row.light}{' and the 10 degree observer' if other else ''}.",
             "Export spectra, or CIELAB for D65 or D50 and 2 degrees.",
         )
     if row.light == "D65":
