@@ -13,6 +13,7 @@ KETTLE, SLIPWAY = "Kettle and lemons on the sill", "Slipway, low tide"
 
 def open_sittings(page: Page, title: str) -> None:
     open_painting(page, title)
+    expect(page.get_by_role("application")).to_be_visible()  # the painting stands before its words are pressed
     page.get_by_role("link", name=re.compile("Sittings")).click()
     expect(page.get_by_role("group", name="The sittings on the clock")).to_be_visible()
 
@@ -195,6 +196,7 @@ def test_a_day_that_cannot_be_kept_says_what_has_to_give(at_home):
     page.get_by_role("button", name="Plan", exact=True).click()
     facts = page.get_by_role("region", name="Facts")
     expect(facts).to_contain_text("not done by the last day")
+    settled(page)  # what comes and goes above the button would move it away under the pointer
     page.get_by_role("button", name="See what has to give").click()
     expect(facts).to_contain_text("Longer sittings:", timeout=60_000)
     expect(facts).to_contain_text("Another method:")

@@ -153,8 +153,8 @@ export default function SittingsView({ desk }: { desk: Desk }) {
         {tab === "plan" && !task && !sitting && schedule && (
           <>
             <PlanFacts paintingId={id} sittings={sittings.data} schedule={schedule} now={now} />
-            <RunLine label="Looking for a shorter schedule" doing={better.doing} stop={better.stop} />
             {settings.deadline && !schedule.fits && <Giving paintingId={id} zone={schedule.zone} />}
+            <RunLine label="Looking for a shorter schedule" doing={better.doing} stop={better.stop} />
             <Together paintingId={id} others={(paintings.data ?? []).filter((one) => one.id !== id)} />
           </>
         )}
