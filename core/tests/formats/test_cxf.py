@@ -168,7 +168,8 @@ BOMB = '<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a
         (GOOD.replace('Increment="10"', 'Increment="3"'), "does not cover"),
         (GOOD.replace("<cc:L>41.000</cc:L>", "<cc:L></cc:L>"), "neither a spectrum nor CIELAB"),
         (GOOD.replace("Object>", "Objekt>").replace("<cc:Object ", "<cc:Objekt "), "no readings"),
-        ("<svg xmlns='http://www.w3.org/2000/svg'/>", "which swatch|no readings|column"),
+        ("<svg xmlns='http://www.w3.org/2000/svg'/>", "not CxF3"),
+        (GOOD.replace("CxF3-core", "CxF2-core"), "not CxF3"),
     ],
 )
 def test_malformed_cxf_says_what_is_wrong(text, says):

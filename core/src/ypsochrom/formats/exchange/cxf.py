@@ -54,13 +54,13 @@ class Sample:
         )
 
 
-def is_cxf(text: str) -> bool:
-    """Whether a file's text is meant as CxF3."""
-    return text.lstrip().startswith("<") and NAMESPACE in text
+def is_xml(text: str) -> bool:
+    """Whether a file's text is XML, and so no table."""
+    return text.lstrip().startswith("<")
 
 
 def read_cxf(text: str) -> tuple[CxfColour, ...]:
-    """Every object with a spectrum or CIELAB; `BadReading` when the XML cannot be read."""
+    """Every object with a spectrum or CIELAB; `BadReading` when the XML cannot be read or is something else."""
     try:
         root: ElementTree.Element = defusedxml.ElementTree.fromstring(text.lstrip())
     except DefusedXmlException:
@@ -69,6 +69,8 @@ def read_cxf(text: str) -> tuple[CxfColour, ...]:
         ) from None
     except (ElementTree.ParseError, ValueError) as error:
         raise BadReading(f"The CxF file is no whole XML: {error}.", "Export it again.") from None
+    if root.tag != _tag("CxF"):
+        raise BadReading("This XML file is not CxF3.", "Export it as CxF3, as CGATS.17 text or as CSV.")
     specified = {one.get("Id", ""): one for one in root.iter(_tag("ColorSpecification"))}
     return tuple(
         found

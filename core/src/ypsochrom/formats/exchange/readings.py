@@ -41,7 +41,7 @@ def read_readings(text: str) -> tuple[SwatchReading, ...]:
     text = text.removeprefix("\ufeff")
     if "\0" in text or not text.strip():
         raise BadReading("The file of readings is empty or not text.", "Export it as CxF3, as CGATS.17 text or as CSV.")
-    rows = _cxf(text) if cxf.is_cxf(text) else _cgats(text) if "BEGIN_DATA" in text.upper() else _csv(text)
+    rows = _cxf(text) if cxf.is_xml(text) else _cgats(text) if "BEGIN_DATA" in text.upper() else _csv(text)
     readings: list[SwatchReading] = []
     for row in rows:
         reading = _reading(row)
