@@ -143,8 +143,35 @@ class PileTradeOffOut(Schema):
     points: list[PilePointOut]
 
 
+class BandOut(Schema):
+    """One pile of a gradation's string: where it lies, what it is put together of, its share of the whole string, and colours."""
+
+    name: str
+    words: str
+    share: float
+    doses: list[DoseOut]
+    dry: str
+    photo: str
+    de00: float
+
+
+class PileStringOut(Schema):
+    """The string of piles of an area's gradation, light to dark; `volume_ml` is what it takes, None before there is a plan.
+
+    `parts` is by value family of the area what it looks like as a whole.
+    """
+
+    area: str
+    volume_ml: float | None
+    bands: list[BandOut]
+    parts: list[MixOut]
+
+
 class MixesOut(Schema):
-    """Palette and mixes, darkest first, and blends of two of them; empty until the first plan. `chosen`: set by hand."""
+    """Palette and mixes, darkest first, blends of two of them and strings for gradations; empty until the first plan.
+
+    `chosen`: set by hand.
+    """
 
     tubes: int
     piles: int
@@ -154,6 +181,7 @@ class MixesOut(Schema):
     palette: list[PaletteTubeOut]
     mixes: list[MixOut]
     blends: list[MixOut]
+    strings: list[PileStringOut]
     advice: list[AdviceOut]
     up_to_date: bool
 

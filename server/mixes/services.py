@@ -17,11 +17,13 @@ from ypsochrom.colour.differences import colour_words, value_words
 from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.kit.recent import Recent
-from ypsochrom.mixes.mix_set import KeptRecipe, Mix, WorstPart, mixes_in_words
+from ypsochrom.mixes.blends import is_of_string
+from ypsochrom.mixes.mix_set import KeptRecipe, Mix, PileString, WorstPart, mixes_in_words
 from ypsochrom.mixes.palette import MOST_TUBES
 from ypsochrom.mixes.piles import Dose
 from ypsochrom.mixes.recipe import Portion, Recipe
 from ypsochrom.mixes.search import Match
+from ypsochrom.mixes.told import told_bands
 from ypsochrom.paint import appearance, lights
 from ypsochrom.paint.catalogue import Paint, Paintbox
 from ypsochrom.work.brief import Brief
@@ -30,6 +32,7 @@ from ypsochrom.work.mix_node import FoundMixes, pile_trade_off
 from ypsochrom.work.planned import names_of
 
 from .schemas import (
+    BandOut,
     ColoursOut,
     DoseOut,
     LightOut,
@@ -38,6 +41,7 @@ from .schemas import (
     MixOut,
     PaletteTubeOut,
     PilePointOut,
+    PileStringOut,
     PileTradeOffOut,
     PortionOut,
     ServedOut,
@@ -198,6 +202,27 @@ def mix_out(mix: Mix, box: Paintbox, among: Sequence[Mix], *, kept: bool = False
     )
 
 
+def string_out(
+    one: PileString, box: Paintbox, among: Sequence[Mix], blends: Sequence[Mix], volume_ml: float | None = None
+) -> PileStringOut:
+    """The string of a gradation for the page; `among` are the mixes that it is put together of, `blends` hold its parts."""
+    others = {mix.id: mix for mix in among}
+    bands = [
+        BandOut(
+            name=band.name,
+            words=band.words,
+            share=band.share,
+            doses=[_dose_out(dose, box, others) for dose in band.doses],
+            dry=lab_to_hex(np.array(band.match.lab_dry)),
+            photo=lab_to_hex(np.array(band.match.target_lab)),
+            de00=band.match.de00,
+        )
+        for band in told_bands(one, {mix.id: mix.name for mix in among})
+    ]
+    own = [mix_out(mix, box, among) for mix in blends if is_of_string(mix) and mix.serves[0][0] == one.area]
+    return PileStringOut(area=one.area, volume_ml=volume_ml, bands=bands, parts=own)
+
+
 def _worst_out(one: WorstPart | None) -> WorstPartOut | None:
     return None if one is None else WorstPartOut(**vars(one), is_far=one.is_far)
 
@@ -230,6 +255,7 @@ def out(work: Work) -> MixesOut:
             palette=[],
             mixes=[],
             blends=[],
+            strings=[],
             advice=[],
             up_to_date=False,
         )
@@ -243,7 +269,8 @@ def out(work: Work) -> MixesOut:
         chosen=settings.chosen is not None,
         palette=[tube_out(one) for one in box.paints],
         mixes=[mix_out(mix, box, told.mixes, kept=mix.id in found.taken) for mix in told.mixes],
-        blends=[mix_out(blend, box, told.mixes) for blend in told.blends],
+        blends=[mix_out(blend, box, told.mixes) for blend in told.blends if not is_of_string(blend)],
+        strings=[string_out(one, box, told.mixes, told.blends) for one in told.strings],
         advice=advice_out(told.advice),
         up_to_date=work.state("mixes") == "current",
     )

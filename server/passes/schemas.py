@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from ninja import Field
 
 from server.areas.schemas import FindingOut
-from server.mixes.schemas import MixOut
+from server.mixes.schemas import MixOut, PileStringOut
 from server.site.fields import Key, Number, Word
 from server.site.schema import Schema
 from server.subject.schemas import AdviceOut
@@ -154,6 +154,7 @@ class PassesOut(Schema):
     jobs: list[Job]
     volumes: dict[str, float]
     doses: dict[str, list[AmountOut]]
+    strings: list[PileStringOut]
     paint: list[PaintNeedOut]
     mediums: list[MediumNeed]
     kept: list[KeptPileOut]

@@ -130,8 +130,8 @@ def out(painting: Painting, work: Work) -> PassesOut:
     found = work.last("areas")
     if plan is None or found is None:
         return PassesOut(
-            choices=chosen, school=chosen.school, ground=None, mixes=[], passes=[], jobs=[], volumes={}, doses={}, paint=[],
-            mediums=[], kept=[], pace=None, held_back=0.0, price=0.0, unpriced=[], advice=[],
+            choices=chosen, school=chosen.school, ground=None, mixes=[], passes=[], jobs=[], volumes={}, doses={}, strings=[],
+            paint=[], mediums=[], kept=[], pace=None, held_back=0.0, price=0.0, unpriced=[], advice=[],
             findings=[], lost_moves=0, up_to_date=False, basis=work.inputs.factors.in_words,
         )  # fmt: skip
     names = names_of(found, brief)
@@ -153,6 +153,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
         jobs=list(plan.jobs),
         volumes=plan.volumes,
         doses={mix.id: _amounts_out(mix, plan.volumes[mix.id]) for mix in plan.mixes},
+        strings=[mixes.string_out(one, box, plan.mixes, plan.blends, plan.string_ml(one.area)) for one in plan.strings],
         paint=_paint_out(plan, work),
         mediums=list(plan.mediums),
         kept=[

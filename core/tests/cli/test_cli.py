@@ -32,6 +32,11 @@ def schema(request, name):
     return json.loads((request.config.rootpath / "docs/plan-schema" / name).read_text())
 
 
+def shares_of(step):
+    """The piles that a step takes paint of."""
+    return step.get("string") or step.get("blend") or {step["mix"]: 1}
+
+
 def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
     plan = json.loads((planned / "plan.json").read_text())
     jsonschema.validate(plan, schema(request, "plan-2.schema.json"))
@@ -42,7 +47,7 @@ def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
     doses, seen = [dose for mix in plan["mixes"] for dose in mix["made_from"]], set()
     for mix in plan["mixes"]:
         taken = sum(dose["volume_ml"] for dose in doses if dose["source"] == mix["id"])
-        painted = sum(s["volume_ml"] * s.get("blend", {s["mix"]: 1}).get(mix["id"], 0) for s in steps)
+        painted = sum(s["volume_ml"] * shares_of(s).get(mix["id"], 0) for s in steps)
         assert painted + taken <= mix["volume_ml"] + 1e-9
         assert sum(dose["volume_ml"] for dose in mix["made_from"]) == pytest.approx(mix["volume_ml"])
         assert {dose["source"] for dose in mix["made_from"]} <= {*plan["palette"], *seen}
@@ -53,6 +58,14 @@ def test_plan_json_keeps_its_schema_and_its_sums(planned, request):
             assert sum(step["blend"].values()) == pytest.approx(1)
             assert step["mix"] == max(step["blend"], key=step["blend"].get)
     assert any("blend" in step for step in steps)
+    for string in plan["strings"]:
+        bands = string["bands"]
+        assert 3 <= len(bands) <= 5
+        of_area = [s for s in steps if s["area"] == string["area"] and "string" in s]
+        assert sum(band["volume_ml"] for band in bands) == pytest.approx(sum(s["volume_ml"] for s in of_area))
+        assert {dose["source"] for band in bands for dose in band["made_from"]} <= seen
+        assert all(sum(s["string"].values()) == pytest.approx(1) for s in of_area)
+    assert plan["strings"]
     for paint in plan["paint"]:
         used = sum(dose["volume_ml"] for dose in doses if dose["source"] == paint["key"])
         assert used == pytest.approx(paint["volume_ml"])

@@ -193,11 +193,12 @@ def test_what_is_behind_laps_under_the_edge_until_the_front_is_painted(scene, ke
     plan = find_passes(scene, SHELF, Choices(school="background-first"))
     canvas = canvas_of(kettle_plan.areas, scene)
     found = list(stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas))
-    rims = np.arange(len(canvas.rims)) + canvas.base
+    of_a_rim = np.flatnonzero((canvas.apart[:, 1] >= 0) & (canvas.apart[:, 2] < 0))
+    rims = of_a_rim + canvas.base
     ground, background, end = found[0], found[1], found[-1]
     lapped = np.abs(background.dry[rims] - ground.dry[rims]).max(axis=1) > 1
     assert lapped.any()
-    own = canvas.rims[:, 0]
+    own = canvas.apart[of_a_rim, 0]
     untouched = np.abs(background.dry[own] - ground.dry[own]).max(axis=1) < 1e-6
     assert (lapped & untouched).any()  # the thing itself is still bare ground
     assert np.median(delta_e_2000(end.dry[rims], end.dry[own])) < 2.0  # at the end no halo is left

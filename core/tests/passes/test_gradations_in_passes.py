@@ -5,9 +5,13 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from ypsochrom.areas.families import FAMILIES
 from ypsochrom.areas.gradations import Gradation
 from ypsochrom.colour import cielab
 from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.mixes.bands import graded, with_strings
+from ypsochrom.mixes.blends import is_of_string
+from ypsochrom.mixes.told import told_bands
 from ypsochrom.passes.films.stages import canvas_of, paint_picture, smaller, stages
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
@@ -109,3 +113,54 @@ def test_the_pictures_show_a_ramp_and_not_bands(running, flat, area, kettle_plan
 def test_the_ends_of_a_gradation_are_told_by_their_side(end, dark, light):
     one = Gradation((0.0, 0.0), end, (80, 0, 0), (20, 0, 0), 0.9)
     assert (one.dark_end, one.light_end) == (dark, light)
+
+
+@pytest.fixture(scope="module")
+def strung(running, area):
+    """The same with the string of piles that belongs to it."""
+    lab = {part.family: np.array(part.lab) for part in area.parts}
+    ends = (tuple(lab["light"] + (5, 0, 0)), tuple(lab["shadow"] - (5, 0, 0)))
+    gradation = replace(across(running.support), start_lab=ends[0], end_lab=ends[1])
+    runs = graded(running.areas, running.areas, {area.id: gradation})
+    return replace(running, mixes=with_strings(running.mixes, runs), gradations={area.id: gradation})
+
+
+def test_in_the_pictures_the_string_reaches_from_its_lightest_pile_to_its_darkest(strung, area, kettle_plan):
+    plan = find_passes(strung, SHELF, Choices())
+    canvas = canvas_of(kettle_plan.areas, strung)
+    *_, last = stages(strung, plan.mix_of, plan.passes, strung.mixes.box, canvas)
+    lightness = cielab.srgb8_to_lab(paint_picture(last, canvas))[..., 0]
+    (string,) = plan.strings
+    running = np.isin(kettle_plan.areas.families, [FAMILIES.index(family) for family in MIDDLE])
+    inside = (kettle_plan.areas.labels == area.index) & running
+    ends = [string.bands[0].match.lab_dry[0], string.bands[-1].match.lab_dry[0]]
+    assert np.quantile(lightness[inside], [0.98, 0.02]) == pytest.approx(ends, abs=3.0)
+    parts = [mix.match.lab_dry[0] for mix in plan.blends if is_of_string(mix)]
+    assert ends[0] > max(parts)  # the string goes on where the parts' own colours end
+    assert ends[1] < min(parts)
+
+
+def test_what_a_string_takes_comes_from_its_piles_and_the_unit_has_them_out(strung, area):
+    plan = find_passes(strung, SHELF, Choices())
+    (string,) = plan.strings
+    own = {mix.id for mix in plan.blends if is_of_string(mix)}
+    steps = [step for one in plan.passes for step in one.steps if step.mix in own]
+    assert {step.area for step in steps} == {string.area} == {area.id}
+    assert 0 < plan.string_ml(area.id) == pytest.approx(sum(step.volume_ml for step in steps))
+    assert all(plan.volumes[pile] > 0 for pile in string.piles)
+    (unit,) = [unit for one in plan.passes for unit in one.units if unit.technique == "blended"]
+    assert string.piles <= {unit.mix, *unit.beside}
+    assert f"in {['three', 'four', 'five'][len(told_bands(string, {})) - 3]} bands" in unit.edges[0].words
+
+
+def test_a_passage_of_one_part_is_blended_where_it_has_a_string(strung, area, scene):
+    """A sky that runs from one hue to another at one value has no shadow and no light."""
+    half = next(part for part in area.parts if part.family == "half-tone")
+    one = replace(area, parts=(half,))
+    areas = tuple(one if other.id == area.id else other for other in scene.areas)
+    mixes = scene.mixes
+    runs = graded(areas, areas, strung.gradations)
+    for have, blended in ((with_strings(mixes, runs), True), (mixes, False)):
+        plan = find_passes(replace(strung, areas=areas, mixes=have), SHELF, Choices())
+        techniques = {step.technique for p in plan.passes for step in p.steps if step.area == area.id}
+        assert ("blended" in techniques) == blended

@@ -121,3 +121,19 @@ def test_the_picture_of_parts_holds_areas_and_families(works):
     assert set(np.unique(picture[..., 0])) == {area.index for area in areas.areas}
     assert picture[..., 1].max() < len(FAMILIES)
     assert not picture[..., 2].any()
+
+
+def test_before_a_gradation_is_begun_its_piles_are_put_together():
+    """A sky that pales towards its foot over dark land."""
+    rows = np.arange(225)[:, None] / 150
+    sky = np.concatenate([90 + 120 * rows, 140 + 85 * rows, 200 + 30 * rows], axis=1).clip(0, 255)
+    painted = np.where(np.arange(225)[:, None] < 150, sky, (70, 66, 40)).astype(np.uint8)
+    content = io.BytesIO()
+    Image.fromarray(np.repeat(painted[:, None], 300, axis=1)).save(content, "PNG")
+    work = work_from(decode(content.getvalue()), Brief(Support(300, 225)))
+    (string,) = work.now("passes").strings
+    (unit,) = [one for one in worklist_of(work).tasks if one.technique == "blended"]
+    assert unit.edges[0].startswith("Put its piles together with the knife first, light to dark: ")
+    assert len(unit.edges[0].split(";")) == len({band.doses for band in string.bands}) >= 3
+    assert not re.search(r"\bm\d\d\b", unit.edges[0])
+    assert set(unit.uses) >= string.piles

@@ -15,6 +15,15 @@ EXPLAINED = 0.8
 LEAST_SPAN_DE = 8.0
 """Its ends differ by at least so much (CIELAB); what runs less is one colour to a brush. From memory."""
 
+FEWEST_PILES, MOST_PILES = 3, 5
+"""What a gradation's string has; common practice."""
+
+_STEP_DE, _SURFACE_CM2 = 12.0, 4.0
+"""One more pile for so much more between the ends (CIELAB), as long as each has so much to cover. From memory."""
+
+_SAMPLES = 101
+_KNOTS, _HELD = 5, 0.05
+
 _CELLS_ACROSS, _FEWEST_CELLS, _FEWEST_PIXELS = 12, 12, 4
 _ENDS = (0.03, 0.97)
 
@@ -24,7 +33,8 @@ Spot = tuple[float, float]
 
 @dataclass(frozen=True)
 class Gradation:
-    """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours.
+    """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours and those `between` them at
+    even distances.
 
     `explained` is 0.8 to 1, less where the painter drew it.
     """
@@ -34,6 +44,25 @@ class Gradation:
     start_lab: LabTriple
     end_lab: LabTriple
     explained: float
+    between: tuple[LabTriple, ...] = ()
+
+    def at(self, along: float | Float) -> Lab:
+        """The colour at places of the axis, 0 at its start and 1 at its end; shape (..., 3)."""
+        lab = np.array([self.start_lab, *self.between, self.end_lab])
+        return np.stack([np.interp(along, np.linspace(0, 1, len(lab)), column) for column in lab.T], axis=-1)
+
+    def places(self, surface_cm2: float) -> tuple[float, ...]:
+        """Where the piles of its string lie on the axis, 0 to 1: three to five in even steps of colour, fewer on little surface.
+
+        Common practice: the ends, the middle, and what lies between them where the eye would see the step.
+        """
+        along = np.linspace(0.0, 1.0, _SAMPLES)
+        lab = self.at(along)
+        way = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(lab, axis=0), axis=1))])
+        wanted = min(round(float(way[-1]) / _STEP_DE) + 1, int(surface_cm2 / _SURFACE_CM2))
+        count = min(max(wanted, FEWEST_PILES), MOST_PILES)
+        places = np.interp(np.linspace(0.0, way[-1], count), way, along) if way[-1] > 0 else np.linspace(0, 1, count)
+        return tuple(float(round(place, 2)) for place in places)
 
     @property
     def light_end(self) -> str:
@@ -79,8 +108,8 @@ def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
     along = off @ axis
     low, high = (float(np.quantile(along, share)) for share in _ENDS)
     ramp = _ramp(along, colour, weight)
-    found = _between(place_mean + axis * low, place_mean + axis * high, ramp.at(low), ramp.at(high), ramp.explained)
-    span = np.linalg.norm(np.subtract(found.start_lab, found.end_lab))
+    found = _between(place_mean + axis * low, place_mean + axis * high, ramp, (low, high))
+    span = np.linalg.norm(ramp.bent(high) - ramp.bent(low))
     return found if ramp.explained >= EXPLAINED and span >= LEAST_SPAN_DE else None
 
 
@@ -98,19 +127,34 @@ def gradation_along(lab: Lab, spots_mm: Float, one: Spot, other: Spot) -> Gradat
         weight, place, colour = np.ones(len(lab)), spots_mm, lab
     along = np.clip((place - start) @ way / length2, 0.0, 1.0)
     ramp = _ramp(along, colour, weight)
-    return _between(start, np.array(other, dtype=float), ramp.at(0.0), ramp.at(1.0), ramp.explained)
+    return _between(start, np.array(other, dtype=float), ramp, (0.0, 1.0))
 
 
 @dataclass(frozen=True, eq=False)
 class _Ramp:
     """Colours over a length, bent once; `explained` is its share of their variation."""
 
+    along: Float
+    colour: Lab
+    weight: Float
     bend: Float
     explained: float
 
-    def at(self, along: float) -> Lab:
-        """The colour at a place of the length."""
-        return np.asarray(np.array([1, along, along * along]) @ self.bend)
+    def bent(self, at: float | Float) -> Lab:
+        """The colour at places of the length, on the bend."""
+        at = np.asarray(at, dtype=float)
+        return np.asarray(np.stack([np.ones_like(at), at, at * at], axis=-1) @ self.bend)
+
+    def between(self, low: float, high: float) -> Lab:
+        """The colours at `_KNOTS` places from one end to the other: as they are on the way, near the bend where there are few."""
+        knots = np.linspace(0.0, 1.0, _KNOTS)
+        place = np.clip((self.along - low) / max(high - low, 1e-9), 0.0, 1.0)
+        hats = np.stack([np.interp(place, knots, one) for one in np.eye(_KNOTS)], axis=-1)
+        bent = self.bent(low + knots * (high - low))
+        held = _HELD * self.weight.sum() / _KNOTS
+        left = self.weight[:, None] * (self.colour - hats @ bent)
+        off = np.linalg.solve((hats * self.weight[:, None]).T @ hats + held * np.eye(_KNOTS), hats.T @ left)
+        return np.asarray(bent + off)
 
 
 def _ramp(along: Float, colour: Float, weight: Float) -> _Ramp:
@@ -120,13 +164,16 @@ def _ramp(along: Float, colour: Float, weight: Float) -> _Ramp:
     change = colour - np.average(colour, axis=0, weights=weight)
     total = float((weight[:, None] * change**2).sum())
     left = float((weight[:, None] * (colour - powers @ bend) ** 2).sum())
-    return _Ramp(bend, 1 - left / total if total > 0 else 0.0)
+    return _Ramp(along, colour, weight, bend, 1 - left / total if total > 0 else 0.0)
 
 
-def _between(start: Float, end: Float, start_lab: Lab, end_lab: Lab, explained: float) -> Gradation:
-    if start_lab[0] < end_lab[0]:
-        start, end, start_lab, end_lab = end, start, end_lab, start_lab
-    return Gradation(_spot(start), _spot(end), triple(start_lab), triple(end_lab), round(explained, 3))
+def _between(start: Float, end: Float, ramp: _Ramp, ends: tuple[float, float]) -> Gradation:
+    low, high = ends
+    lab = ramp.between(low, high)
+    if lab[0, 0] < lab[-1, 0]:
+        start, end, lab = end, start, lab[::-1]
+    between = tuple(triple(one) for one in lab[1:-1])
+    return Gradation(_spot(start), _spot(end), triple(lab[0]), triple(lab[-1]), round(ramp.explained, 3), between)
 
 
 def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:

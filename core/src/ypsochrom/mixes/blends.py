@@ -57,6 +57,11 @@ def is_blend(mix: Mix) -> bool:
     return "." in mix.id
 
 
+def is_of_string(mix: Mix) -> bool:
+    """Whether it is what a part of a gradation takes of the piles of its string (see `bands`)."""
+    return is_blend(mix) and mix.id.startswith("a")
+
+
 def blend_of(mix: Mix) -> dict[str, float]:
     """The shares of the piles in a blend, by id."""
     return {dose.source: dose.parts / mix.total_parts for dose in mix.made_from}

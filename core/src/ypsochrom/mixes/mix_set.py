@@ -87,13 +87,53 @@ class Mix:
 
 
 @dataclass(frozen=True)
+class Band:
+    """One pile of a gradation's string: `at` is its place on the axis, 0 at the light end, 1 at the dark; `share` is what it is
+    of the gradation's paint; `doses` are the piles of the painting that it is put together of, in parts to count; `match` judges
+    it against the colour there."""
+
+    at: float
+    share: float
+    doses: tuple[Dose, ...]
+    match: Match
+
+    @property
+    def total_parts(self) -> float:
+        """The parts that it is put together of."""
+        return sum(dose.parts for dose in self.doses)
+
+
+@dataclass(frozen=True)
+class PileString:
+    """The string of piles of an area's gradation, light to dark, with the sides on which its ends lie.
+
+    `even` is by part the pile (or the blend, in doses) that the part looks like as a whole.
+    """
+
+    area: str
+    light_end: str
+    dark_end: str
+    bands: tuple[Band, ...]
+    even: Mapping[Family, tuple[Dose, ...]]
+
+    @property
+    def piles(self) -> frozenset[str]:
+        """The piles (ids) that it is put together of."""
+        return frozenset(dose.source for band in self.bands for dose in band.doses)
+
+
+@dataclass(frozen=True)
 class MixSet:
-    """The palette's paints, the piles to be mixed (darkest first), advice, and blends of two piles each with what they serve."""
+    """The palette's paints, the piles to be mixed (darkest first), advice, and blends of piles with what they serve.
+
+    `strings` are those of gradations; what serves their parts are blends, too.
+    """
 
     box: Paintbox
     mixes: tuple[Mix, ...]
     advice: tuple[Advice, ...] = ()
     blends: tuple[Mix, ...] = ()
+    strings: tuple[PileString, ...] = ()
 
     @property
     def palette(self) -> tuple[str, ...]:
@@ -138,11 +178,18 @@ def find_mixes(
     *,
     most: int = MOST_MIXES,
     paint_range: PaintRange = USUAL_RANGE,
+    ends: Sequence[Target] = (),
     progress: Progress = silent,
 ) -> MixSet:
-    """Mixes for all families of all areas out of the palette's tubes."""
-    targets = targets_of(areas, paint_range)
+    """Mixes for all families of all areas out of the palette's tubes.
+
+    The `ends` of gradations get piles of their own while there may be more of them, else they are made of the others.
+    """
+    targets = [*targets_of(areas, paint_range), *ends]
     groups = gather(targets, most=most)
+    if ends and len(groups) >= most:
+        targets = targets[: -len(ends)]
+        groups = gather(targets, most=most)
     piles, numbers = Piles(palette), itertools.count(1)
     usual = sum(target.area_cm2 for target in targets) / len(groups)
     found: dict[str, tuple[Mixed, list[Target]]] = {}
@@ -249,7 +296,7 @@ def _mix(id_: str, mixed: Mixed, served: Sequence[Target], palette: Paintbox) ->
     """One pile for all targets that came to it; its target is their common mean."""
     if mixed.tint_of is not None:
         return tint(mixed, palette, id_)
-    serves = [part_of(target) for target in served]
+    serves = [part_of(target) for target in served if target.serves]
     mix = mix_of(mixed, mean_colour(served), palette, id_, "", serves)
     return replace(mix, name=colour_name(np.array(mix.match.lab_dry)))
 

@@ -1,14 +1,16 @@
 """Doses as they are told on pages and papers: in words, in millilitres, and as a hand lays them."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from itertools import groupby
 from types import MappingProxyType
 
 from ..materials.measures import dose_in_words, drops
 from ..materials.shelf import USUAL_NOZZLE_MM
 from ..paint.catalogue import paint
-from .mix_set import Mix
-from .piles import is_tube
+from .mix_set import Mix, PileString
+from .piles import Dose, is_tube
+from .search import Match
 
 
 @dataclass(frozen=True)
@@ -47,3 +49,42 @@ def told_doses(
 def doses_in_words(mix: Mix, names: Mapping[str, str]) -> str:
     """As in "5 titanium white + 1 dark brown 2"."""
     return " + ".join(f"{one.parts:g} {one.name}" for one in told_doses(mix, 1.0, names))
+
+
+@dataclass(frozen=True)
+class ToldBand:
+    """A pile of a gradation's string: `name` says where it lies, `words` what it is put together of, `share` is of the string."""
+
+    name: str
+    words: str
+    at: float
+    share: float
+    doses: tuple[Dose, ...]
+    match: Match
+
+
+def told_bands(string: PileString, names: Mapping[str, str]) -> tuple[ToldBand, ...]:
+    """The string of a gradation, light to dark, neighbours that are the same told as one; `names` are those of piles by id."""
+    runs = [list(same) for _, same in groupby(string.bands, key=lambda band: band.doses)]
+    found = []
+    for place, same in enumerate(runs):
+        end = "light end" if place == 0 else "dark end" if place == len(runs) - 1 else ""
+        side = string.light_end if place == 0 else string.dark_end
+        nearest = same[0] if place == 0 else same[-1] if end else same[len(same) // 2]
+        found.append(
+            ToldBand(
+                name=f"{end}, {side}" if end else "between",
+                words=_put_together(nearest.doses, names),
+                at=nearest.at,
+                share=sum(band.share for band in same),
+                doses=nearest.doses,
+                match=nearest.match,
+            )
+        )
+    return tuple(found)
+
+
+def _put_together(doses: Sequence[Dose], names: Mapping[str, str]) -> str:
+    if len(doses) == 1:
+        return names.get(doses[0].source, doses[0].source)
+    return " + ".join(f"{dose.parts:g} {names.get(dose.source, dose.source)}" for dose in doses)

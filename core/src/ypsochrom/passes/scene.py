@@ -17,7 +17,7 @@ from ..colour.types import Reflectance
 from ..kit.errors import BadSetting
 from ..materials.supplies import PRIMED_WHITE, Brush, Face
 from ..materials.support import Support
-from ..mixes.blends import blend_of, is_blend
+from ..mixes.blends import blend_of, is_blend, is_of_string
 from ..mixes.mix_set import Mix, MixSet
 from ..paint import drawdown
 from ..sky.air import ORDINARY_ROOM, Climate
@@ -227,20 +227,22 @@ class Scene(Layout):
         return frozenset(found)
 
     def pile_of(self, mix: Mix) -> Mix:
-        """The pile that leads a mix: itself, or of a blend the pile of the larger share."""
+        """The pile that leads a mix: itself, of a blend the pile of the larger share, of a string the part's own."""
         if not is_blend(mix):
             return mix
-        shares = blend_of(mix)
-        leading = max(shares, key=lambda pile: shares[pile])
-        return self._pile_of_id[leading]
+        return self._pile_of_id[next(iter(blend_of(mix)))]
 
     @cached_property
     def _pile_of_id(self) -> dict[str, Mix]:
         return {mix.id: mix for mix in self.mixes.mixes}
 
     def main_mix(self, area: Area) -> Mix:
-        """The mix of the family that covers most of the area, accents and highlights left aside; of equals the darker."""
-        return self.mixes.serving(area.id, self.main_family(area))
+        """The mix of the family that covers most of the area, accents and highlights left aside; of equals the darker.
+
+        Of a gradation the pile that leads there: its string is for the parts one by one.
+        """
+        mix = self.mixes.serving(area.id, self.main_family(area))
+        return self.pile_of(mix) if is_of_string(mix) else mix
 
     def main_family(self, area: Area) -> Family:
         """The family that covers most of the area."""

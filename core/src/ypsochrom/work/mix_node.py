@@ -8,13 +8,15 @@ from ..kit.advice import Advice
 from ..kit.codec import Json
 from ..kit.progress import Progress, part_of
 from ..materials.shelf import Tube, looking_box, usable_box
+from ..mixes.bands import Graded, ends_of, graded, with_strings
 from ..mixes.blends import with_blends
 from ..mixes.gather import trade_off
 from ..mixes.identity import KnownMix, identified, known_of
-from ..mixes.mix_set import Mix, MixSet, advised, choose_palette, find_mixes, targets_of, with_kept
-from .area_nodes import decided
+from ..mixes.mix_set import Mix, MixSet, PileString, advised, choose_palette, find_mixes, targets_of, with_kept
+from .area_nodes import Decided, decided
 from .graph import Node, Work
 from .inputs import Inputs
+from .stroke_node import blended_gradations, gradations_of
 from .subject_node import paint_range_of
 
 
@@ -42,6 +44,7 @@ class MixSummary:
     mixes: tuple[Mix, ...]
     advice: tuple[Advice, ...]
     blends: tuple[Mix, ...] = ()
+    strings: tuple[PileString, ...] = ()
     taken: tuple[str, ...] = ()
     known: tuple[KnownMix, ...] = ()
 
@@ -49,7 +52,8 @@ class MixSummary:
 def _solve(work: Work, progress: Progress) -> SolvedMixes:
     brief = work.inputs.brief
     settings, paint_range = brief.mixes, paint_range_of(brief)
-    areas = decided(work.now("areas"), work).wanted.areas
+    have = decided(work.now("areas"), work)
+    areas = have.wanted.areas
     before: SolvedMixes | None = work.last("solved")
     known = () if before is None else before.known
     progress(0.0, "choosing tubes")
@@ -57,7 +61,12 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
     targets = targets_of(areas, paint_range)
     palette = box.only(settings.chosen) if settings.chosen else choose_palette(box, targets, settings.tubes)
     found = find_mixes(
-        areas, palette, most=settings.piles, paint_range=paint_range, progress=part_of(progress, 0.3, 1.0)
+        areas,
+        palette,
+        most=settings.piles,
+        paint_range=paint_range,
+        ends=ends_of(graded(areas, have.found.areas, gradations_of(work.now("areas"))), paint_range),
+        progress=part_of(progress, 0.3, 1.0),
     )
     surface = {(area.id, part.family): part.area_cm2 for area in areas for part in area.parts}
     named = identified(found.mixes, known, surface)
@@ -67,17 +76,27 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
 def _with_own_recipes(work: Work, _: Progress) -> FoundMixes:
     solved: SolvedMixes = work.now("solved")
     brief = work.inputs.brief
-    found, taken = with_kept(solved.mixes, brief.mixes.kept)
-    areas = decided(work.now("areas"), work).wanted.areas
-    return FoundMixes(with_blends(found, targets_of(areas, paint_range_of(brief))), taken)
+    piles, taken = with_kept(solved.mixes, brief.mixes.kept)
+    have, paint_range = decided(work.now("areas"), work), paint_range_of(brief)
+    found = with_blends(piles, targets_of(have.wanted.areas, paint_range))
+    return FoundMixes(with_strings(found, _graded(have, work), paint_range), taken)
+
+
+def _graded(have: Decided, work: Work) -> tuple[Graded, ...]:
+    """The areas that are painted as gradations; those that the painter drew make the best of the piles that there are."""
+    gradations = blended_gradations(work.now("areas"), work.now("strokes"), work.inputs.brief.decisions)
+    return graded(have.wanted.areas, have.found.areas, gradations)
 
 
 def _summary(mixes: MixSet, taken: tuple[str, ...], known: tuple[KnownMix, ...]) -> Json:
-    return codec.written(MixSummary(mixes.palette, mixes.mixes, mixes.advice, mixes.blends, taken, known))
+    return codec.written(
+        MixSummary(mixes.palette, mixes.mixes, mixes.advice, mixes.blends, mixes.strings, taken, known)
+    )
 
 
 def _mixes_of(kept: MixSummary, work: Work) -> MixSet:
-    return MixSet(looking_box(work.inputs.stock.tubes).only(kept.palette), kept.mixes, kept.advice, kept.blends)
+    palette = looking_box(work.inputs.stock.tubes).only(kept.palette)
+    return MixSet(palette, kept.mixes, kept.advice, kept.blends, kept.strings)
 
 
 def _read_solved(body: Json, work: Work) -> SolvedMixes:
@@ -105,6 +124,11 @@ def _colours(i: Inputs) -> Any:
     }
 
 
+def _own_ways(i: Inputs) -> Any:
+    said = i.brief.decisions.items()
+    return {area: ways for area, one in said if any(ways := [one.flat, one.growth, one.mirrors])}
+
+
 def pile_trade_off(work: Work) -> tuple[tuple[int, float], ...]:
     """What fewer piles for this painting would cost, and what more would bring: see `gather.trade_off`."""
     areas = decided(work.now("areas"), work).wanted.areas
@@ -113,7 +137,7 @@ def pile_trade_off(work: Work) -> tuple[tuple[int, float], ...]:
 
 SOLVED: Node[SolvedMixes] = Node(
     name="solved",
-    version=2,
+    version=3,
     needs=("areas",),
     takes={
         "colours and handling of areas": _colours,
@@ -134,9 +158,12 @@ SOLVED: Node[SolvedMixes] = Node(
 
 MIXES: Node[FoundMixes] = Node(
     name="mixes",
-    version=2,
-    needs=("areas", "solved"),
-    takes={"your own recipes": lambda i: i.brief.mixes.kept},
+    version=3,
+    needs=("areas", "strokes", "solved"),
+    takes={
+        "your own recipes": lambda i: i.brief.mixes.kept,
+        "areas that are painted in a way of their own": _own_ways,
+    },
     compute=_with_own_recipes,
     write=lambda found, _: _summary(found.mixes, found.taken, ()),
     read=_read,

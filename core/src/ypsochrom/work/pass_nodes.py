@@ -8,7 +8,6 @@ from typing import Any
 import numpy as np
 
 from ..areas.area import AreaMap
-from ..areas.facts import AS_FOUND
 from ..colour.types import Grey8, Reflectance, Srgb8
 from ..formats.pictures import png
 from ..kit import codec
@@ -24,7 +23,7 @@ from ..passes.units.lit import SHOWN_PX
 from .area_nodes import decided
 from .graph import Node, Work
 from .inputs import Inputs
-from .stroke_node import Strokes, gradations_of
+from .stroke_node import Strokes, blended_gradations
 
 _PAINTERS = 2
 
@@ -45,11 +44,7 @@ def layout_of(work: Work, *, last: bool = False) -> Layout:
         planes=have.planes,
         borders=have.borders,
         support=brief.support,
-        gradations={
-            area: gradation
-            for area, gradation in gradations_of(found, strokes).items()
-            if not (said.get(area, AS_FOUND).flat or area in growths or area in mirrors)
-        },
+        gradations=blended_gradations(found, strokes, said),
         growths=growths,
         flows=strokes.flows,
         runs=strokes.runs,
@@ -110,7 +105,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=5,
+    version=6,
     needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,
@@ -255,7 +250,7 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
 
 STAGES: Node[StagePictures] = Node(
     name="stages",
-    version=3,
+    version=4,
     needs=("areas", "strokes", "mixes", "passes"),
     takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
     compute=_paint,

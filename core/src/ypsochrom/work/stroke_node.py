@@ -28,9 +28,19 @@ class Strokes:
     gradations: Mapping[str, Gradation] = field(default_factory=dict)
 
 
-def gradations_of(found: FoundAreas, strokes: Strokes) -> dict[str, Gradation]:
+_NONE_DRAWN = Strokes()
+
+
+def gradations_of(found: FoundAreas, strokes: Strokes = _NONE_DRAWN) -> dict[str, Gradation]:
     """The gradation of every area that has one: as the painter drew it, else as it was found."""
     return {one.id: one.gradation for one in found.facts if one.gradation is not None} | dict(strokes.gradations)
+
+
+def blended_gradations(found: FoundAreas, strokes: Strokes, said: Mapping[str, Decision]) -> dict[str, Gradation]:
+    """Those that are painted as one: what the painter wants flat, what grows and what mirrors another goes its own way."""
+    there = {area.id for area in found.map.areas}
+    own = {area for area, one in said.items() if one.flat or one.growth is not None or one.mirrors in there - {area}}
+    return {area: gradation for area, gradation in gradations_of(found, strokes).items() if area not in own}
 
 
 def _compute(work: Work, _: Progress) -> Strokes:
@@ -76,7 +86,7 @@ def _of_decisions(name: str) -> Any:
 
 STROKES: Node[Strokes] = Node(
     name="strokes",
-    version=1,
+    version=2,
     needs=("subject", "areas"),
     takes={
         "gradations that you drew": _of_decisions("gradation"),

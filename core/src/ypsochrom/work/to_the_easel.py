@@ -18,7 +18,7 @@ from ..kit.sums import summed
 from ..materials.cautions import PROCESS_CAUTIONS, cautions_for
 from ..materials.shelf import nozzles_mm
 from ..mixes.blends import from_piles
-from ..mixes.told import told_doses
+from ..mixes.told import told_bands, told_doses
 from ..passes.amounts.keeping import KEEPING, kept_piles
 from ..passes.films.drying import Drying, film_of
 from ..passes.manners import GLAZES, TECHNIQUE_WORDS
@@ -171,6 +171,15 @@ def _awaited(tasks: Tasks, plan: PassPlan) -> dict[str, tuple[Awaited, ...]]:
     return {task: tuple(dict.fromkeys(of)) for task, of in found.items()}
 
 
+def _string_in_words(unit: Unit, steps: Mapping[str, Step], plan: PassPlan) -> tuple[str, ...]:
+    """How the piles of a gradation are put together before it is begun."""
+    string = next((one for one in plan.strings if one.area == steps[unit.steps[0]].area), None)
+    if unit.technique != "blended" or string is None:
+        return ()
+    told = told_bands(string, {mix.id: mix.name for mix in plan.mixes})
+    return (f"Put its piles together with the knife first, light to dark: {'; '.join(band.words for band in told)}.",)
+
+
 def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, str]) -> tuple[ListedTask, Laid]:
     """A unit's task with all that is told of the unit, and what it lays."""
     paint_pass, unit = next((p, u) for p in plan.passes for u in p.units if u.id == one.subject)
@@ -186,7 +195,7 @@ def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, s
         technique=unit.technique,
         manner=TECHNIQUE_WORDS[unit.technique],
         medium=_medium(unit),
-        edges=tuple(edge.words for edge in unit.edges),
+        edges=(*_string_in_words(unit, steps, plan), *(edge.words for edge in unit.edges)),
         at_judgement=len(unit.at_judgement),
         note=notes.get(unit.id, ""),
         cautions=_cautions(unit, paint_pass, plan),

@@ -131,6 +131,7 @@ function Facts({ desk }: { desk: Desk }) {
           amounts={passes.data?.doses[mix.id]}
           areaNames={desk.areaNames}
           blends={mixes.data.blends}
+          strings={mixes.data.strings}
           bench={mixes.data.mixes.includes(mix) ? `/mixes?painting=${id}&mix=${mix.id}` : null}
           giveBack={() => void edits.giveBack(mix.id)}
           choose={(chosen) => choose({ mix: chosen })}
@@ -144,6 +145,7 @@ function Facts({ desk }: { desk: Desk }) {
     );
   }
   if (area) {
+    const strings = passes.data?.up_to_date ? passes.data.strings : mixes.data.strings;
     return (
       <>
         <Button onClick={() => choose({ area: null })}>All mixes</Button>
@@ -151,6 +153,7 @@ function Facts({ desk }: { desk: Desk }) {
           areaId={area.id}
           areaName={area.name}
           mixes={[...mixes.data.mixes, ...mixes.data.blends]}
+          string={strings.find((one) => one.area === area.id)}
           volumes={passes.data?.volumes ?? {}}
           amounts={passes.data?.doses ?? {}}
           choose={(chosen) => choose({ mix: chosen })}
@@ -163,7 +166,9 @@ function Facts({ desk }: { desk: Desk }) {
     <MixList
       paintingId={id}
       mixes={mixes.data}
+      areaNames={desk.areaNames}
       choose={(chosen) => choose({ mix: chosen })}
+      chooseArea={(chosen) => choose({ area: chosen })}
       changeTubes={(tubes) => void edits.keepTubes(tubes)}
       changePiles={(piles) => void edits.keepPiles(piles)}
       changeBorrowing={(share) => void edits.keepBorrowing(share)}

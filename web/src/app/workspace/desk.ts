@@ -87,7 +87,8 @@ export function useDesk(id: number, word: Word) {
     [areas.data],
   );
   const allMixes = useMemo(() => {
-    const all = [passes.data?.mixes, mixes.data?.mixes, mixes.data?.blends];
+    const strings = mixes.data?.strings.map((one) => one.parts) ?? [];
+    const all = [passes.data?.mixes, mixes.data?.mixes, mixes.data?.blends, ...strings];
     return new Map(all.flatMap((some) => some ?? []).map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
   const unitText = search.get("unit");

@@ -57,6 +57,17 @@ const text = (node: React.ReactElement) =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
+const band = { share: 0.25, doses: mix.doses, dry: "#888888", photo: "#898989", de00: 1.21 };
+const string = {
+  area: "a12",
+  volume_ml: null,
+  parts: [],
+  bands: [
+    { ...band, name: "light end, the left", words: "pale blue" },
+    { ...band, name: "between", words: "3 pale blue + 1 dark blue", share: 0.75 },
+  ].map((one) => ({ ...one, doses: [{ ...mix.doses[0]!, source: mix.id }] })),
+};
+
 describe("a recipe read aloud", () => {
   it("names the doses in the order of adding, and in drops and millilitres where the pile's volume is known", () => {
     expect(text(<Doses mix={mix} />)).toMatch(
@@ -96,6 +107,7 @@ describe("a recipe read aloud", () => {
         amounts={amounts}
         areaNames={names}
         blends={[half]}
+        strings={[{ ...string, area: "a13" }]}
         bench={null}
         giveBack={() => {}}
         choose={() => {}}
@@ -107,7 +119,7 @@ describe("a recipe read aloud", () => {
     expect(read).toContain("It dries 0.5 steps darker");
     expect(read).toContain("inside of the bowl: half-tone");
     expect(read).toContain("the rim: shadow: half mid blue, half grey");
-    expect(read).not.toContain("the wall");
+    expect(read).toContain("the wall: in the string of its gradation");
   });
 
   it("says the whole surface where a mix is for everything", () => {
@@ -123,6 +135,7 @@ describe("a recipe read aloud", () => {
           amounts={undefined}
           areaNames={names}
           blends={[]}
+          strings={[]}
           bench={null}
           giveBack={() => {}}
           choose={() => {}}
@@ -143,6 +156,7 @@ describe("the mixes of an area", () => {
         areaId="a12"
         areaName="the bowl"
         mixes={mixes}
+        string={{ ...string, volume_ml: 4 }}
         volumes={{ m01: 2, m03: 0.04 }}
         amounts={{ m03: amounts }}
         choose={() => {}}
@@ -152,5 +166,7 @@ describe("the mixes of an area", () => {
     expect(read).toContain("dark blue, 2 ml");
     expect(read).toContain("under 0.1 ml");
     expect(read).not.toContain("ochre");
+    expect(read).toMatch(/Its gradation, light to dark.*pale blue.*light end, the left · ΔE 1\.2.*1 ml/);
+    expect(read).toMatch(/3 pale blue \+ 1 dark blue.*between.*3 ml/);
   });
 });

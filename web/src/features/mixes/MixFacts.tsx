@@ -10,9 +10,10 @@ import { ml, value } from "../../shared/ui/numbers";
 import { Swatch, Trio } from "../../shared/ui/Swatch";
 import { Doses } from "./Doses";
 import { basis } from "./parts";
+import { PileString, PileStrip } from "./PileString";
 import { PileTradeOff } from "./PileTradeOff";
 import { PileTree } from "./PileTree";
-import type { Amount, Mix, Mixes } from "./queries";
+import type { Amount, Mix, Mixes, PileString as Piles } from "./queries";
 
 interface Props {
   mix: Mix;
@@ -21,6 +22,7 @@ interface Props {
   areaNames: ReadonlyMap<string, string>;
   /** What is painted with two piles: told of each of them. */
   blends: readonly Mix[];
+  strings: readonly Piles[];
   /** The address of the mixing bench with this mix as target; none for the ground. */
   bench: string | null;
   giveBack: () => void;
@@ -29,12 +31,26 @@ interface Props {
   book?: ReactNode;
 }
 
-export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveBack, choose, book }: Props) {
+export function MixFacts({
+  mix,
+  volume,
+  amounts,
+  areaNames,
+  blends,
+  strings,
+  bench,
+  giveBack,
+  choose,
+  book,
+}: Props) {
   const areasOf = (one: Mix) => [...new Set(one.serves.map((part) => part.area))];
   const served = areasOf(mix);
   const blended = blends
     .filter((blend) => blend.doses.some((dose) => dose.source === mix.id))
     .flatMap((blend) => areasOf(blend).map((area) => ({ area, blend })));
+  const strung = strings.filter((one) =>
+    one.bands.some((band) => band.doses.some((dose) => dose.source === mix.id)),
+  );
   const partsOf = (area: string, one: Mix) => {
     const families = one.serves.filter((part) => part.area === area).map((part) => part.family);
     return `${areaNames.get(area) ?? area}: ${families.join(", ")}`;
@@ -103,6 +119,11 @@ export function MixFacts({ mix, volume, amounts, areaNames, blends, bench, giveB
                 {partsOf(area, blend)}: {blend.name}
               </Typography>
             ))}
+            {strung.map((one) => (
+              <Typography component="li" key={one.area}>
+                {areaNames.get(one.area) ?? one.area}: in the string of its gradation
+              </Typography>
+            ))}
           </Stack>
         )}
       </Section>
@@ -114,6 +135,8 @@ interface AreaProps {
   areaId: string;
   areaName: string;
   mixes: Mix[];
+  /** The string of its gradation, where it is painted as one. */
+  string: Piles | undefined;
   volumes: Record<string, number>;
   amounts: Record<string, readonly Amount[]>;
   choose: (id: string) => void;
@@ -122,7 +145,7 @@ interface AreaProps {
 const DARK_TO_LIGHT = ["accent", "shadow", "half-tone", "light", "highlight"];
 
 /** Every mix that one area needs, from dark to light: what a tap on the picture answers. */
-export function AreaMixes({ areaId, areaName, mixes, volumes, amounts, choose }: AreaProps) {
+export function AreaMixes({ areaId, areaName, mixes, string, volumes, amounts, choose }: AreaProps) {
   const parts = mixes
     .flatMap((mix) =>
       mix.serves.filter((part) => part.area === areaId).map((part) => ({ mix, family: part.family })),
@@ -133,6 +156,11 @@ export function AreaMixes({ areaId, areaName, mixes, volumes, amounts, choose }:
       <Typography variant="h2" sx={{ pt: 1.5 }}>
         {areaName}
       </Typography>
+      {string && (
+        <Section title="Its gradation, light to dark">
+          <PileString string={string} label="Piles of the gradation, light to dark" />
+        </Section>
+      )}
       {parts.map(({ mix, family }) => (
         <Section key={family} title={family}>
           <Trio photo={mix.photo} dry={mix.dry} wet={mix.wet} />
@@ -152,7 +180,9 @@ export function AreaMixes({ areaId, areaName, mixes, volumes, amounts, choose }:
 interface ListProps {
   paintingId: number;
   mixes: Mixes;
+  areaNames: ReadonlyMap<string, string>;
   choose: (id: string) => void;
+  chooseArea: (id: string) => void;
   changeTubes: (tubes: number) => void;
   changePiles: (piles: number) => void;
   changeBorrowing: (share: number) => void;
@@ -162,7 +192,9 @@ interface ListProps {
 export function MixList({
   paintingId,
   mixes,
+  areaNames,
   choose,
+  chooseArea,
   changeTubes,
   changePiles,
   changeBorrowing,
@@ -188,6 +220,22 @@ export function MixList({
       <Section title={`${mixes.mixes.length} mixes, in the order of mixing`}>
         <PileTree mixes={mixes.mixes} choose={choose} />
       </Section>
+      {mixes.strings.length > 0 && (
+        <Section title="Strings for gradations, light to dark">
+          {mixes.strings.map((one) => (
+            <Button
+              key={one.area}
+              fullWidth
+              color="inherit"
+              onClick={() => chooseArea(one.area)}
+              sx={{ display: "block", textAlign: "left", px: 0 }}
+            >
+              {areaNames.get(one.area) ?? one.area}
+              <PileStrip string={one} />
+            </Button>
+          ))}
+        </Section>
+      )}
       <Section title="How many">
         <Stack direction="row" sx={{ justifyContent: "space-between" }}>
           <Typography id="tubes" color="text.secondary">

@@ -1,4 +1,5 @@
 export { AreaMixes, MixFacts, MixList } from "./MixFacts";
+export { PileString, PileStrip } from "./PileString";
 export { PilePhoto } from "./bench/PilePhoto";
 export { PaletteChoice } from "./palette/PaletteChoice";
 export { ReachOverlay } from "./palette/ReachOverlay";
@@ -15,4 +16,5 @@ export {
   type Appearance,
   type Mix,
   type Mixes,
+  type PileString as PilesOfGradation,
 } from "./queries";

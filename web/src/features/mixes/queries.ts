@@ -7,6 +7,7 @@ import type { Dose } from "./tray";
 
 export type Mixes = Schemas["MixesOut"];
 export type Mix = Schemas["MixOut"];
+export type PileString = Schemas["PileStringOut"];
 /** A recipe against a target, whatever it is for. */
 export type Match = Omit<
   Mix,

@@ -121,6 +121,7 @@ const passes: Passes = {
     },
   ],
   doses: {},
+  strings: [],
   volumes: {},
   paint: [],
   mediums: [],

@@ -73,6 +73,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           pass={pass}
           mixes={mixes}
           areas={steps.areas}
+          strings={passes.strings}
           notes={passes.choices.notes}
           open={unit}
           choose={chooseUnit}

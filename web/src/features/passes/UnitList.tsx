@@ -7,7 +7,7 @@ import { Fact } from "../../shared/ui/Facts";
 import { ml, share } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Area } from "../areas";
-import type { Mix } from "../mixes";
+import { PileString, PileStrip, type Mix, type PilesOfGradation } from "../mixes";
 import { OwnUnitForm, OwnUnitLine, type OwnWork, type ToolWords } from "./OwnUnits";
 import type { OwnUnit, PaintPass, Unit } from "./queries";
 import { brushInWords, goInMinutes, WAITS } from "./units";
@@ -16,6 +16,8 @@ interface Props {
   pass: PaintPass;
   mixes: ReadonlyMap<string, Mix>;
   areas: ReadonlyMap<string, Area>;
+  /** The strings of piles of gradations. */
+  strings: readonly PilesOfGradation[];
   notes: Readonly<Record<string, string>>;
   /** The place (from 0) of the unit that is open and lit on the picture. */
   open: number | null;
@@ -73,6 +75,7 @@ function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: 
     if (open) card.current?.scrollIntoView({ block: "nearest" });
   }, [open]);
   if (!mix) return null;
+  const string = stringOf(unit, pass, opened.strings);
   return (
     <Box
       component="li"
@@ -93,10 +96,16 @@ function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: 
           px: 0.5,
         }}
       >
-        <Swatch colour={mix.dry} label="dry" size={46} />
+        {string ? (
+          <Box sx={{ width: 46, flexShrink: 0 }}>
+            <PileStrip string={string} height={46} />
+          </Box>
+        ) : (
+          <Swatch colour={mix.dry} label="dry" size={46} />
+        )}
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ lineHeight: 1.25, fontWeight: 650 }}>
-            {place + 1}. {mix.name}
+            {place + 1}. {string ? `string of ${string.bands.length} piles` : mix.name}
           </Box>
           <Box sx={{ lineHeight: 1.3, ...(open ? {} : TWO_LINES) }}>{unit.words}</Box>
           <Typography variant="caption" component="div" color="text.secondary">
@@ -123,6 +132,13 @@ function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: 
   );
 }
 
+/** The string of piles that a unit is painted with: that of its gradation. */
+function stringOf(unit: Unit, pass: PaintPass, strings: readonly PilesOfGradation[]) {
+  if (unit.technique !== "blended") return undefined;
+  const area = pass.steps.find((step) => step.id === unit.steps[0])?.area;
+  return strings.find((one) => one.area === area);
+}
+
 const TWO_LINES = {
   display: "-webkit-box",
   WebkitLineClamp: 2,
@@ -136,6 +152,7 @@ function Opened({
   pass,
   mixes,
   areas,
+  strings,
   notes,
   chooseMix,
   join,
@@ -148,8 +165,15 @@ function Opened({
   const later = unit.starts.slice(1);
   const small = pass.steps.filter((step) => unit.at_judgement.includes(step.id));
   const left = pass.left_ml[unit.id];
+  const string = stringOf(unit, pass, strings);
   return (
     <Box sx={{ pl: 1, pr: 0.5, pb: 1.5 }}>
+      {string && (
+        <PileString
+          string={{ ...string, volume_ml: unit.volume_ml }}
+          label="Its string of piles, light to dark"
+        />
+      )}
       {unit.edges.length > 0 && (
         <Box component="ul" aria-label="Edges to mind" sx={{ pl: 2.25, my: 0.5 }}>
           {unit.edges.map((edge) => (
@@ -162,7 +186,7 @@ function Opened({
           The same pile goes into {unit.also_in}: a touch of it there now ties the picture together.
         </Typography>
       )}
-      {unit.beside.length > 0 && (
+      {unit.beside.length > 0 && !string && (
         <Stack
           direction="row"
           sx={{ flexWrap: "wrap", columnGap: 2, rowGap: 0.5, py: 0.5, alignItems: "center" }}

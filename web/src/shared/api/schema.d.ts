@@ -4884,6 +4884,26 @@ export interface components {
             now: boolean;
         };
         /**
+         * BandOut
+         * @description One pile of a gradation's string: where it lies, what it is put together of, its share of the whole string, and colours.
+         */
+        BandOut: {
+            /** De00 */
+            de00: number;
+            /** Doses */
+            doses: components["schemas"]["DoseOut"][];
+            /** Dry */
+            dry: string;
+            /** Name */
+            name: string;
+            /** Photo */
+            photo: string;
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * BehindOut
          * @description What lies behind a factor, the newest first, a page at a time.
          */
@@ -7580,7 +7600,9 @@ export interface components {
         };
         /**
          * MixesOut
-         * @description Palette and mixes, darkest first, and blends of two of them; empty until the first plan. `chosen`: set by hand.
+         * @description Palette and mixes, darkest first, blends of two of them and strings for gradations; empty until the first plan.
+         *
+         *     `chosen`: set by hand.
          */
         MixesOut: {
             /** Advice */
@@ -7597,6 +7619,8 @@ export interface components {
             palette: components["schemas"]["PaletteTubeOut"][];
             /** Piles */
             piles: number;
+            /** Strings */
+            strings: components["schemas"]["PileStringOut"][];
             /** Tubes */
             tubes: number;
             /** Up To Date */
@@ -8669,6 +8693,8 @@ export interface components {
              * @enum {string}
              */
             school: "direct" | "glazes" | "monochrome" | "coloured" | "on-site" | "sections" | "background-first" | "light-first" | "grey-accent";
+            /** Strings */
+            strings: components["schemas"]["PileStringOut"][];
             /** Unpriced */
             unpriced: string[];
             /** Up To Date */
@@ -8933,6 +8959,22 @@ export interface components {
              * @default false
              */
             wet: boolean;
+        };
+        /**
+         * PileStringOut
+         * @description The string of piles of an area's gradation, light to dark; `volume_ml` is what it takes, None before there is a plan.
+         *
+         *     `parts` is by value family of the area what it looks like as a whole.
+         */
+        PileStringOut: {
+            /** Area */
+            area: string;
+            /** Bands */
+            bands: components["schemas"]["BandOut"][];
+            /** Parts */
+            parts: components["schemas"]["MixOut"][];
+            /** Volume Ml */
+            volume_ml: number | null;
         };
         /**
          * PileTradeOffOut

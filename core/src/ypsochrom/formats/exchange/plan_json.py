@@ -10,15 +10,16 @@ from ...colour.munsell import lab_to_value
 from ...kit import codec
 from ...kit.advice import Advice
 from ...materials.support import Support
-from ...mixes.blends import blend_of
+from ...mixes.blends import blend_of, is_of_string
 from ...mixes.hand_recipes import HandRecipe
-from ...mixes.mix_set import Mix
+from ...mixes.mix_set import Mix, PileString
 from ...mixes.recipe import Portion, Recipe
 from ...mixes.search import Match
 from ...paint import appearance, drawdown
 from ...paint.catalogue import paintbox
 from ...passes.amounts.per_area import AreaNeed
 from ...passes.films.ground import GROUND_MIX_ID
+from ...passes.plan.pass_plan import PassPlan
 from ...passes.plan.whole import Plan
 from ...passes.step import PaintPass
 from ...values.value_map import ValueMap
@@ -122,7 +123,7 @@ def advice_json(advice: Sequence[Advice]) -> list[Json]:
 def plan_json(plan: Plan) -> Json:
     """The whole plan. Mixes that no step uses are left out: every volume in it is above 0."""
     volumes = plan.passes.volumes
-    blends = {mix.id: mix for mix in plan.passes.blends}
+    painted_with = _in_piles(plan.passes)
     return {
         "schema_version": PLAN_VERSION,
         "support": support_json(plan.support),
@@ -135,7 +136,8 @@ def plan_json(plan: Plan) -> Json:
         ],
         "palette": list(plan.mixes.palette),
         "mixes": [mix_json(mix, volumes[mix.id]) for mix in plan.all_mixes if mix.id in volumes],
-        "passes": [_pass_json(p, blends) for p in plan.passes.passes],
+        "strings": [_string_json(one, plan.passes) for one in plan.passes.strings],
+        "passes": [_pass_json(p, painted_with) for p in plan.passes.passes],
         "order": [codec.written(pair) for pair in plan.passes.pairs],
         "jobs": [codec.written(job) for job in plan.passes.jobs],
         "paint": [codec.written(need) for need in plan.passes.paint],
@@ -157,14 +159,54 @@ def _paint_json(need: AreaNeed) -> Json:
     }
 
 
-def _pass_json(one: PaintPass, blends: Mapping[str, Mix]) -> Json:
-    """A pass; a step that is painted with two piles has the larger share as its mix, and all shares under `blend`."""
+def _string_json(one: PileString, passes: PassPlan) -> Json:
+    """The string of piles of a gradation, light to dark; `volume_ml` is what each takes, without margin and rounding."""
+    in_all = passes.string_ml(one.area)
+    return {
+        "area": one.area,
+        "bands": [
+            {
+                "at": band.at,
+                "volume_ml": in_all * band.share,
+                "made_from": [
+                    {
+                        "source": dose.source,
+                        "parts": dose.parts,
+                        "volume_ml": in_all * band.share * dose.parts / band.total_parts,
+                    }
+                    for dose in band.doses
+                ],
+                **match_json(band.match),
+            }
+            for band in one.bands
+        ],
+    }
+
+
+def _pass_json(one: PaintPass, painted_with: Mapping[str, Json]) -> Json:
+    """A pass; what is said of the piles of a step stands in the place of its mix (see `_in_piles`)."""
     written: Json = codec.written(one)
     for step in written["steps"]:
-        if step["mix"] in blends:
-            step["blend"] = blend_of(blends[step["mix"]])
-            step["mix"] = next(iter(step["blend"]))
+        step.update(painted_with.get(step["mix"], {}))
     return written
+
+
+def _in_piles(plan: PassPlan) -> dict[str, Json]:
+    """What is said of a step by the blend that it is painted with: the pile of the larger share as `mix`, all shares as `blend`.
+
+    On a gradation `mix` and `blend` look like the part as a whole, and `string` is what it takes of the string's piles.
+    """
+    even = {f"{one.area}.{family}": doses for one in plan.strings for family, doses in one.even.items()}
+    found: dict[str, Json] = {}
+    for blend in plan.blends:
+        doses = even.get(blend.id, blend.doses)
+        whole = sum(dose.parts for dose in doses)
+        found[blend.id] = {"mix": doses[0].source}
+        if len(doses) > 1:
+            found[blend.id]["blend"] = {dose.source: dose.parts / whole for dose in doses}
+        if is_of_string(blend):
+            found[blend.id]["string"] = blend_of(blend)
+    return found
 
 
 def prediction_json(recipe: Recipe) -> Json:

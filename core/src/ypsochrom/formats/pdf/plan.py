@@ -10,8 +10,9 @@ from reportlab.platypus import Flowable, KeepTogether
 from ...areas.area import AreaMap
 from ...colour.types import Srgb8
 from ...imaging.outlines import meeting
+from ...mixes.blends import is_of_string
 from ...mixes.mix_set import Mix
-from ...mixes.told import doses_in_words, told_doses
+from ...mixes.told import doses_in_words, told_bands, told_doses
 from ...paint.catalogue import paint
 from ...passes.plan.whole import Plan
 from ...passes.step import Job
@@ -161,7 +162,7 @@ def _mixes(plan: Plan, width: float) -> list[Flowable]:
         after=8,
     )
     table = [rows(listed, [128, width - 188, 60], 8.0)] if listed else []
-    return [explained, *table, *_blends(plan, width, number_of)]
+    return [explained, *table, *_blends(plan, width, number_of), *_strings(plan, width, name_of)]
 
 
 def _blends(plan: Plan, width: float, number_of: dict[str, int]) -> list[Flowable]:
@@ -170,6 +171,7 @@ def _blends(plan: Plan, width: float, number_of: dict[str, int]) -> list[Flowabl
         [Swatches([screen(lab) for lab in (mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)], 38, 20),
          [words(mix.name), small(_served(mix, number_of))]]
         for mix in plan.passes.blends
+        if not is_of_string(mix)
     ]  # fmt: skip
     if not listed:
         return []
@@ -178,6 +180,23 @@ def _blends(plan: Plan, width: float, number_of: dict[str, int]) -> list[Flowabl
         words("Mixed on the palette of two piles", bold=True, after=4),
         rows(listed, [128, width - 128], 4.0),
     ]
+
+
+def _strings(plan: Plan, width: float, name_of: dict[str, str]) -> list[Flowable]:
+    """The strings of piles for gradations, each from its light end to its dark end."""
+    found: list[Flowable] = []
+    areas = {area.id: area.name for area in plan.areas.areas}
+    for string in plan.passes.strings:
+        in_all = plan.passes.string_ml(string.area)
+        listed: list[list[Any]] = [
+            [Swatches([screen(lab) for lab in (band.match.target_lab, band.match.lab_dry)], 38, 20),
+             [words(band.words), small(band.name)],
+             words(f"{band.share * in_all:.1f} ml", bold=True)]
+            for band in told_bands(string, name_of)
+        ]  # fmt: skip
+        title = f"Gradation of {areas[string.area]}: mixed with the knife, then joined wet"
+        found += [gap(8), words(title, bold=True, after=4), rows(listed, [92, width - 152, 60], 4.0)]
+    return found
 
 
 def _served(mix: Mix, number_of: dict[str, int]) -> str:

@@ -9,6 +9,7 @@ from ...areas.families import FAMILIES, Family
 from ...colour import spectra
 from ...colour.types import Lab, Reflectance
 from ...mixes.mix_set import Mix
+from ...mixes.recipe import Recipe
 from ...paint import surface
 from ...paint.catalogue import Paintbox
 from ..manners import Manner
@@ -45,9 +46,9 @@ class Coating:
         at = first + FAMILIES.index(family)
         return slice(at, at + 1)
 
-    def lay(self, cells: slice | np.ndarray, mix: Mix, manner: Manner, coats: int) -> None:
-        """Lay coats of a mix on cells; they have dried."""
-        self.state[cells] = layers.laid(mix.match.recipe, self._box, manner, coats, self.state[cells])
+    def lay(self, cells: slice | np.ndarray, recipe: Recipe, manner: Manner, coats: int) -> None:
+        """Lay coats of a recipe on cells; they have dried."""
+        self.state[cells] = layers.laid(recipe, self._box, manner, coats, self.state[cells])
 
     def coats_needed(self, cells: slice, mix: Mix, manner: Manner, beneath: Reflectance | None = None) -> int:
         """Coats of a mix until what lies there now (or another underlayer) no longer shows."""
@@ -61,4 +62,4 @@ class Coating:
     def carry_out(self, paint_pass: PaintPass, mix_of: Mapping[str, Mix]) -> None:
         """All steps of a pass."""
         for step in paint_pass.steps:
-            self.lay(self.cells(step.area, step.family), mix_of[step.mix], manner_of(step), step.coats)
+            self.lay(self.cells(step.area, step.family), mix_of[step.mix].match.recipe, manner_of(step), step.coats)

@@ -17,12 +17,13 @@ from ...areas.families import FAMILIES
 from ...colour import cielab, spectra
 from ...colour.types import Float, Grey8, Lab, LabelImage, Srgb8
 from ...mixes.mix_set import Mix
+from ...mixes.recipe import Recipe
 from ...paint import surface
 from ...paint.catalogue import Paintbox
 from ...values.value_map import brush_px
 from ..manners import GLAZES
 from ..scene import Layout, Scene
-from ..step import PaintPass
+from ..step import PaintPass, Step
 from . import layers
 from .coating import KINDS, OVERLAP_MM, Coating, manner_of
 from .tufts import in_tufts
@@ -44,15 +45,16 @@ _UNCHANGED_SHARE = 0.25
 
 @dataclass(frozen=True, eq=False)
 class Canvas:
-    """Which cell every pixel shows: numbers below `base` are cells, from there on rims, `rims` (own cell, neighbour's cell) each.
+    """Which cell every pixel shows: numbers below `base` are cells, from there on what lies on them otherwise than on the rest.
 
-    `blend` (0-1, float32) is how much of the blurred picture every pixel takes. In gradations a pixel lies between two cells: its
-    own, and that in `other` to the `share` (0-1, float32).
+    `apart` (n, 3) has for each of these its cell, the cell of the neighbour on whose rim it lies and the band of the gradation's
+    string that is laid there, -1 where there is none. `blend` (0-1, float32) is how much of the blurred picture a pixel takes.
+    In gradations a pixel lies between two bands: its own, and that in `other` to the `share` (0-1, float32).
     """
 
     cells: np.ndarray
     base: int
-    rims: np.ndarray
+    apart: np.ndarray
     blend: Float
     blur_px: float
     other: np.ndarray
@@ -63,45 +65,77 @@ def canvas_of(area_map: AreaMap, layout: Layout, *, under_edges: bool = True) ->
     """Prepare a painting's pixels once for all its stages; about 0.3 s at 1,600 px."""
     mm_per_px = layout.support.width_mm / area_map.labels.shape[1]
     cell = area_map.labels.astype(np.int32) * KINDS + in_tufts(area_map, layout, mm_per_px)
-    cell, other, share = _ramps(area_map, layout, cell, mm_per_px)
+    cell, ramps = _ramps(area_map, layout, cell, mm_per_px)
     base = len(area_map.areas) * KINDS
-    rims = np.zeros((0, 2), dtype=np.int32)
-    if under_edges:
-        cell, rims = _with_rims(cell, area_map.labels, layout, base, OVERLAP_MM / mm_per_px)
+    rim = _rims(cell, area_map.labels, layout, OVERLAP_MM / mm_per_px) if under_edges else np.full_like(cell, -1)
+    cell, other, apart = _numbered(cell, rim, ramps, base)
     blend = _blend(area_map, layout.borders, mm_per_px)
-    share = np.where(cell < base, share, 0.0).astype(np.float32)  # on a rim the neighbour lies beneath
     blur_px = max(1.0, brush_px(_BLUR_MM, layout.support, area_map.labels.shape[1]) / 2)
-    return Canvas(cell, base, rims, blend, blur_px, other, share)
+    return Canvas(cell, base, apart, blend, blur_px, other, ramps.share)
 
 
-def _ramps(
-    area_map: AreaMap, layout: Layout, cell: np.ndarray, mm_per_px: float
-) -> tuple[np.ndarray, np.ndarray, Float]:
-    """The cells with gradations laid out along their axes: every pixel's cell towards the start, the next one, and its share.
+@dataclass(frozen=True, eq=False)
+class _Ramps:
+    """Between which two bands of its string every pixel of a gradation lies: numbers of `bands`, -1 elsewhere, and its `share` of
+    the second (0-1). `bands` (n, 2) has the cell that a band belongs to, and its place in the string."""
 
-    A part of a gradation has its own colour where its middle lies on the axis, and mixes of both between two middles.
-    """
-    own, other, share = cell, cell.copy(), np.zeros(cell.shape, dtype=np.float32)
-    index = {area.id: area.index for area in area_map.areas}
+    one: np.ndarray
+    other: np.ndarray
+    share: Float
+    bands: np.ndarray
+
+
+def _ramps(area_map: AreaMap, layout: Layout, cell: np.ndarray, mm_per_px: float) -> tuple[np.ndarray, _Ramps]:
+    """The cells with gradations laid out along their axes, every pixel in the part that is nearest there, and their bands."""
+    one = np.full(cell.shape, -1, dtype=np.int32)
+    other, share = one.copy(), np.zeros(cell.shape, dtype=np.float32)
+    bands: list[tuple[int, int]] = []
+    own = cell.copy() if layout.gradations else cell
+    area_of = {area.id: area for area in layout.areas}
     running = np.isin(np.arange(len(FAMILIES)), _RUNNING)
     for area_id, gradation in layout.gradations.items():
-        inside = area_map.labels == index[area_id]
+        area = area_of[area_id]
+        inside = area_map.labels == area.index
         inside[inside] = running[area_map.families[inside]]
         rows, columns = np.nonzero(inside)
+        if not len(rows):
+            continue
         start, way = np.array(gradation.start), np.subtract(gradation.end, gradation.start)
         along = ((columns * mm_per_px - start[0]) * way[0] + (rows * mm_per_px - start[1]) * way[1]) / float(way @ way)
         kinds = area_map.families[inside]
-        middles = sorted((float(along[kinds == kind].mean()), kind) for kind in np.unique(kinds))
-        if len(middles) < 2:
-            continue
-        if own is cell:
-            own = cell.copy()
-        at, kind = np.array([middle for middle, _ in middles]), np.array([kind for _, kind in middles])
+        middle = {int(kind): float(along[kinds == kind].mean()) for kind in np.unique(kinds)}
+        at = np.array(gradation.places(area.area_cm2))
+        part = np.array([min(middle, key=lambda kind: abs(middle[kind] - place)) for place in at])
         before = np.clip(np.searchsorted(at, along) - 1, 0, len(at) - 2)
-        first = index[area_id] * KINDS
-        own[inside], other[inside] = first + kind[before], first + kind[before + 1]
-        share[inside] = np.clip((along - at[before]) / np.maximum(at[before + 1] - at[before], 1e-6), 0.0, 1.0)
-    return own, other, share
+        far = np.clip((along - at[before]) / np.maximum(at[before + 1] - at[before], 1e-6), 0.0, 1.0)
+        own[inside] = area.index * KINDS + part[before + (far > 0.5)]
+        one[inside], other[inside], share[inside] = len(bands) + before, len(bands) + before + 1, far
+        bands += [(area.index * KINDS + int(kind), place) for place, kind in enumerate(part)]
+    return own, _Ramps(one, other, share, np.array(bands, dtype=np.int32).reshape(-1, 2))
+
+
+def _numbered(cell: np.ndarray, rim: np.ndarray, ramps: _Ramps, base: int) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """What every pixel shows, what it shows next along its gradation, and the table of what is no plain cell (see `Canvas`)."""
+    many = len(ramps.bands) + 1
+    one = (cell * (base + 1) + rim + 1) * many
+    other = one
+    if many > 1:
+        running, other = ramps.one >= 0, one.copy()
+        beside = rim[running] + 1
+        for keys, band in ((one, ramps.one[running]), (other, ramps.other[running])):
+            keys[running] = (ramps.bands[band, 0] * (base + 1) + beside) * many + band + 1
+    there = np.zeros(base * (base + 1) * many, dtype=bool)
+    plain = (np.arange(base) * (base + 1)) * many
+    for keys in (one, other):
+        there[keys.ravel()] = True
+    there[plain] = False
+    found = np.flatnonzero(there)
+    number = np.zeros(len(there), dtype=np.int32)
+    number[plain], number[found] = np.arange(base), base + np.arange(len(found))
+    band = found % many - 1
+    place = np.where(band >= 0, ramps.bands[band, 1], -1) if many > 1 else band
+    apart = np.stack([found // many // (base + 1), found // many % (base + 1) - 1, place], axis=-1)
+    return number[one], number[other], apart
 
 
 def smaller(canvas: Canvas, longest_px: int) -> Canvas:
@@ -111,23 +145,22 @@ def smaller(canvas: Canvas, longest_px: int) -> Canvas:
     cells, blend, other, share = (
         np.ascontiguousarray(one[pick]) for one in (canvas.cells, canvas.blend, canvas.other, canvas.share)
     )
-    return Canvas(cells, canvas.base, canvas.rims, blend, max(1.0, canvas.blur_px / every), other, share)
+    return Canvas(cells, canvas.base, canvas.apart, blend, max(1.0, canvas.blur_px / every), other, share)
 
 
-def _with_rims(
-    cell: np.ndarray, labels: LabelImage, layout: Layout, base: int, reach_px: float
-) -> tuple[np.ndarray, np.ndarray]:
-    """Pixels within reach of a neighbour that is painted under their own area get a cell that knows both."""
+def _rims(cell: np.ndarray, labels: LabelImage, layout: Layout, reach_px: float) -> np.ndarray:
+    """For pixels within reach of a neighbour that is painted under their own area that neighbour's cell, else -1."""
     count = len(layout.areas)
     index = {area.id: area.index for area in layout.areas}
     over = np.zeros((count, count), dtype=bool)
     for border in layout.borders:
         under = border.under
         over[index[border.over], index[under]] = True
+    found = np.full(cell.shape, -1, dtype=np.int32)
     opposite = _across_the_border(labels, cell)
     on_border = opposite >= 0
     if not on_border.any():
-        return cell, np.zeros((0, 2), dtype=np.int32)
+        return found
     away, nearest = cv2.distanceTransformWithLabels(
         (~on_border).astype(np.uint8), cv2.DIST_L2, 3, labelType=cv2.DIST_LABEL_PIXEL
     )
@@ -139,11 +172,8 @@ def _with_rims(
     same = labels.ravel()[at] == own_area
     neighbour = np.where(same, opposite.ravel()[at], cell.ravel()[at])
     rim = over[own_area, neighbour // KINDS]
-    pixels, own, other = near[rim], cell.ravel()[near[rim]], neighbour[rim]
-    pairs, number = np.unique(own.astype(np.int64) * base + other, return_inverse=True)
-    found = cell.ravel().copy()
-    found[pixels] = base + number
-    return found.reshape(cell.shape), np.stack([pairs // base, pairs % base], axis=-1).astype(np.int32)
+    found.ravel()[near[rim]] = neighbour[rim]
+    return found
 
 
 def _across_the_border(labels: LabelImage, cell: np.ndarray) -> np.ndarray:
@@ -191,23 +221,33 @@ def _blend(area_map: AreaMap, borders: Sequence[Border], mm_per_px: float) -> Fl
     return np.asarray(found * np.clip(from_hard / _BLUR_MM, 0, 1), dtype=np.float32)
 
 
-class _RimCoating(Coating):
-    """Cells and rims: on a rim the neighbour's paint lies until the own area has been painted."""
+class _SplitCoating(Coating):
+    """Cells, and what lies apart from them: on a rim the neighbour's paint lies until the own area has been painted; on a
+    gradation every band gets its own pile."""
 
     def __init__(self, scene: Scene, box: Paintbox, canvas: Canvas) -> None:
         super().__init__(scene.areas, box, scene.bare)
-        self._base, self._rims = canvas.base, canvas.rims
-        self.state = np.concatenate([self.state, np.tile(scene.bare, (len(canvas.rims), 1))])
-        self._own = np.zeros(len(canvas.rims), dtype=bool)
+        self._base = canvas.base
+        self._cell, self._neighbour, self._band = canvas.apart.T
+        self.state = np.concatenate([self.state, np.tile(scene.bare, (len(canvas.apart), 1))])
+        self._own = np.zeros(len(canvas.apart), dtype=bool)
+        self._strings = {one.area: one.bands for one in scene.mixes.strings}
 
-    def places(self, cells: slice, *, ground: bool, glaze: bool) -> np.ndarray:
-        """The cells and rims that a step covers."""
-        own = (self._rims[:, 0] >= cells.start) & (self._rims[:, 0] < cells.stop)
-        under = (self._rims[:, 1] >= cells.start) & (self._rims[:, 1] < cells.stop) & ~self._own
+    def places(self, step: Step, *, ground: bool) -> Iterator[tuple[np.ndarray, Recipe | None]]:
+        """The places that a step covers, by what is laid there where it is not its own mix."""
+        cells = self.cells(step.area, step.family)
+        own = (self._cell >= cells.start) & (self._cell < cells.stop)
+        under = (self._neighbour >= cells.start) & (self._neighbour < cells.stop) & ~self._own
         if not ground:
             self._own |= own
-        covered = own if ground or glaze else own | under
-        return np.concatenate([np.arange(cells.start, cells.stop), self._base + np.flatnonzero(covered)])
+        covered = own if ground or step.technique in GLAZES else own | under
+        bands = self._strings.get(step.area, ()) if step.mix.startswith(f"{step.area}.") else ()
+        of_band = [own & (self._band == place) for place in range(len(bands))]
+        usual = covered & ~np.any(of_band, axis=0) if bands else covered
+        yield np.concatenate([np.arange(cells.start, cells.stop), self._base + np.flatnonzero(usual)]), None
+        for there, band in zip(of_band, bands, strict=True):
+            if there.any():
+                yield self._base + np.flatnonzero(there), band.match.recipe
 
 
 @dataclass(frozen=True, eq=False)
@@ -224,20 +264,17 @@ def stages(
     scene: Scene, mixes: Mapping[str, Mix], passes: Sequence[PaintPass], box: Paintbox, canvas: Canvas
 ) -> Iterator[Stage]:
     """The stages of a plan one by one. What a pass lays is wet as one: its own first steps included."""
-    coating = _RimCoating(scene, box, canvas)
+    coating = _SplitCoating(scene, box, canvas)
     before = _seen(coating.state)
     for paint_pass in passes:
         wet = before.copy()
         for step in paint_pass.steps:
-            at = coating.places(
-                coating.cells(step.area, step.family),
-                ground=paint_pass.role == "ground",
-                glaze=step.technique in GLAZES,
-            )
-            mix, manner = mixes[step.mix], manner_of(step)
-            wet_state = layers.laid_wet(mix.match.recipe, box, manner, step.coats, coating.state[at])
-            wet[at] = spectra.reflectance_to_lab(surface.seen(wet_state, surface.wet("satin")))
-            coating.lay(at, mix, manner, step.coats)
+            manner = manner_of(step)
+            for at, recipe in coating.places(step, ground=paint_pass.role == "ground"):
+                laid = recipe or mixes[step.mix].match.recipe
+                wet_state = layers.laid_wet(laid, box, manner, step.coats, coating.state[at])
+                wet[at] = spectra.reflectance_to_lab(surface.seen(wet_state, surface.wet("satin")))
+                coating.lay(at, laid, manner, step.coats)
         dry = _seen(coating.state)
         wet = dry + (wet - dry) * scene.factors.wet_shift.value
         yield Stage(paint_pass.number, dry, wet, before)

@@ -145,7 +145,7 @@ def _through(plan: PassPlan, scene: Scene) -> float:
         for part in area.parts:
             mix = scene.mixes.serving(area.id, part.family)
             at = coating.cells(area.id, part.family)
-            coating.lay(at, mix, thin, 1)
+            coating.lay(at, mix.match.recipe, thin, 1)
             thick.state[at] = layers.masstone(mix.match.recipe, scene.mixes.box)
             cells.append(at.start)
             weights.append(part.area_cm2)

@@ -18,14 +18,15 @@ BLENDED: Manner = manner("blended")
 def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     """The drafts, those on parts of a gradation gathered in the first pass that lays one of them, all parts of its string.
 
-    A passage of which a layer covers one part alone, or glazes, stays as it is.
+    A passage that has one part alone and no string, or is glazed, stays as it is.
     """
     found = list(drafts)
+    strings = {one.area for one in shop.scene.mixes.strings}
     for area_id in shop.scene.gradations:
         area = shop.scene.area_of[area_id]
         own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and is_opaque(draft)]
         parts = [part.family for part in area.parts if part.family in MIDDLE]
-        if not own or len(parts) < 2:
+        if not own or (len(parts) < 2 and area_id not in strings):
             continue
         first = min(own, key=lambda draft: (draft.role.rank, draft.id)).role
         layer = {draft.family: draft for draft in sorted(own, key=lambda draft: -draft.role.rank)}  # the first of each

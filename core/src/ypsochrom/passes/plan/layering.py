@@ -102,9 +102,9 @@ def white_beneath(
             if fewer < coats:
                 role = replace(white.role, key=f"{WHITE_BENEATH_ROLE} ({draft.role.key})", rank=draft.role.rank - 1)
                 found.append(replace(white, role=role, area=draft.area, family=draft.family))
-                coating.lay(cells, white.mix, white.manner, 1)
+                coating.lay(cells, white.mix.match.recipe, white.manner, 1)
                 coats = fewer
-        coating.lay(cells, draft.mix, manner, coats)
+        coating.lay(cells, draft.mix.match.recipe, manner, coats)
     return found
 
 
@@ -166,7 +166,7 @@ def measured(
                 reasons=tuple(why),
             )
         )
-        coating.lay(cells, draft.mix, manner, coats)
+        coating.lay(cells, draft.mix.match.recipe, manner, coats)
         for part in _parts(draft, scene):
             top[draft.area, part.family] = draft
     return Measured(tuple(steps), tuple(draft.at for draft in drafts))

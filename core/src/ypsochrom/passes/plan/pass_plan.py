@@ -18,7 +18,7 @@ from ...materials.shelf import Tube
 from ...materials.supplies import STARTER_MEDIUMS, Medium
 from ...mixes.blends import from_piles
 from ...mixes.identity import KnownMix, known_of
-from ...mixes.mix_set import Mix
+from ...mixes.mix_set import Mix, PileString
 from ..amounts.pace import Pace, pace_of
 from ..amounts.per_area import Amounts, amounts_of
 from ..amounts.quantities import (
@@ -75,12 +75,18 @@ class PassPlan:
     pairs: tuple[Pair, ...] = ()
     known: tuple[KnownMix, ...] = ()
     blends: tuple[Mix, ...] = ()
+    strings: tuple[PileString, ...] = ()
     uses: Mapping[str, PileUse] = field(default_factory=dict)
 
     @property
     def mix_of(self) -> dict[str, Mix]:
         """Mixes and blends by id."""
         return {mix.id: mix for mix in (*self.mixes, *self.blends)}
+
+    def string_ml(self, area: str) -> float:
+        """What a gradation takes of the piles of its string in all passes."""
+        steps = [step for one in self.passes for step in one.steps if step.area == area]
+        return sum(step.volume_ml for step in steps if step.mix.startswith(f"{area}."))
 
     def amounts(self, areas: Sequence[Area], prices: Mapping[str, float]) -> Amounts:
         """What every area takes; `prices` are per ml by paint key."""
@@ -133,6 +139,7 @@ def find_passes(
         school=main.key,
         ground=shop.ground.mix,
         mixes=used,
+        strings=tuple(one for one in scene.mixes.strings if one.piles <= piles.keys()),
         passes=passes,
         jobs=jobs,
         volumes=piles,

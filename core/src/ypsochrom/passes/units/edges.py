@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from ...areas.area import Area
 from ...areas.families import Family
 from ...materials.measures import DROP_ML, drops
+from ...mixes.told import told_bands
 from ..films.drying import RETARDER_SHARE, Drying
 from ..manners import OF_ONE_PASSAGE, WET_IN_WET, Technique
 from ..scene import Scene
@@ -183,7 +184,9 @@ def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) ->
     stays, longer = (min(drying.open(step, retarder) for step in steps) for retarder in (0.0, RETARDER_SHARE))
     name = scene.area_of[steps[0].area].name
     way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
-    words = f"Lay “{name}” in bands {way} and work them into each other, wiping the brush between: "
+    string = next((one for one in scene.mixes.strings if one.area == steps[0].area), None)
+    bands = "bands" if string is None else f"{_COUNT[len(told_bands(string, {}))]} bands"
+    words = f"Lay “{name}” in {bands} {way} and work them into each other, wiping the brush between: "
     how: EdgeHow = "blend"
     if unit.minutes <= stays:
         words += f"it stays open for {_minutes(stays)}."
@@ -198,6 +201,9 @@ def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) ->
             "misting what waits, and soften joints that dried with a nearly dry brush or a second thin layer."
         )
     return (EdgeWork(steps[0].area, steps[0].area, how, 0.0, words),)
+
+
+_COUNT = {1: "one", 2: "two", 3: "three", 4: "four", 5: "five"}
 
 
 def _in_drops(volume_ml: float) -> str:
