@@ -136,6 +136,7 @@ class ChoicesData(Schema):
     own_units: Annotated[list[OwnUnitData], Field(max_length=60)] = []
     face: FaceData = FaceData()
     order: Annotated[list[OrderWish], Field(max_length=4)] = []
+    first_cover: Literal["own paint", "cheaper paint"] = "own paint"
 
 
 class PassesOut(Schema):

@@ -90,6 +90,7 @@ _CHOICE_WORDS = {
     "own_units": "Added or took out a unit of your own",
     "face": "Said what is painted on",
     "order": "Changed what comes first or last",
+    "first_cover": "Changed what first coats are laid in",
 }
 
 

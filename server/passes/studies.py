@@ -13,6 +13,7 @@ from server.site.schema import Schema
 from server.work import desk
 from ypsochrom.areas.area import Handling
 from ypsochrom.areas.families import Family
+from ypsochrom.areas.names import in_words
 from ypsochrom.colour.cielab import lab_to_hex
 from ypsochrom.kit.progress import Progress, part_of
 from ypsochrom.materials.shelf import price_per_ml, usable_box
@@ -28,6 +29,7 @@ from ypsochrom.passes.films.glaze_plan import Curve
 from ypsochrom.passes.manners import checked_factor
 from ypsochrom.passes.plan.compare import (
     at_size,
+    first_cover_saving,
     gesso_saving,
     glaze_after,
     ground_offers,
@@ -41,6 +43,7 @@ from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.work.graph import Work
 from ypsochrom.work.method_strip import Strip, strip_of
 from ypsochrom.work.pass_nodes import scene_of
+from ypsochrom.work.planned import names_of
 from ypsochrom.work.subject_node import paint_range_of
 
 from . import services
@@ -106,8 +109,10 @@ def _grounds(run: Run, work: Work, progress: Progress) -> GroundsStudyOut:
     progress(0.85, "looking for cheaper recipes")
     plan = find_passes(scene, tubes, choices, bottles)
     own = [mix for mix in plan.mixes if mix in scene.mixes.mixes]
+    names = names_of(work.last("areas"), work.inputs.brief)
     savings = [
         *gesso_saving(offers, choices, plan),
+        *first_cover_saving(scene, tubes, choices, bottles, plan),
         *cheaper_recipes(own, plan.volumes, table_for(scene.mixes.box), tubes),
     ]
     return GroundsStudyOut(
@@ -124,8 +129,8 @@ def _grounds(run: Run, work: Work, progress: Progress) -> GroundsStudyOut:
         ],
         savings=[
             SavingOut(
-                title=saving.title,
-                words=saving.words,
+                title=in_words(saving.title, names),
+                words=in_words(saving.words, names),
                 saves=saving.saves,
                 mix=saving.mix,
                 parts=None if saving.recipe is None else saving.recipe.mapping,

@@ -238,6 +238,7 @@ def test_grounds_side_by_side_with_savings(client, planned):
     assert len(found["grounds"]) == 7
     assert all(offer["summary"]["coats"] >= 1 for offer in found["grounds"])
     assert all(saving["saves"] > 0 for saving in found["savings"] if saving["saves"] is not None)
+    assert not any("⟨" in saving["title"] + saving["words"] for saving in found["savings"])
 
 
 def test_what_would_be_at_twice_the_size_and_from_fewer_tubes(client, planned):

@@ -33,6 +33,8 @@ GroundKind = Literal["paint", "gesso"]
 Underpainting = Literal["none", "blocks", "sepia", "coloured"]
 UNDERPAINTINGS: tuple[Underpainting, ...] = get_args(Underpainting)
 Drawing = Literal["none", "light", "strong"]
+FirstCover = Literal["own paint", "cheaper paint"]
+"""What the first of several coats of a costly colour is laid in."""
 
 OrderWish = Literal["figure from ground first", "edges of the picture last"]
 ORDER_WISHES: tuple[OrderWish, ...] = get_args(OrderWish)
@@ -85,6 +87,7 @@ class Choices:
     sides: Sides = "one colour"
     face: Face = PRIMED_WHITE
     order: frozenset[OrderWish] = frozenset()
+    first_cover: FirstCover = "own paint"
 
     def __post_init__(self) -> None:
         checked_factor(self.film_factor)

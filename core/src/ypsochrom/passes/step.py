@@ -30,7 +30,7 @@ class Draft:
     """What a school wants done, before it is put in order and measured.
 
     `family` None is the whole area; `coats` None is as many as it takes to cover; `section` orders parts of the picture;
-    `area_cm2` None is all of the area or family, a number less than that (an edge, say).
+    `area_cm2` None is all of the area or family, a number less than that (an edge, say); `saves` is what a cheaper layer saves.
     """
 
     role: Role
@@ -42,6 +42,7 @@ class Draft:
     section: int = 0
     area_cm2: float | None = None
     moved_to: Role | None = None
+    saves: float = 0.0
 
     @property
     def at(self) -> Role:

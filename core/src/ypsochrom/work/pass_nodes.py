@@ -13,6 +13,7 @@ from ..formats.pictures import png
 from ..kit import codec
 from ..kit.progress import Progress
 from ..kit.recent import Recent
+from ..materials.shelf import price_per_ml
 from ..materials.support import Support
 from ..passes.films import layers
 from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, paint_with_values, smaller, stages
@@ -95,6 +96,10 @@ def _left(i: Inputs) -> Any:
     return sorted([tube.key, tube.left_ml, tube.nozzle_mm] for tube in i.stock.tubes)
 
 
+def _prices(i: Inputs) -> Any:
+    return price_per_ml(i.stock.tubes) if i.brief.passes.first_cover == "cheaper paint" else None
+
+
 def _edges(i: Inputs) -> Any:
     return [[one.a, one.b, one.softness, one.over] for one in i.brief.edges]
 
@@ -117,6 +122,7 @@ PASSES: Node[PassPlan] = Node(
         "the focal passage": lambda i: i.brief.focal,
         "the method and its settings": lambda i: replace(i.brief.passes, notes={}),
         "what is left in the tubes": _left,
+        "what paint costs, for first covers": _prices,
         "what is left of the mediums": lambda i: [[one.kind, one.left_ml] for one in i.stock.mediums],
         "the air you paint in": lambda i: i.brief.sittings.climate,
         "your brushes": lambda i: sorted([one.kind, one.width_mm] for one in i.stock.brushes if one.count > 0),

@@ -74,6 +74,7 @@ const passes: Passes = {
     school: "direct",
     school_of: {},
     ground_kind: "paint",
+    first_cover: "own paint",
     hand: "right",
     film_factor: 1,
     fading: [],

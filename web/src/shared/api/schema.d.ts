@@ -5360,6 +5360,12 @@ export interface components {
              * @default 1
              */
             film_factor: number;
+            /**
+             * First Cover
+             * @default own paint
+             * @enum {string}
+             */
+            first_cover: "own paint" | "cheaper paint";
             /** Ground */
             ground?: ("white" | "grey" | "warm earth" | "black" | "as it is") | null;
             /**

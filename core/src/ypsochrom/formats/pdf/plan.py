@@ -191,12 +191,16 @@ def _strings(plan: Plan, width: float, name_of: dict[str, str]) -> list[Flowable
         listed: list[list[Any]] = [
             [Swatches([screen(lab) for lab in (band.match.target_lab, band.match.lab_dry)], 38, 20),
              [words(band.words), small(band.name)],
-             words(f"{band.share * in_all:.1f} ml", bold=True)]
+             words(_ml(band.share * in_all), bold=True)]
             for band in told_bands(string, name_of)
         ]  # fmt: skip
         title = f"Gradation of {areas[string.area]}: mixed with the knife, then joined wet"
         found += [gap(8), words(title, bold=True, after=4), rows(listed, [92, width - 152, 60], 4.0)]
     return found
+
+
+def _ml(volume: float) -> str:
+    return f"{volume:.1f} ml" if volume >= 0.05 else "under 0.1 ml"
 
 
 def _served(mix: Mix, number_of: dict[str, int]) -> str:

@@ -357,9 +357,13 @@ RULES: Mapping[str, Rule] = {
 }
 
 
+FIRST_COVER = "passes.first-cover"
+"""The reason of a first coat in a cheaper paint; a choice of the painter's, no rule."""
+
 REASON_TITLES: Mapping[str, str] = {
     **{rule.id: rule.title for rule in RULES.values()},
     "passes.coats": "How many coats",
+    FIRST_COVER: "A cheaper first cover",
     "passes.technique": "How it is laid",
 }
 """What a step's reason is called, by its rule."""

@@ -127,7 +127,10 @@ def _in_hand(draft: Draft, scene: Scene) -> object:
 
 
 def _with_common(reasons: tuple[Reason, ...], draft: Draft) -> tuple[Reason, ...]:
-    """The reasons of a step with white beneath, which is no pair."""
+    """The reasons of a step with that of a layer that lies beneath another, which is no pair."""
+    if draft.saves > 0:
+        words = f"What follows here covers in fewer coats over it: about {draft.saves:.2f} saved in paint."
+        return (*reasons, Reason(rules.FIRST_COVER, words))
     if not draft.role.key.startswith("white beneath"):
         return reasons
     words = "What follows here is pale or yellow and would take three coats and more without."

@@ -23,6 +23,7 @@ from ..manners import manner
 from ..scene import GROUND_TONES, Choices, GroundKind, GroundTone, Scene
 from ..schools import SCHOOLS
 from ..step import PaintPass
+from .first_covers import FIRST_COVER_ROLE
 from .pass_plan import PassPlan, find_passes
 
 
@@ -132,6 +133,22 @@ def gesso_saving(offers: Sequence[GroundOffer], choices: Choices, plan: PassPlan
     gesso = of_kind["gesso"].gesso_ml
     words = f"{gesso:.0f} ml of white gesso take the place of white paint; its own price is not counted"
     return (Saving("A ground in tinted gesso", words, saves),)
+
+
+def first_cover_saving(
+    scene: Scene, tubes: Sequence[Tube], choices: Choices, mediums: Sequence[Medium], plan: PassPlan
+) -> tuple[Saving, ...]:
+    """What first covers in cheaper paint would save; empty where they save nothing or the plan has them."""
+    if choices.first_cover == "cheaper paint":
+        return ()
+    other = find_passes(scene, tubes, replace(choices, first_cover="cheaper paint"), mediums)
+    covered = {step.area for one in other.passes if one.role.startswith(FIRST_COVER_ROLE) for step in one.steps}
+    saves = cost_of(plan.paint, tubes).paint - cost_of(other.paint, tubes).paint
+    if not covered or saves <= 0:
+        return ()
+    names = ", ".join(scene.area_of[area].name for area in sorted(covered))
+    words = f"{names}: one coat of a cheaper paint of about the same value, and fewer of the costly one over it"
+    return (Saving("First covers in cheaper paint", words, saves),)
 
 
 def _through(plan: PassPlan, scene: Scene) -> float:

@@ -1,6 +1,6 @@
 """From schools to drafts: everything that is to be laid, not yet in order."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -21,6 +21,7 @@ from ..schools.underlayers import ROLE as UNDERPAINTING
 from ..schools.underlayers import underpainting
 from ..schools.workshop import Workshop
 from ..step import Draft, Role
+from .first_covers import first_covers
 from .gradation import blended_passages
 from .layering import white_beneath, without_empty
 from .surfaces import surfaces
@@ -43,8 +44,13 @@ OVERLAPPING = Role(
 )
 
 
-def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[list[Draft], list[Advice]]:
-    """All steps that the schools ask for, not yet in order, and what is to be said about their mediums."""
+def drafts_of(
+    shop: Workshop, main: School, mediums: Sequence[Medium], prices: Mapping[str, float]
+) -> tuple[list[Draft], list[Advice]]:
+    """All steps that the schools ask for, not yet in order, and what is to be said about their mediums.
+
+    `prices` are per ml by paint key, for first covers.
+    """
     scene, choices = shop.scene, shop.choices
     laid, advice = _laid_by_the_schools(shop, main, mediums)
     laid = _held_back(shop, [*laid, *_laid_on_top(shop)], _areas_under(rules.HELD, shop, main))
@@ -52,6 +58,8 @@ def drafts_of(shop: Workshop, main: School, mediums: Sequence[Medium]) -> tuple[
     pale = [draft for draft in drafts if draft.area in _areas_under(rules.WHITE_BENEATH, shop, main)]
     if pale:
         drafts = _sorted([*drafts, *white_beneath(drafts, pale, scene, choices, shop.box, _white_pattern(shop))])
+    if choices.first_cover == "cheaper paint":
+        drafts = _sorted([*drafts, *first_covers(drafts, shop, prices)])
     if rules.MORE_LAYERS in choices.rules_off:
         drafts = [draft for draft in drafts if draft.role.key != FOCAL_FORMS.key]
     drafts = _sorted(surfaces(blended_passages(drafts, shop), shop))

@@ -41,4 +41,6 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
 
 def is_opaque(draft: Draft) -> bool:
     """Whether it is laid opaque, and not to lie beneath the colour."""
-    return draft.manner.technique in _LAID and not draft.role.key.startswith(("underpainting", "white beneath"))
+    return draft.manner.technique in _LAID and not draft.role.key.startswith(
+        ("underpainting", "white beneath", "first cover")
+    )

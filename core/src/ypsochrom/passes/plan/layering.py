@@ -94,7 +94,7 @@ def white_beneath(
     found = []
     for draft in drafts:
         cells, manner = coating.cells(draft.area, draft.family), effective(draft, scene, choices)
-        coats = draft.coats or _coats(coating, cells, draft, manner)
+        coats = draft.coats or coats_of(coating, cells, draft, manner)
         badly = draft.coats is None and coats == layers.MOST_COATS and is_pale(np.array(draft.mix.match.lab_dry))
         if badly and draft.id in wanted:
             lighter = layers.laid(white.mix.match.recipe, box, white.manner, 1, coating.state[cells])
@@ -128,7 +128,7 @@ def measured(
         if not any((draft.area, part.family) in top for part in _parts(draft, scene)):
             manner = manner.times(scene.face.takes)
         cells = coating.cells(draft.area, draft.family)
-        coats = draft.coats or _coats(coating, cells, draft, manner)
+        coats = draft.coats or coats_of(coating, cells, draft, manner)
         why = list(reasons[place])
         if draft.coats is None and coats > 1:
             why.append(Reason(BY_COVER, _coats_words(coats, draft)))
@@ -176,7 +176,7 @@ def _parts(draft: Draft, scene: Scene) -> list[FamilyPart]:
     return [part for part in scene.area_of[draft.area].parts if draft.family in (None, part.family)]
 
 
-def _coats(coating: Coating, cells: slice, draft: Draft, manner: Manner) -> int:
+def coats_of(coating: Coating, cells: slice, draft: Draft, manner: Manner) -> int:
     """As many as it takes to cover; what is not meant to cover is laid once."""
     return 1 if manner.technique in NOT_COVERING else coating.coats_needed(cells, draft.mix, manner)
 

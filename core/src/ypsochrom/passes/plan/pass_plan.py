@@ -14,7 +14,7 @@ from ...kit.advice import Advice
 from ...kit.progress import Progress, silent
 from ...kit.sums import summed
 from ...materials.brushes import own_kind
-from ...materials.shelf import Tube
+from ...materials.shelf import Tube, price_per_ml
 from ...materials.supplies import STARTER_MEDIUMS, Medium
 from ...mixes.blends import from_piles
 from ...mixes.identity import KnownMix, known_of
@@ -110,7 +110,7 @@ def find_passes(
     checked_rules(choices.rules_off)
     shop = Workshop(scene, choices, choices.ground or main.ground, known)
     progress(0.1, "laying out the steps")
-    drafts, advice = drafts_of(shop, main, mediums)
+    drafts, advice = drafts_of(shop, main, mediums, price_per_ml(tubes))
     progress(0.3, "putting them in order")
     ordered = in_order(shop, main, drafts)
     progress(0.6, "measuring them")

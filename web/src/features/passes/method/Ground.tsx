@@ -55,6 +55,15 @@ export function GroundAndBeneath({
         }
         label="Tinted gesso instead of white paint"
       />
+      <FormControlLabel
+        control={
+          <Switch
+            checked={choices.first_cover === "cheaper paint"}
+            onChange={(_, cheaper) => void change({ first_cover: cheaper ? "cheaper paint" : "own paint" })}
+          />
+        }
+        label="First coats of costly colours in cheaper paint"
+      />
       <Choice
         label="Underpainting"
         value={choices.underpainting ?? ""}

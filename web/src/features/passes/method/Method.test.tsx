@@ -19,6 +19,7 @@ const choices: Choices = {
   school: "direct",
   school_of: { a02: "light-first" },
   ground_kind: "paint",
+  first_cover: "own paint",
   hand: "left",
   film_factor: 1.2,
   fading: ["a01"],
