@@ -1,5 +1,6 @@
 """The real studio (web process and worker) with the demo, and a painter's browser that minds every error."""
 
+import fcntl
 import os
 import shutil
 import socket
@@ -50,11 +51,17 @@ def environment_of(data: Path) -> dict[str, str]:
 
 
 @pytest.fixture(scope="session")
-def demo(tmp_path_factory) -> Path:
-    """Data of a studio in which the demo was loaded and nothing done since."""
-    data = tmp_path_factory.mktemp("demo")
-    for command in (["manage.py", "migrate", "--verbosity", "0"], ["-m", "demo.load", "--once"]):
-        subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment_of(data), check=True)
+def demo(tmp_path_factory, worker_id) -> Path:
+    """Data of a studio in which the demo was loaded and nothing done since; loaded by the first process that comes."""
+    base = tmp_path_factory.getbasetemp()
+    data = (base if worker_id == "master" else base.parent) / "demo"
+    with Path(f"{data}.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not data.exists():
+            half = Path(f"{data}.half")
+            for command in (["manage.py", "migrate", "--verbosity", "0"], ["-m", "demo.load", "--once"]):
+                subprocess.run([sys.executable, *command], cwd=REPOSITORY, env=environment_of(half), check=True)
+            half.rename(data)
     return data
 
 

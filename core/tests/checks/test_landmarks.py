@@ -158,3 +158,47 @@ def test_an_ellipse_painted_too_wide_is_told_by_its_axis(stage, places):
     marks, _ = settled([*others, *pair], fits, stage)
     worst = {frozenset((one.one, one.other)): one for one in distances_off(marks)}[frozenset(one.name for one in pair)]
     assert worst.painted_mm / worst.planned_mm == pytest.approx(1.15, abs=0.03)
+
+
+def corners_off(points, corners, size=(400.0, 300.0)):
+    """What a perspective does that moves the corners of a panel by so much (mm)."""
+    wide, high = size
+    panel = np.array([[0, 0], [wide, 0], [0, high], [wide, high]], dtype=np.float32)
+    through = cv2.getPerspectiveTransform(panel, panel + np.array(corners, dtype=np.float32))
+    return cv2.perspectiveTransform(np.array(points, dtype=np.float32).reshape(-1, 1, 2), through).reshape(-1, 2)
+
+
+def test_a_panel_that_was_put_straight_a_little_wrong_is_no_fault_of_the_painting(stage):
+    rng = np.random.default_rng(21)
+    meant = rng.uniform([30, 30], [370, 270], (12, 2))
+    painted = meant.copy()
+    painted[0] += (2.0, 0.0)
+    corners = [(1.0, 0.3), (-0.4, -0.9), (0.2, 1.1), (-0.8, 0.5)]
+    seen = corners_off(painted, corners)
+    at = rng.uniform([20, 20], [380, 280], (60, 2))
+    angles = rng.uniform(0, math.pi, 60)
+    edges = [
+        Sighting(tuple(here), tuple(there), (math.cos(angle), math.sin(angle)))
+        for here, there, angle in zip(at, corners_off(at, corners), angles, strict=True)
+    ]
+    places, fits = (
+        [Place(str(k), tuple(one)) for k, one in enumerate(meant)],
+        [Fit(tuple(one), 1.0, 0.1) for one in seen],
+    )
+    marks, _ = settled(places, fits, stage, edges)
+    assert marks[0].off_mm == pytest.approx(2.0, abs=0.25)
+    assert max(one.off_mm for one in marks[1:]) < 0.35
+    alone, _ = settled(places[:8], fits[:8], stage)  # few places tell nothing of the corners
+    assert max(one.off_mm for one in alone[1:]) > 0.35
+
+
+def test_what_is_painted_wider_than_a_corner_can_be_off_is_told(stage):
+    meant = np.stack(np.meshgrid(np.linspace(40, 360, 7), np.linspace(40, 260, 5)), axis=-1).reshape(-1, 2)
+    seen = meant + (meant - (200, 150)) * 0.02  # 4 mm at the left and right rim
+    places, fits = (
+        [Place(str(k), tuple(one)) for k, one in enumerate(meant)],
+        [Fit(tuple(one), 1.0, 0.1) for one in seen],
+    )
+    marks, _ = settled(places, fits, stage)
+    wide = max(one.dx_mm for one in marks) - min(one.dx_mm for one in marks)
+    assert wide > 3.0

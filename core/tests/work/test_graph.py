@@ -119,6 +119,21 @@ def test_a_body_that_cannot_be_loaded_counts_as_missing(desk):
     assert work.state("subject") == "missing"
 
 
+def test_what_is_right_again_waits_for_what_it_was_made_from(desk):
+    """After an undo pictures were current again before their plan was, and were looked up in the plan that was still there."""
+    desk.bring(Given())
+    desk.work(Given(tubes=4)).now("mixes")
+    work = desk.work(Given())
+    assert (work.state("mixes"), work.state("passes")) == ("stale", "stale")
+    assert work.why("passes") == work.why("mixes") == ("the mixes",)
+    assert desk.bring(Given()) == ["mixes"]
+    assert desk.work(Given()).state("passes") == "current"
+    desk.work(Given(tubes=4)).now("mixes")
+    desk.made.clear()
+    assert desk.work(Given()).now("passes").endswith("8);direct)")
+    assert desk.made == ["mixes"]
+
+
 def test_what_is_stale_can_still_be_looked_at(desk):
     desk.bring(Given())
     work = desk.work(Given(tubes=4))

@@ -15,7 +15,7 @@ import numpy as np
 from ..areas.linework import find_lines
 from ..colour.types import Float, LinearRgb, Srgb8
 from ..imaging.quick import lab_of
-from .pose import Pose, Sighting, moved, pose_of, steepest
+from .pose import Pose, Sighting, by_corner, drift_of, moved, pose_of, steepest
 from .stage import CheckedArea, PlannedStage
 
 Kind = Literal["corner", "spot", "ellipse", "by hand"]
@@ -24,8 +24,8 @@ MOST = 36
 _APART_MM, _ENDS_APART_MM, _RIM_MM = 16.0, 4.0, 7.0
 _AROUND_MM, _SEARCH_MM, _EDGE_MM = 6.0, 7.0, 4.5
 _BLUR_MM = 0.6
-_LEAST_FIT, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.04, 0.12
-"""How well a place must fit, how much better than anywhere else around, and so much better in the plan itself."""
+_LEAST_FIT, _STILL_LEAD, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.02, 0.04, 0.12
+"""How well a place must fit, and how much better than anywhere else around: in a painting, in the plan, in the plan at first."""
 
 _SPOT_MM, _SPOT_LAB, _MOST_SPOTS = 2.5, 9.0, 6
 _ROUND_DEG, _LEAST_AXIS_MM, _MOST_ELLIPSES = 200.0, 6.0, 4
@@ -239,7 +239,7 @@ def _sought(
     place: Place,
     mm: float,
     *,
-    lead: float = _LEAST_LEAD,
+    lead: float = _STILL_LEAD,
     around_mm: float = _AROUND_MM,
     search_mm: float = _SEARCH_MM,
 ) -> Fit | None:
@@ -289,14 +289,16 @@ def _peak(before: float, at: float, after: float) -> tuple[float, float]:
 def settled(
     places: Sequence[Place], fits: Sequence[Fit], stage: PlannedStage, edges: Sequence[Sighting] = ()
 ) -> tuple[tuple[Landmark, ...], Pose]:
-    """Landmarks from places and where each was found, with the shift and turn of the whole taken out; `edges` tell that, too."""
+    """Landmarks from places and where each was found; the shift and turn of the whole is taken out, and what the panel's corners
+    are off. `edges` tell both, too."""
     if not places:
         return (), Pose()
     meant, seen = np.array([one.at_mm for one in places]), np.array([one.at_mm for one in fits])
-    centre = np.array([stage.support.width_mm, stage.support.height_mm]) / 2
-    sightings = [Sighting(one.at_mm, fit.at_mm) for one, fit in zip(places, fits, strict=True)]
-    turn, shift = pose_of([*sightings, *edges], centre)
-    back = moved(seen, -turn, np.zeros(2), centre + shift) - shift
+    size = np.array([stage.support.width_mm, stage.support.height_mm])
+    sightings = [*(Sighting(one.at_mm, fit.at_mm) for one, fit in zip(places, fits, strict=True)), *edges]
+    turn, shift = pose_of(sightings, size / 2)
+    drift = by_corner(meant, size) @ drift_of(sightings, turn, shift, size)
+    back = moved(seen - drift, -turn, np.zeros(2), size / 2 + shift) - shift
     landmarks = []
     for one, fit, at, off in zip(places, fits, seen, back - meant, strict=True):
         if one.normal is not None:

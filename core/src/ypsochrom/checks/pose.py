@@ -20,6 +20,10 @@ _STEPS = 12
 _LEAST_FOR_POSE = 6
 """With fewer places nothing is taken out for the whole."""
 
+_LEAST_FOR_DRIFT = 16
+_CORNER_MM, _SEEN_MM = 0.7, 0.35
+"""One standard deviation of where a corner of the panel is found, and of where an edge is."""
+
 _CELL_MM, _STEEP = 20.0, 3.0
 """One edge is asked in every square of this side, if L* rises so much in a mm."""
 
@@ -97,6 +101,40 @@ def _nearer(meant: Float, turn: float, shift: Float, centre: Float, off: Float, 
     normal = np.einsum("nik,nkj->ij", weighted, ways)
     step = np.linalg.lstsq(normal, np.einsum("nik,nk->i", weighted, off), rcond=1e-9)[0]
     return turn + float(step[0]), shift + step[1:]
+
+
+def drift_of(sightings: Sequence[Sighting], turn: float, shift: Float, size_mm: Float) -> Float:
+    """How far the corners of the panel (4, 2; mm) were put beside their place when it was put straight.
+
+    That is what is left of the sightings when the whole has been turned and shifted, and goes evenly over the picture.
+
+    Ridge regression (hoerl_kennard1970) by Tukey's weights: corners are found to about `_CORNER_MM`, a sighting to `_SEEN_MM`.
+    None of it with few sightings.
+    """
+    drift = np.zeros((4, 2))
+    if len(sightings) < _LEAST_FOR_DRIFT:
+        return drift
+    meant, seen = np.array([one.meant for one in sightings]), np.array([one.seen for one in sightings])
+    counts = np.stack([np.eye(2) if one.normal is None else np.outer(one.normal, one.normal) for one in sightings])
+    left = seen - moved(meant, turn, shift, size_mm / 2)
+    share = by_corner(meant, size_mm)
+    for step in range(_STEPS):
+        off = np.einsum("nij,nj->ni", counts, left - share @ drift)
+        weight = tukey(np.linalg.norm(off, axis=1) / max(_LEAST_TUKEY_MM, _TUKEY_MM * _NARROWED**step))
+        weights = counts * weight[:, None, None] / _SEEN_MM**2
+        normal = np.einsum("nk,nij,nl->kilj", share, weights, share).reshape(8, 8) + np.eye(8) / _CORNER_MM**2
+        pull = np.einsum("nk,nij,nj->ki", share, weights, left).ravel()
+        drift = np.linalg.solve(normal, pull).reshape(4, 2)
+    return drift
+
+
+def by_corner(points: Float, size_mm: Float) -> Float:
+    """What each corner (upper left, upper right, lower left, lower right) counts at points (n, 2), shape (n, 4).
+
+    Bilinear, which for small shifts of the corners is what perspective makes of them.
+    """
+    x, y = (points / size_mm).T
+    return np.stack([(1 - x) * (1 - y), x * (1 - y), (1 - x) * y, x * y], axis=1)
 
 
 def moved(points: Float, turn: float, shift: Float, centre: Float) -> Float:

@@ -98,6 +98,7 @@ class Work:
         self._keep = keep
         self._memory = memory or Memory()
         self._keys: dict[str, Key] = {}
+        self._depends: dict[str, tuple[str, ...]] = {}
         self._read: dict[str, Any] = {}
 
     def key(self, name: str) -> Key:
@@ -111,17 +112,27 @@ class Work:
         return self._keys[name]
 
     def state(self, name: str) -> State:
-        """Whether a node's result is there and made from what the inputs are today."""
+        """Whether a node's result is there and made from what the inputs are today.
+
+        What was made for today's inputs is stale, too, while something it was made from is there for others: after an undo old
+        pictures are right again a moment before their plan has been made again, and do not belong to the plan that is there.
+        """
         kept = self._kept.get(name)
         if kept is None:
             return "missing"
-        return "current" if kept.key == self.key(name) else "stale"
+        right = all(self._is_for_today(one) for one in self.depends_on(name) if one == name or one in self._kept)
+        return "current" if right else "stale"
+
+    def _is_for_today(self, name: str) -> bool:
+        return self._kept[name].key == self.key(name)
 
     def why(self, name: str) -> tuple[str, ...]:
         """The parts of the inputs that have changed since a node's result was made, its own and those of what it needs."""
         kept, now = self._kept.get(name), self.key(name)
-        if kept is None or kept.key == now:
+        if kept is None or self.state(name) == "current":
             return ()
+        if kept.key == now:
+            return next((found for other in self.nodes[name].needs if (found := self.why(other))), ())
         changed = [word for word, value in now.takes.items() if kept.key.takes.get(word, value) != value]
         return tuple(dict.fromkeys(word.split(": ", 1)[1] for word in changed)) or ("the application",)
 
@@ -132,10 +143,12 @@ class Work:
 
     def depends_on(self, name: str) -> tuple[str, ...]:
         """A node and all that it is made from, in the order of the work."""
-        wanted: list[str] = []
-        for other in self.nodes[name].needs:
-            wanted += [one for one in self.depends_on(other) if one not in wanted]
-        return (*wanted, name)
+        if name not in self._depends:
+            wanted: list[str] = []
+            for other in self.nodes[name].needs:
+                wanted += [one for one in self.depends_on(other) if one not in wanted]
+            self._depends[name] = (*wanted, name)
+        return self._depends[name]
 
     def last(self, name: str) -> Any | None:
         """What was made last, whether or not it is out of date; None where there is none that today's code can read."""
@@ -190,6 +203,8 @@ class Work:
         for other in node.needs:
             if self.state(other) != "current":  # what is current is read only where it is asked for
                 self.now(other)
+        if self.state(name) == "current" and (result := self.last(name)) is not None:
+            return result  # made anew, what it needs is what it was made from
         progress(0.0, node.doing)
         made = node.compute(self, progress)
         if self._keep is None:  # nobody keeps it, so nothing is written
