@@ -47,7 +47,7 @@ def serious_violations(page: Page) -> list:
 
 def environment_of(data: Path) -> dict[str, str]:
     own = {"YPSOCHROM_DATA": str(data), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
-    return {**os.environ, **own, "YPSOCHROM_NICER": "0"}  # other tests run beside these, and take what is left
+    return {**os.environ, **own, "YPSOCHROM_NICER": "0"}  # other journeys run beside these
 
 
 @pytest.fixture(scope="session")
