@@ -153,6 +153,15 @@ def test_what_a_string_takes_comes_from_its_piles_and_the_unit_has_them_out(stru
     assert f"in {['three', 'four', 'five'][len(told_bands(string, {})) - 3]} bands" in unit.edges[0].words
 
 
+@pytest.mark.parametrize("school", ["direct", "sections", "glazes", "monochrome", "light-first"])
+def test_only_strings_that_are_painted_with_are_in_the_plan(strung, school):
+    plan = find_passes(strung, SHELF, Choices(school=school))
+    for string in plan.strings:
+        assert plan.string_ml(string.area) > 0
+        assert string.piles <= plan.volumes.keys()
+    assert bool(plan.strings) == (school != "monochrome")  # there a few forms are laid opaque, not the whole of it
+
+
 def test_a_passage_of_one_part_is_blended_where_it_has_a_string(strung, area, scene):
     """A sky that runs from one hue to another at one value has no shadow and no light."""
     half = next(part for part in area.parts if part.family == "half-tone")

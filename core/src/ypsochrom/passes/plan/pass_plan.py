@@ -16,7 +16,7 @@ from ...kit.sums import summed
 from ...materials.brushes import own_kind
 from ...materials.shelf import Tube, price_per_ml
 from ...materials.supplies import STARTER_MEDIUMS, Medium
-from ...mixes.blends import from_piles
+from ...mixes.blends import from_piles, is_of_string
 from ...mixes.identity import KnownMix, known_of
 from ...mixes.mix_set import Mix, PileString
 from ..amounts.pace import Pace, pace_of
@@ -128,6 +128,7 @@ def find_passes(
         scene, replace(choices, drawing=drawn), main, passes, shop.ground, veil, drawing, there,
         box=shop.box, over_ground=shop.over_ground,
     )  # fmt: skip
+    strung = {area for mix in blends if is_of_string(mix) for area, _ in mix.serves}
     in_jobs = summed((job.mix, job.volume_ml) for job in jobs if job.mix is not None)
     uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(thinned(passes, jobs), blends))
     piles = {mix: use.volume_ml for mix, use in uses.items()}
@@ -139,7 +140,7 @@ def find_passes(
         school=main.key,
         ground=shop.ground.mix,
         mixes=used,
-        strings=tuple(one for one in scene.mixes.strings if one.piles <= piles.keys()),
+        strings=tuple(one for one in scene.mixes.strings if one.piles <= piles.keys() and one.area in strung),
         passes=passes,
         jobs=jobs,
         volumes=piles,
