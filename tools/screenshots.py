@@ -27,7 +27,7 @@ VIEWS = {
     "mixes": "/paintings/1/mixes?area=a15",
     "logbook": "/logbook",
     "swatch-book": "/logbook/swatches",
-    "passes": "/paintings/1/passes?pass=2&unit=1",
+    "passes": "/paintings/1/passes?pass=3&unit=4",
     "amounts": "/paintings/1/passes?tab=amounts",
     "schools": "/paintings/1/passes?pass=4&tab=method",
     "sittings": "/paintings/1/sittings",
