@@ -40,7 +40,7 @@ _STRICTER = 0.6
 """Areas that are wrong are not rare: they are left out sooner than single cells."""
 
 _AREA_COUNTS = 0.25
-"""What an area says of the whole light counts with this power of its surface: a large one is painted wrong as easily as a small one."""
+"""What an area says of the light counts with this power of its surface: a large one is painted wrong as easily as a small one."""
 
 _BURNT, _BLACK, _PATCH_SHARE = 0.98, 0.004, 0.012
 _COLOURED = 1.2
