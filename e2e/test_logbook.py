@@ -21,9 +21,7 @@ def test_what_was_learned_is_read_doubted_and_taken_up(page: Page):
     expect(claims).to_contain_text(re.compile(r"Your units take 0\.\d times the usual minutes\. From \d+"))
     table = page.get_by_role("table", name="Factors")
     expect(table.get_by_role("row", name=re.compile("^Minutes at a unit .* from"))).to_be_visible()
-    claims.get_by_role(
-        "button", name=re.compile("^Your units take")
-    ).first.click()  # over all, then by what they lie in
+    claims.get_by_role("button", name=re.compile("^Your units take")).first.click()  # of several, that over all
     behind = page.get_by_role("region", name="Behind it: Minutes at a unit")
     rows = behind.get_by_role("row")
     expect(rows.first).to_contain_text("Kettle, closer")

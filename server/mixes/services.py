@@ -219,7 +219,7 @@ def string_out(
         )
         for band in told_bands(one, {mix.id: mix.name for mix in among})
     ]
-    own = [mix_out(mix, box, among) for mix in blends if is_of_string(mix) and mix.serves[0][0] == one.area]
+    own = [mix_out(mix, box, among) for mix in blends if is_of_string(mix.id) and mix.serves[0][0] == one.area]
     return PileStringOut(area=one.area, volume_ml=volume_ml, bands=bands, parts=own)
 
 
@@ -269,7 +269,7 @@ def out(work: Work) -> MixesOut:
         chosen=settings.chosen is not None,
         palette=[tube_out(one) for one in box.paints],
         mixes=[mix_out(mix, box, told.mixes, kept=mix.id in found.taken) for mix in told.mixes],
-        blends=[mix_out(blend, box, told.mixes) for blend in told.blends if not is_of_string(blend)],
+        blends=[mix_out(blend, box, told.mixes) for blend in told.blends if not is_of_string(blend.id)],
         strings=[string_out(one, box, told.mixes, told.blends) for one in told.strings],
         advice=advice_out(told.advice),
         up_to_date=work.state("mixes") == "current",

@@ -79,7 +79,7 @@ def test_every_band_is_put_together_of_piles_of_the_painting_in_a_few_parts():
 def test_the_parts_take_shares_of_the_string_and_look_like_what_they_are_as_a_whole():
     area = wall()
     found = strung(area, run())
-    own = [blend for blend in found.blends if is_of_string(blend)]
+    own = [blend for blend in found.blends if is_of_string(blend.id)]
     assert [blend.serves for blend in own] == [((area.id, part.family),) for part in area.parts]
     for blend, part in zip(own, area.parts, strict=True):
         assert sum(blend_of(blend).values()) == pytest.approx(1.0)

@@ -10,7 +10,7 @@ from ypsochrom.materials.support import Support
 from ypsochrom.passes.amounts.shopping import cost_of, recipe_price_per_ml
 from ypsochrom.passes.order import rules
 from ypsochrom.passes.plan.compare import at_size, away_from_goal, first_cover_saving
-from ypsochrom.passes.plan.first_covers import FIRST_COVER_ROLE
+from ypsochrom.passes.plan.layering import FIRST_COVER_ROLE
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
 from ypsochrom.work.pass_nodes import scene_of

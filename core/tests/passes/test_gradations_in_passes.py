@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from ypsochrom.areas.families import FAMILIES
+from ypsochrom.areas.families import FAMILIES, MIDDLE
 from ypsochrom.areas.gradations import Gradation
 from ypsochrom.colour import cielab
 from ypsochrom.materials.shelf import starter_shelf
@@ -15,7 +15,6 @@ from ypsochrom.mixes.told import told_bands
 from ypsochrom.passes.films.stages import canvas_of, paint_picture, smaller, stages
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
-from ypsochrom.passes.schools.school import MIDDLE
 
 SHELF = starter_shelf()
 SCHOOLS = ("direct", "sections", "background-first", "light-first", "on-site")
@@ -135,7 +134,7 @@ def test_in_the_pictures_the_string_reaches_from_its_lightest_pile_to_its_darkes
     inside = (kettle_plan.areas.labels == area.index) & running
     ends = [string.bands[0].match.lab_dry[0], string.bands[-1].match.lab_dry[0]]
     assert np.quantile(lightness[inside], [0.98, 0.02]) == pytest.approx(ends, abs=3.0)
-    parts = [mix.match.lab_dry[0] for mix in plan.blends if is_of_string(mix)]
+    parts = [mix.match.lab_dry[0] for mix in plan.blends if is_of_string(mix.id)]
     assert ends[0] > max(parts)  # the string goes on where the parts' own colours end
     assert ends[1] < min(parts)
 
@@ -143,7 +142,7 @@ def test_in_the_pictures_the_string_reaches_from_its_lightest_pile_to_its_darkes
 def test_what_a_string_takes_comes_from_its_piles_and_the_unit_has_them_out(strung, area):
     plan = find_passes(strung, SHELF, Choices())
     (string,) = plan.strings
-    own = {mix.id for mix in plan.blends if is_of_string(mix)}
+    own = {mix.id for mix in plan.blends if is_of_string(mix.id)}
     steps = [step for one in plan.passes for step in one.steps if step.mix in own]
     assert {step.area for step in steps} == {string.area} == {area.id}
     assert 0 < plan.string_ml(area.id) == pytest.approx(sum(step.volume_ml for step in steps))

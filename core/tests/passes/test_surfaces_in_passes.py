@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from ypsochrom.areas.families import FAMILIES
+from ypsochrom.areas.families import FAMILIES, MIDDLE
 from ypsochrom.areas.strokes import Flow, Run
 from ypsochrom.materials.shelf import starter_shelf
 from ypsochrom.materials.supplies import Brush
@@ -14,7 +14,6 @@ from ypsochrom.passes.order import rules
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
 from ypsochrom.passes.schools import SCHOOLS
-from ypsochrom.passes.schools.school import MIDDLE
 from ypsochrom.values.composition import Focal
 
 SHELF = starter_shelf()

@@ -13,6 +13,9 @@ Family = Literal["accent", "shadow", "half-tone", "light", "highlight"]
 FAMILIES: tuple[Family, ...] = get_args(Family)
 """Darkest first; a family image holds the index into this."""
 
+MIDDLE: tuple[Family, ...] = ("shadow", "half-tone", "light")
+"""The families that cover an area; accents and highlights sit on them."""
+
 ACCENT, SHADOW, HALF_TONE, LIGHT, HIGHLIGHT = range(5)
 
 FLAT_RANGE = 0.8

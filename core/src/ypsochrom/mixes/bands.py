@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..areas.area import Area, FamilyPart
-from ..areas.families import FAMILIES, HALF_TONE, LIGHT, SHADOW
+from ..areas.families import MIDDLE
 from ..areas.gradations import Gradation
 from ..areas.names import mark
 from ..colour.ciede2000 import delta_e_2000
@@ -18,14 +18,11 @@ from ..colour.types import Float, Lab, triple
 from ..kit.sums import summed
 from ..paint import appearance
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
-from .blends import is_blend
+from .blends import is_blend, string_id
 from .gather import Target
 from .mix_set import Band, Mix, MixSet, PileString, in_box, in_tube_paint
 from .piles import VALUE_WEIGHT, Dose
 from .search import evaluate
-
-_RUNNING = tuple(FAMILIES[kind] for kind in (SHADOW, HALF_TONE, LIGHT))
-"""The parts of an area along which its colour runs; accents and highlights sit on it."""
 
 _RATIOS = ((1, 1), (2, 1), (3, 1), (4, 1), (3, 2))
 """Parts of two piles that are put together with the knife, either way round."""
@@ -58,7 +55,7 @@ class Graded:
 
         None where nothing of it is painted.
         """
-        parts = tuple(part for part in area.parts if part.family in _RUNNING)
+        parts = tuple(part for part in area.parts if part.family in MIDDLE)
         if not parts:
             return None
         lab = gradation.at(_ALONG)
@@ -192,7 +189,7 @@ def _of_part(
     own = _in_piles(whole)[0].source
     goal = lab_in_paint_range(np.array(part.lab), paint_range)
     return Mix(
-        id=f"{area.id}.{part.family}",
+        id=string_id(area.id, part.family),
         name=f"string of {mark(area.id)}, {part.family}",
         match=evaluate(whole.match.recipe, goal, found.box),
         serves=((area.id, part.family),),

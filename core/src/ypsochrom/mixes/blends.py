@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from ..areas.families import Family
 from ..colour.ciede2000 import delta_e_2000
 from ..colour.munsell import lab_to_value
 from ..colour.types import Lab
@@ -57,9 +58,14 @@ def is_blend(mix: Mix) -> bool:
     return "." in mix.id
 
 
-def is_of_string(mix: Mix) -> bool:
-    """Whether it is what a part of a gradation takes of the piles of its string (see `bands`)."""
-    return is_blend(mix) and mix.id.startswith("a")
+def string_id(area: str, family: Family) -> str:
+    """The id of what a part of a gradation takes of the piles of its string (see `bands`)."""
+    return f"{area}.{family}"
+
+
+def is_of_string(mix_id: str) -> bool:
+    """Whether a mix is what a part of a gradation takes of its string; other ids begin with a kind of pile, not with an area."""
+    return mix_id.startswith("a")
 
 
 def blend_of(mix: Mix) -> dict[str, float]:

@@ -4,6 +4,7 @@ import itertools
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -139,6 +140,11 @@ class MixSet:
     def palette(self) -> tuple[str, ...]:
         """The keys of the palette's paints."""
         return self.box.keys
+
+    @cached_property
+    def string_of(self) -> dict[str, PileString]:
+        """The strings of gradations by area."""
+        return {one.area: one for one in self.strings}
 
     def serving(self, area_id: str, family: Family) -> Mix:
         """The mix, or the blend, for one family of one area."""

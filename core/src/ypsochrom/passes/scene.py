@@ -10,7 +10,7 @@ import numpy as np
 from ..areas.area import Area
 from ..areas.borders import Border
 from ..areas.facts import PLANES, Plane
-from ..areas.families import Family
+from ..areas.families import MIDDLE, Family
 from ..areas.gradations import Gradation
 from ..areas.strokes import Flow, Growth, Run
 from ..colour.types import Reflectance
@@ -245,9 +245,9 @@ class Scene(Layout):
         Of a gradation the pile that leads there: its string is for the parts one by one.
         """
         mix = self.mixes.serving(area.id, self.main_family(area))
-        return self.pile_of(mix) if is_of_string(mix) else mix
+        return self.pile_of(mix) if is_of_string(mix.id) else mix
 
     def main_family(self, area: Area) -> Family:
         """The family that covers most of the area."""
-        middle = [part for part in area.parts if part.family in ("shadow", "half-tone", "light")] or list(area.parts)
+        middle = [part for part in area.parts if part.family in MIDDLE] or list(area.parts)
         return max(middle, key=lambda part: (round(part.area_cm2, 6), -part.value)).family

@@ -54,6 +54,8 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
     settings, paint_range = brief.mixes, paint_range_of(brief)
     have = decided(work.now("areas"), work)
     areas = have.wanted.areas
+    # as found: what the painter draws or wants flat changes no pile, or the whole palette would be out of date by it
+    runs = graded(areas, have.found.areas, gradations_of(work.now("areas")))
     before: SolvedMixes | None = work.last("solved")
     known = () if before is None else before.known
     progress(0.0, "choosing tubes")
@@ -65,7 +67,7 @@ def _solve(work: Work, progress: Progress) -> SolvedMixes:
         palette,
         most=settings.piles,
         paint_range=paint_range,
-        ends=ends_of(graded(areas, have.found.areas, gradations_of(work.now("areas"))), paint_range),
+        ends=ends_of(runs, paint_range),
         progress=part_of(progress, 0.3, 1.0),
     )
     surface = {(area.id, part.family): part.area_cm2 for area in areas for part in area.parts}

@@ -177,7 +177,8 @@ def _string_in_words(unit: Unit, steps: Mapping[str, Step], plan: PassPlan) -> t
     if unit.technique != "blended" or string is None:
         return ()
     told = told_bands(string, {mix.id: mix.name for mix in plan.mixes})
-    return (f"Put its piles together with the knife first, light to dark: {'; '.join(band.words for band in told)}.",)
+    listed = (f"{number}. {band.words}" for number, band in enumerate(told, start=1))
+    return ("Put its piles together with the knife first, light to dark:", *listed)
 
 
 def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, str]) -> tuple[ListedTask, Laid]:

@@ -7,6 +7,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { AreaOverlay } from "../../features/areas";
 import { addPalette } from "../../features/materials";
 import {
+  areasOf,
   AreaMixes,
   changeBorrowing,
   changePiles,
@@ -46,7 +47,8 @@ export default function MixesView({ desk }: { desk: Desk }) {
   const [look, setLook] = useState<ReachLook>("out");
   const asked = useQuery({ ...reportQuery(id, paletteKeys ?? []), enabled: (paletteKeys?.length ?? 0) > 0 });
   const reach = paletteKeys ? asked.data : undefined;
-  const served = mix && mix.serves.length < desk.areaOf.size ? mix.serves.map((part) => part.area) : [];
+  const goesTo = mix && desk.mixes.data ? areasOf(mix, desk.mixes.data) : new Set<string>();
+  const served = goesTo.size < desk.areaOf.size ? goesTo : [];
   return (
     <>
       <ViewerFrame>

@@ -1,4 +1,5 @@
 export { AreaMixes, MixFacts, MixList } from "./MixFacts";
+export { areasOf } from "./parts";
 export { PileString, PileStrip } from "./PileString";
 export { PilePhoto } from "./bench/PilePhoto";
 export { PaletteChoice } from "./palette/PaletteChoice";

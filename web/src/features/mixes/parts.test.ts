@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 
-import { amountWords, isEmpty, nextWish, proportionWords, read, readLab, writtenLab } from "./parts";
+import { amountWords, areasOf, isEmpty, nextWish, proportionWords, read, readLab, writtenLab } from "./parts";
+import type { Mix, Mixes } from "./queries";
 
 describe("parts in an address", () => {
   it("are read as the command line takes them, also where a key holds a colon", () => {
@@ -36,5 +37,24 @@ describe("words for the hand", () => {
       "as much as the pile",
       "2.5 times the pile",
     ]);
+  });
+});
+
+describe("the areas that a pile goes into", () => {
+  it("are its own, those of blends that take of it, and those whose gradation does", () => {
+    const part = (area: string) => ({ area, family: "light" });
+    const mix = { id: "m03", serves: [part("a01"), part("a01")] } as Mix;
+    const of = (source: string) => ({ doses: [{ source }] });
+    const mixes = {
+      blends: [
+        { ...of("m03"), serves: [part("a02")] },
+        { ...of("m04"), serves: [part("a03")] },
+      ],
+      strings: [
+        { area: "a04", bands: [of("m04"), of("m03")] },
+        { area: "a05", bands: [of("m04")] },
+      ],
+    } as unknown as Mixes;
+    expect([...areasOf(mix, mixes)].sort()).toEqual(["a01", "a02", "a04"]);
   });
 });

@@ -1,5 +1,5 @@
 /** Parts of a recipe as plain data, a target in an address, and amounts in a painter's measure. */
-import type { Parts } from "./queries";
+import type { Mix, Mixes, Parts } from "./queries";
 
 export const isEmpty = (parts: Parts): boolean => Object.values(parts).every((amount) => amount <= 0);
 
@@ -44,3 +44,11 @@ export function proportionWords(pileParts: number): string {
 /** What the prediction rests on, for every place that shows one. */
 export const basis = (source: "catalogue" | "calibrated"): string =>
   source === "calibrated" ? "calibrated tubes" : "catalogue, from memory";
+
+/** The areas (ids) that a pile goes into: by itself, mixed on the palette with another, or in the string of a gradation. */
+export function areasOf(mix: Mix, { blends, strings }: Pick<Mixes, "blends" | "strings">): Set<string> {
+  const goesInto = (one: { doses: { source: string }[] }) => one.doses.some((dose) => dose.source === mix.id);
+  const parts = [mix, ...blends.filter(goesInto)].flatMap((one) => one.serves);
+  const strung = strings.filter((one) => one.bands.some(goesInto));
+  return new Set([...parts, ...strung].map((one) => one.area));
+}

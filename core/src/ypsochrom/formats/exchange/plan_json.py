@@ -10,7 +10,7 @@ from ...colour.munsell import lab_to_value
 from ...kit import codec
 from ...kit.advice import Advice
 from ...materials.support import Support
-from ...mixes.blends import blend_of, is_of_string
+from ...mixes.blends import blend_of, is_of_string, string_id
 from ...mixes.hand_recipes import HandRecipe
 from ...mixes.mix_set import Mix, PileString
 from ...mixes.recipe import Portion, Recipe
@@ -196,7 +196,7 @@ def _in_piles(plan: PassPlan) -> dict[str, Json]:
 
     On a gradation `mix` and `blend` look like the part as a whole, and `string` is what it takes of the string's piles.
     """
-    even = {f"{one.area}.{family}": doses for one in plan.strings for family, doses in one.even.items()}
+    even = {string_id(one.area, family): doses for one in plan.strings for family, doses in one.even.items()}
     found: dict[str, Json] = {}
     for blend in plan.blends:
         doses = even.get(blend.id, blend.doses)
@@ -204,7 +204,7 @@ def _in_piles(plan: PassPlan) -> dict[str, Json]:
         found[blend.id] = {"mix": doses[0].source}
         if len(doses) > 1:
             found[blend.id]["blend"] = {dose.source: dose.parts / whole for dose in doses}
-        if is_of_string(blend):
+        if is_of_string(blend.id):
             found[blend.id]["string"] = blend_of(blend)
     return found
 

@@ -171,7 +171,7 @@ def _blends(plan: Plan, width: float, number_of: dict[str, int]) -> list[Flowabl
         [Swatches([screen(lab) for lab in (mix.match.target_lab, mix.match.lab_dry, mix.match.lab_wet)], 38, 20),
          [words(mix.name), small(_served(mix, number_of))]]
         for mix in plan.passes.blends
-        if not is_of_string(mix)
+        if not is_of_string(mix.id)
     ]  # fmt: skip
     if not listed:
         return []

@@ -13,9 +13,10 @@ import numpy as np
 
 from ...areas.area import AreaMap
 from ...areas.borders import Border, Softness
-from ...areas.families import FAMILIES
+from ...areas.families import FAMILIES, MIDDLE
 from ...colour import cielab, spectra
 from ...colour.types import Float, Grey8, Lab, LabelImage, Srgb8
+from ...mixes.blends import is_of_string
 from ...mixes.mix_set import Mix
 from ...mixes.recipe import Recipe
 from ...paint import surface
@@ -35,7 +36,7 @@ BLEND_MM: Mapping[Softness, float] = {"lost": 6.0, "soft": 3.0, "firm": 1.0, "ha
 FAMILY_BLEND_MM = 2.0
 """How far both sides of an edge are worked into each other; inside an area, from family to family. From memory."""
 
-_RUNNING = [FAMILIES.index(family) for family in ("shadow", "half-tone", "light")]
+_RUNNING = [FAMILIES.index(family) for family in MIDDLE]
 """The parts of a gradation that run into each other; accents and highlights sit on it."""
 
 _BLUR_MM = 2.0
@@ -231,7 +232,7 @@ class _SplitCoating(Coating):
         self._cell, self._neighbour, self._band = canvas.apart.T
         self.state = np.concatenate([self.state, np.tile(scene.bare, (len(canvas.apart), 1))])
         self._own = np.zeros(len(canvas.apart), dtype=bool)
-        self._strings = {one.area: one.bands for one in scene.mixes.strings}
+        self._bands = {area: string.bands for area, string in scene.mixes.string_of.items()}
 
     def places(self, step: Step, *, ground: bool) -> Iterator[tuple[np.ndarray, Recipe | None]]:
         """The places that a step covers, by what is laid there where it is not its own mix."""
@@ -241,7 +242,7 @@ class _SplitCoating(Coating):
         if not ground:
             self._own |= own
         covered = own if ground or step.technique in GLAZES else own | under
-        bands = self._strings.get(step.area, ()) if step.mix.startswith(f"{step.area}.") else ()
+        bands = self._bands.get(step.area, ()) if is_of_string(step.mix) else ()
         of_band = [own & (self._band == place) for place in range(len(bands))]
         usual = covered & ~np.any(of_band, axis=0) if bands else covered
         yield np.concatenate([np.arange(cells.start, cells.stop), self._base + np.flatnonzero(usual)]), None

@@ -23,7 +23,7 @@ from ..manners import manner
 from ..scene import GROUND_TONES, Choices, GroundKind, GroundTone, Scene
 from ..schools import SCHOOLS
 from ..step import PaintPass
-from .first_covers import FIRST_COVER_ROLE
+from .layering import FIRST_COVER_ROLE
 from .pass_plan import PassPlan, find_passes
 
 

@@ -9,11 +9,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ...colour.types import Reflectance
-from ...materials.measures import DROP_ML
 from ...mixes.mix_set import Mix
 from ...mixes.piles import Piles
 from ...mixes.recipe import Recipe
-from ..amounts.quantities import SMALLEST_PILE_ML, film_volume_ml
+from ..amounts.quantities import film_volume_ml, pile_uses
 from ..amounts.shopping import recipe_price_per_ml
 from ..films.coating import Coating
 from ..films.layers import coats_needed, laid
@@ -21,9 +20,7 @@ from ..manners import Manner, manner
 from ..schools.workshop import Workshop
 from ..step import Draft
 from .gradation import is_opaque
-from .layering import coats_of, effective, surface_cm2
-
-FIRST_COVER_ROLE = "first cover"
+from .layering import FIRST_COVER_ROLE, coats_of, effective, surface_cm2
 
 _CHEAPER = 0.6
 """A first cover costs at most this share of what it lies under, by the millilitre."""
@@ -78,7 +75,7 @@ def _covers(drafts: Sequence[Draft], shop: Workshop, cheaper: "_Cheaper") -> lis
                 )
                 mix = shop.pile(cover.recipe, draft.mix.match.lab_dry, "u", "first cover")
                 found.append(Draft(role, draft.area, draft.family, mix, _FIRST, 1, saves=cover.saves))
-                cheaper.take(cover.recipe, cover.saves, coat_ml)
+                cheaper.take(mix, cover.saves, coat_ml)
                 coating.lay(cells, cover.recipe, _FIRST, 1)
                 coats = cover.coats
         coating.lay(cells, draft.mix.match.recipe, how, coats)
@@ -91,21 +88,22 @@ class _Cheaper:
     def __init__(self, shop: Workshop, prices: Mapping[str, float]) -> None:
         self._box, self._prices = shop.box, dict(prices)
         self._piles: dict[tuple[str, ...], Piles] = {}
-        self._taken: dict[Recipe, tuple[float, float]] = {}
+        self._taken: dict[Recipe, tuple[Mix, float, float]] = {}
         self._left_out: set[Recipe] = set()
 
-    def take(self, recipe: Recipe, saves: float, volume_ml: float) -> None:
+    def take(self, mix: Mix, saves: float, volume_ml: float) -> None:
         """A pile is used for so much, and saves so much there."""
-        saved, ml = self._taken.get(recipe, (0.0, 0.0))
-        self._taken[recipe] = saved + saves, ml + volume_ml
+        _, saved, ml = self._taken.get(mix.match.recipe, (mix, 0.0, 0.0))
+        self._taken[mix.match.recipe] = mix, saved + saves, ml + volume_ml
 
     def too_dear(self) -> set[Recipe]:
         """Piles of which so much has to be mixed beyond what is used that nothing is saved."""
-        return {
-            recipe
-            for recipe, (saves, ml) in self._taken.items()
-            if saves <= (recipe_price_per_ml(recipe, self._prices) or 0.0) * (_whole_pile_ml(recipe, ml) - ml)
-        }
+        lost = set()
+        for recipe, (mix, saves, ml) in self._taken.items():
+            whole_ml = pile_uses([mix], {mix.id: ml}, {}, {})[mix.id].volume_ml
+            if saves <= (recipe_price_per_ml(recipe, self._prices) or 0.0) * (whole_ml - ml):
+                lost.add(recipe)
+        return lost
 
     def leave_out(self, recipes: set[Recipe]) -> None:
         """Begin anew without these."""
@@ -137,12 +135,6 @@ class _Cheaper:
             self._piles[affordable] = Piles(self._box.only(affordable))
         mixed = self._piles[affordable].alone(np.array(mix.match.lab_dry))
         return Recipe.of({dose.source: dose.parts for dose in mixed.made_from})
-
-
-def _whole_pile_ml(recipe: Recipe, used_ml: float) -> float:
-    """What has to be mixed for so much: parts are whole drops, and a pile is never smaller than the smallest."""
-    drops = np.ceil(max(used_ml, SMALLEST_PILE_ML) / recipe.total / DROP_ML - 1e-6)
-    return float(drops * DROP_ML * recipe.total)
 
 
 _CLEARLY = 1.1

@@ -6,12 +6,14 @@ Common practice: a sky or a wall is one unit from end to end within the open tim
 from collections.abc import Sequence
 from dataclasses import replace
 
+from ...areas.families import MIDDLE
 from ..manners import WET_IN_WET, Manner, manner
-from ..schools.school import MIDDLE
 from ..schools.workshop import Workshop
 from ..step import Draft
+from .layering import FIRST_COVER_ROLE, WHITE_BENEATH_ROLE
 
 _LAID: frozenset[str] = WET_IN_WET | {"thin"}
+_BENEATH = ("underpainting", WHITE_BENEATH_ROLE, FIRST_COVER_ROLE)
 BLENDED: Manner = manner("blended")
 
 
@@ -21,12 +23,11 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     A passage that has one part alone and no string, or is glazed, stays as it is.
     """
     found = list(drafts)
-    strings = {one.area for one in shop.scene.mixes.strings}
     for area_id in shop.scene.gradations:
         area = shop.scene.area_of[area_id]
         own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and is_opaque(draft)]
         parts = [part.family for part in area.parts if part.family in MIDDLE]
-        if not own or (len(parts) < 2 and area_id not in strings):
+        if not own or (len(parts) < 2 and area_id not in shop.scene.mixes.string_of):
             continue
         first = min(own, key=lambda draft: (draft.role.rank, draft.id)).role
         layer = {draft.family: draft for draft in sorted(own, key=lambda draft: -draft.role.rank)}  # the first of each
@@ -41,6 +42,4 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
 
 def is_opaque(draft: Draft) -> bool:
     """Whether it is laid opaque, and not to lie beneath the colour."""
-    return draft.manner.technique in _LAID and not draft.role.key.startswith(
-        ("underpainting", "white beneath", "first cover")
-    )
+    return draft.manner.technique in _LAID and not draft.role.key.startswith(_BENEATH)

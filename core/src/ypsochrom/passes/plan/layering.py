@@ -26,7 +26,7 @@ from ..unit import Wait
 FADING = 0.5
 """The film of a passage that fades out, against the usual; from memory."""
 
-WHITE_BENEATH_ROLE = "white beneath"
+WHITE_BENEATH_ROLE, FIRST_COVER_ROLE = "white beneath", "first cover"
 BY_COVER = "passes.coats"
 """The reason of steps with as many coats as it takes to cover, where that is more than one."""
 

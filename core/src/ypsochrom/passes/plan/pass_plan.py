@@ -85,8 +85,8 @@ class PassPlan:
 
     def string_ml(self, area: str) -> float:
         """What a gradation takes of the piles of its string in all passes."""
-        steps = [step for one in self.passes for step in one.steps if step.area == area]
-        return sum(step.volume_ml for step in steps if step.mix.startswith(f"{area}."))
+        steps = (step for one in self.passes for step in one.steps if step.area == area)
+        return sum(step.volume_ml for step in steps if is_of_string(step.mix))
 
     def amounts(self, areas: Sequence[Area], prices: Mapping[str, float]) -> Amounts:
         """What every area takes; `prices` are per ml by paint key."""
@@ -128,7 +128,7 @@ def find_passes(
         scene, replace(choices, drawing=drawn), main, passes, shop.ground, veil, drawing, there,
         box=shop.box, over_ground=shop.over_ground,
     )  # fmt: skip
-    strung = {area for mix in blends if is_of_string(mix) for area, _ in mix.serves}
+    strung = {area for mix in blends if is_of_string(mix.id) for area, _ in mix.serves}
     in_jobs = summed((job.mix, job.volume_ml) for job in jobs if job.mix is not None)
     uses = pile_uses(mixes, from_piles(volumes, blends), in_jobs, from_piles(thinned(passes, jobs), blends))
     piles = {mix: use.volume_ml for mix, use in uses.items()}

@@ -7,11 +7,11 @@ what it mirrors.
 from collections.abc import Sequence
 from dataclasses import replace
 
-from ...areas.families import FAMILIES
+from ...areas.families import FAMILIES, MIDDLE
 from ...areas.strokes import Growth
 from ..manners import Manner, manner
 from ..scene import Scene
-from ..schools.school import ENDS, FOCAL_FORMS, MIDDLE
+from ..schools.school import ENDS, FOCAL_FORMS
 from ..schools.workshop import Workshop
 from ..step import Draft, Role
 from .gradation import is_opaque

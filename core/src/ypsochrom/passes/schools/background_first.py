@@ -3,12 +3,12 @@
 from collections.abc import Sequence
 
 from ...areas.area import Area
-from ...areas.families import FAMILIES
+from ...areas.families import FAMILIES, MIDDLE
 from ..manners import manner
 from ..order import rules
 from ..scene import Scene
 from ..step import Draft, Role
-from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School, focal_forms, main_mixes, on_parts, over_areas
+from .school import ENDS, LIGHTS_AND_ACCENTS, School, focal_forms, main_mixes, on_parts, over_areas
 from .workshop import Workshop
 
 BACKGROUND = Role(

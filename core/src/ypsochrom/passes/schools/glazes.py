@@ -7,13 +7,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
-from ...areas.families import Family
+from ...areas.families import MIDDLE, Family
 from ...colour.types import Reflectance
 from ..films.glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School, on_parts
+from .school import ENDS, LIGHTS_AND_ACCENTS, School, on_parts
 from .workshop import Workshop
 
 FIRST = Role(

@@ -5,13 +5,13 @@ from collections.abc import Sequence
 import numpy as np
 
 from ...areas.area import Area
-from ...areas.families import Family
+from ...areas.families import MIDDLE, Family
 from ...colour.munsell import lab_to_value
 from ...mixes.mix_set import Mix
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import MIDDLE, School, over_areas
+from .school import School, over_areas
 from .workshop import Workshop
 
 BLOCK_IN = Role("grey block-in", 20, 1 / 9, manner("opaque"), "All masses in grey, darks first.")

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ...areas.area import Area
+from ...areas.families import MIDDLE
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, LIGHTS_AND_ACCENTS, MIDDLE, School
+from .school import ENDS, LIGHTS_AND_ACCENTS, School
 from .workshop import Workshop
 
 LIGHTEST = Role(

@@ -4,11 +4,12 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
+from ...areas.families import MIDDLE
 from ...materials.brushes import at_most, own_widths, placeable_cm2
 from ..manners import Manner, manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, MIDDLE, School, main_mixes, on_parts, over_areas
+from .school import ENDS, School, main_mixes, on_parts, over_areas
 from .workshop import Workshop
 
 _HASTE = 0.55

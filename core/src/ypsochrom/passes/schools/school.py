@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ...areas.area import Area
-from ...areas.families import Family
+from ...areas.families import MIDDLE, Family
 from ...materials.supplies import MediumKind
 from ...mixes.mix_set import Mix
 from ..manners import manner
@@ -12,7 +12,6 @@ from ..scene import GroundTone, Underpainting
 from ..step import Draft, Role
 from .workshop import Workshop
 
-MIDDLE: tuple[Family, ...] = ("shadow", "half-tone", "light")
 ENDS: tuple[Family, ...] = ("accent", "highlight")
 
 

@@ -4,10 +4,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ...areas.area import Area
+from ...areas.families import MIDDLE
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, MIDDLE, School, main_mixes, on_parts, over_areas
+from .school import ENDS, School, main_mixes, on_parts, over_areas
 from .workshop import Workshop
 
 LAYER_1 = Role(

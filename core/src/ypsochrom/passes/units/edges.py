@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from ...areas.area import Area
-from ...areas.families import Family
+from ...areas.families import MIDDLE, Family
 from ...materials.measures import DROP_ML, drops
 from ...mixes.told import told_bands
 from ..films.drying import RETARDER_SHARE, Drying
@@ -20,7 +20,7 @@ from .minutes import EDGELESS_ROLES
 _MOST_EDGES = 6
 """Edges that are named with a unit, the longest."""
 
-_EDGES_OF: frozenset[Family | None] = frozenset({None, "shadow", "half-tone", "light"})
+_EDGES_OF: frozenset[Family | None] = frozenset({None, *MIDDLE})
 """What reaches to the edge of its area; accents and highlights sit within."""
 
 
@@ -184,7 +184,7 @@ def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) ->
     stays, longer = (min(drying.open(step, retarder) for step in steps) for retarder in (0.0, RETARDER_SHARE))
     name = scene.area_of[steps[0].area].name
     way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
-    string = next((one for one in scene.mixes.strings if one.area == steps[0].area), None)
+    string = scene.mixes.string_of.get(steps[0].area)
     bands = "bands" if string is None else f"{_COUNT[len(told_bands(string, {}))]} bands"
     words = f"Lay “{name}” in {bands} {way} and work them into each other, wiping the brush between: "
     how: EdgeHow = "blend"
@@ -193,7 +193,7 @@ def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) ->
     elif unit.minutes <= longer:
         how = "retarder"
         retarder = RETARDER_SHARE * sum(step.volume_ml for step in steps)
-        words += f"{_in_drops(retarder)} of retarder in its piles keep it open for {_minutes(longer)}."
+        words += f"with {_in_drops(retarder)} of retarder in its piles it stays open for {_minutes(longer)}."
     else:
         how = "soften"
         words += (
