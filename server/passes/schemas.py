@@ -36,7 +36,8 @@ class PassOut(Schema):
     """One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
 
     Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
-    veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins.
+    veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins, `strings` by unit
+    the area of the gradation that it blends, whose string it is painted with.
     """
 
     id: str
@@ -55,6 +56,7 @@ class PassOut(Schema):
     units: list[Unit]
     own: list[OwnUnit]
     left_ml: dict[str, float]
+    strings: dict[str, str]
 
 
 class PaintNeedOut(Schema):

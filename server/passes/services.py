@@ -213,6 +213,7 @@ def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictu
         units=list(one.units),
         own=list(one.own),
         left_ml={unit.id: left[unit.id] for unit in one.units},
+        strings={unit.id: string.area for unit in one.units if (string := plan.string_in(unit)) is not None},
     )
 
 

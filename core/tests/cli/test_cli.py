@@ -101,7 +101,10 @@ def test_the_other_files_open_in_what_reads_their_formats(planned):
     pdf = pypdf.PdfReader(planned / "plan.pdf")
     assert tuple(float(x) for x in pdf.pages[0].mediabox[2:]) == (612, 792)
     text = "\n".join(page.extract_text() for page in pdf.pages)
-    for words in ("Areas", "Mixes", "Passes", "block-in", "titanium white", "cm from the tube"):
+    runs = (
+        f"Gradation of {area['name']}" for area in plan["areas"] for one in plan["strings"] if one["area"] == area["id"]
+    )
+    for words in ("Areas", "Mixes", "Passes", "block-in", "titanium white", "cm from the tube", *runs):
         assert words in text
 
 

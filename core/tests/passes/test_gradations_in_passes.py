@@ -149,6 +149,9 @@ def test_what_a_string_takes_comes_from_its_piles_and_the_unit_has_them_out(stru
     assert all(plan.volumes[pile] > 0 for pile in string.piles)
     (unit,) = [unit for one in plan.passes for unit in one.units if unit.technique == "blended"]
     assert string.piles <= {unit.mix, *unit.beside}
+    others = [other for one in plan.passes for other in one.units if other is not unit]
+    assert not any(plan.string_in(other) for other in others)
+    assert plan.string_in(unit) is string
     assert f"in {['three', 'four', 'five'][len(told_bands(string, {})) - 3]} bands" in unit.edges[0].words
 
 

@@ -171,10 +171,10 @@ def _awaited(tasks: Tasks, plan: PassPlan) -> dict[str, tuple[Awaited, ...]]:
     return {task: tuple(dict.fromkeys(of)) for task, of in found.items()}
 
 
-def _string_in_words(unit: Unit, steps: Mapping[str, Step], plan: PassPlan) -> tuple[str, ...]:
+def _string_in_words(unit: Unit, plan: PassPlan) -> tuple[str, ...]:
     """How the piles of a gradation are put together before it is begun."""
-    string = next((one for one in plan.strings if one.area == steps[unit.steps[0]].area), None)
-    if unit.technique != "blended" or string is None:
+    string = plan.string_in(unit)
+    if string is None:
         return ()
     told = told_bands(string, {mix.id: mix.name for mix in plan.mixes})
     listed = (f"{number}. {band.words}" for number, band in enumerate(told, start=1))
@@ -196,7 +196,7 @@ def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, s
         technique=unit.technique,
         manner=TECHNIQUE_WORDS[unit.technique],
         medium=_medium(unit),
-        edges=(*_string_in_words(unit, steps, plan), *(edge.words for edge in unit.edges)),
+        edges=(*_string_in_words(unit, plan), *(edge.words for edge in unit.edges)),
         at_judgement=len(unit.at_judgement),
         note=notes.get(unit.id, ""),
         cautions=_cautions(unit, paint_pass, plan),

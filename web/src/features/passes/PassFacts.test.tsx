@@ -30,6 +30,7 @@ const pass: PaintPass = {
   look_url: "/api/passes/1/stages/2/{look}?of=abc",
   lit_url: "/api/passes/1/lit/2/{place}?of=abc",
   left_ml: { "block-in/m01": 4.2 },
+  strings: {},
   steps: [
     step({ id: "s1", area: "a01", mix: "m01", coats: 2 }),
     step({
@@ -147,11 +148,16 @@ const text = (node: React.ReactElement) =>
     .replace(/<[^>]+>/g, " ")
     .replace(/\s+/g, " ");
 
-const read = (shown: PaintPass, open: number | null = null, jobs: Passes["jobs"] = []) =>
+const read = (
+  shown: PaintPass,
+  open: number | null = null,
+  jobs: Passes["jobs"] = [],
+  strings: Passes["strings"] = [],
+) =>
   text(
     <PassFacts
       pass={shown}
-      passes={{ ...passes, jobs: [...passes.jobs, ...jobs] }}
+      passes={{ ...passes, jobs: [...passes.jobs, ...jobs], strings }}
       mixes={mixes}
       areas={areas}
       area={null}
@@ -194,6 +200,25 @@ describe("a pass read aloud", () => {
     expect(words).toContain("Its part");
     expect(words).not.toContain("Join with the unit before");
     expect(read(pass, 1)).toContain("Join with the unit before");
+  });
+
+  it("says of a gradation the piles of its string, light to dark, and how much of each this unit takes", () => {
+    const band = { dry: "#888888", photo: "#898989", de00: 1.2, doses: [], share: 0.5 };
+    const string = {
+      area: "a02",
+      volume_ml: 40,
+      parts: [],
+      bands: [
+        { ...band, name: "light end, the left", words: "pale grey" },
+        { ...band, name: "dark end, the right", words: "3 pale grey + 1 umber" },
+      ],
+    };
+    const running = { ...pass, strings: { [pass.units[0]!.id]: "a02" } };
+    const words = read(running, 0, [], [string]);
+    expect(words).toContain("1. string of 2 piles");
+    expect(words).toMatch(/pale grey .*light end, the left.*3 pale grey \+ 1 umber .*dark end, the right/);
+    expect(words).not.toContain("20 ml"); // of this unit, not of all passes
+    expect(read(pass, 0, [], [string])).not.toContain("string of");
   });
 
   it("begins with the jobs before it, and ends with the last ones after the last pass only", () => {

@@ -132,11 +132,9 @@ function UnitCard({ unit, place, pass, mixes, areas, open, toggle, ...opened }: 
   );
 }
 
-/** The string of piles that a unit is painted with: that of its gradation. */
+/** The string of piles that a unit is painted with, if it is. */
 function stringOf(unit: Unit, pass: PaintPass, strings: readonly PilesOfGradation[]) {
-  if (unit.technique !== "blended") return undefined;
-  const area = pass.steps.find((step) => step.id === unit.steps[0])?.area;
-  return strings.find((one) => one.area === area);
+  return strings.find((one) => one.area === pass.strings[unit.id]);
 }
 
 const TWO_LINES = {

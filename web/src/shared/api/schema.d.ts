@@ -8586,7 +8586,8 @@ export interface components {
          * @description One pass; `stage_url` shows the painting when it is done and dry, `look_url` (with a look for `{look}`) in other looks.
          *
          *     Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
-         *     veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins.
+         *     veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins, `strings` by unit
+         *     the area of the gradation that it blends, whose string it is painted with.
          */
         PassOut: {
             /** Brush Mm */
@@ -8617,6 +8618,10 @@ export interface components {
             stage_url: string;
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Strings */
+            strings: {
+                [key: string]: string;
+            };
             /** Units */
             units: components["schemas"]["Unit"][];
             /** Volume Ml */

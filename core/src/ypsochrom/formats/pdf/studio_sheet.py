@@ -8,7 +8,7 @@ from reportlab.platypus import Flowable
 from ...colour.types import Srgb8
 from ...materials.measures import drops
 from ...mixes.mix_set import Mix
-from ...mixes.told import doses_in_words, told_doses
+from ...mixes.told import doses_in_words, told_bands, told_doses
 from ...paint.catalogue import paint
 from ...passes.amounts.shopping import Purchase
 from ...passes.plan.pass_plan import PassPlan
@@ -103,7 +103,11 @@ def _listed(
         listed += [_own(work) for work in paint_pass.own if work.before == unit.id]
         own = [steps[id_] for id_ in unit.steps]
         mix = plan.mix_of[unit.mix]
-        beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
+        string = plan.string_in(unit)
+        if string is not None:
+            beside = f" Light to dark: {'; '.join(band.words for band in told_bands(string, name_of))}."
+        else:
+            beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
         told = [words(f"{number}. {mix.name}", bold=True), words(_how(unit, waits_apart))]
         told.append(small(f"{unit.words if by_name else _in_numbers(own, areas)}.{beside}", grey=0.1))
         if doses:

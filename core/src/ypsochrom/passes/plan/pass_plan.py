@@ -40,6 +40,7 @@ from ..scene import AS_THE_SCHOOL_HAS_IT, Choices, Drawing, Move, Scene
 from ..schools import school_of
 from ..schools.workshop import OWN_PREFIXES, Workshop
 from ..step import Draft, Job, PaintPass, Pair
+from ..unit import Unit
 from ..units.clock import Waiting, on_the_clock
 from ..units.gathering import units_of
 from .arranging import in_order, passes_of
@@ -87,6 +88,13 @@ class PassPlan:
         """What a gradation takes of the piles of its string in all passes."""
         steps = (step for one in self.passes for step in one.steps if step.area == area)
         return sum(step.volume_ml for step in steps if is_of_string(step.mix))
+
+    def string_in(self, unit: Unit) -> PileString | None:
+        """The string of piles that a unit is painted with: that of the gradation that it blends."""
+        if unit.technique != "blended":
+            return None
+        of_step = {step.id: step.area for one in self.passes for step in one.steps}
+        return next((one for one in self.strings if one.area == of_step[unit.steps[0]]), None)
 
     def amounts(self, areas: Sequence[Area], prices: Mapping[str, float]) -> Amounts:
         """What every area takes; `prices` are per ml by paint key."""
