@@ -93,7 +93,7 @@ def _is_whole(paint_pass: PaintPass, areas: Areas) -> bool:
 def _listed(
     plan: PassPlan, paint_pass: PaintPass, areas: Areas, width: float, *, by_name: bool, edges: int, doses: bool
 ) -> Flowable:
-    """The units to tick off, with what each is mixed of; parts by name, or by number where room is short."""
+    """The units to tick off, with what each and the string of a gradation is mixed of; where room is short less of it."""
     steps = {step.id: step for step in paint_pass.steps}
     waits_apart = len({unit.wait for unit in paint_pass.units}) > 1
     name_of = {mix.id: mix.name for mix in plan.mix_of.values()}
@@ -103,7 +103,7 @@ def _listed(
         listed += [_own(work) for work in paint_pass.own if work.before == unit.id]
         own = [steps[id_] for id_ in unit.steps]
         mix = plan.mix_of[unit.mix]
-        string = plan.string_in(unit)
+        string = plan.string_in(unit) if doses else None
         if string is not None:
             beside = f" Light to dark: {'; '.join(band.words for band in told_bands(string, name_of))}."
         else:
