@@ -134,7 +134,8 @@ def test_before_a_gradation_is_begun_its_piles_are_put_together():
     (string,) = work.now("passes").strings
     (unit,) = [one for one in worklist_of(work).tasks if one.technique == "blended"]
     assert unit.edges[0] == "Put its piles together with the knife first, light to dark:"
-    listed = [words for words in unit.edges if re.match(r"\d\. ", words)]
+    listed = [words for words in unit.edges if re.match("(light end|between|dark end)", words)]
     assert len(listed) == len({band.doses for band in string.bands}) >= 3
+    assert (listed[0].split(":")[0], listed[-1].split(":")[0]) == ("light end, below", "dark end, above")
     assert not any(re.search(r"\bm\d\d\b", words) for words in listed)
     assert set(unit.uses) >= string.piles

@@ -87,4 +87,7 @@ def told_bands(string: PileString, names: Mapping[str, str]) -> tuple[ToldBand, 
 def _put_together(doses: Sequence[Dose], names: Mapping[str, str]) -> str:
     if len(doses) == 1:
         return names.get(doses[0].source, doses[0].source)
-    return " + ".join(f"{dose.parts:g} {names.get(dose.source, dose.source)}" for dose in doses)
+    amounts = [f"{dose.parts:g} part{'' if dose.parts == 1 else 's'}" for dose in doses]
+    return " + ".join(
+        f"{many} {names.get(dose.source, dose.source)}" for many, dose in zip(amounts, doses, strict=True)
+    )

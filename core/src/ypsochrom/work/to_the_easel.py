@@ -177,7 +177,7 @@ def _string_in_words(unit: Unit, plan: PassPlan) -> tuple[str, ...]:
     if string is None:
         return ()
     told = told_bands(string, {mix.id: mix.name for mix in plan.mixes})
-    listed = (f"{number}. {band.words}" for number, band in enumerate(told, start=1))
+    listed = (f"{band.name}: {band.words}" for band in told)
     return ("Put its piles together with the knife first, light to dark:", *listed)
 
 
