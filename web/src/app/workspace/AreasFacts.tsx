@@ -88,7 +88,7 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
       <Button onClick={() => choose({ area: null })}>All areas</Button>
       {aboutLook}
       <AreaFacts
-        key={`${area.id}${area.name}`}
+        key={area.id}
         area={area}
         areas={data.areas}
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}

@@ -17,6 +17,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { cm2, mm, share, value } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
+import { useTyped } from "../../shared/ui/useTyped";
 import { GradationFacts } from "./Gradation";
 import { SurfaceFacts } from "./SurfaceFacts";
 import { namesQuery, type Area, type Areas, type Border } from "./queries";
@@ -55,7 +56,7 @@ export function AreaFacts({ area, areas, borders, edits, surfaces = {}, thing, b
   return (
     <>
       <Section title={`Area ${area.index + 1}`}>
-        <NameField key={area.name} name={area.name} rename={(name) => void edits.say(area, { name })} />
+        <NameField name={area.name} rename={(name) => edits.say(area, { name })} />
         <Stack direction="row" spacing={2} sx={{ alignItems: "start" }}>
           <Stack direction="row" sx={{ bgcolor: "mat", p: 1 }}>
             <Swatch colour={area.colour} label="The photo's mean colour here" size={64} />
@@ -157,21 +158,23 @@ export function AreaFacts({ area, areas, borders, edits, surfaces = {}, thing, b
 }
 
 /** What the painter calls the area; names given before, here or in another painting, are offered. */
-function NameField({ name, rename }: { name: string; rename: (name: string) => void }) {
-  const [typed, setTyped] = useState(name);
+function NameField({ name, rename }: { name: string; rename: (name: string) => Promise<boolean> }) {
+  const { text, type, done } = useTyped(name, rename);
   const before = useQuery(namesQuery);
-  const say = (wanted: string) => wanted !== name && rename(wanted);
   return (
     <Autocomplete
       freeSolo
       disableClearable
       options={before.data ?? []}
-      filterOptions={(options) => (typed === name ? options : matching(options, typed))}
-      inputValue={typed}
-      onInputChange={(_, words) => setTyped(words)}
+      filterOptions={(options) => (text === name ? options : matching(options, text))}
+      inputValue={text}
+      onInputChange={(_, words, why) => why === "input" && type(words)}
       value={name}
-      onChange={(_, words) => say(words)}
-      onBlur={() => say(typed)}
+      onChange={(_, words) => {
+        type(words);
+        void done(words);
+      }}
+      onBlur={() => void done()}
       renderInput={(field) => <TextField {...field} label="Name of the area" />}
       slotProps={{ paper: { elevation: 6 } }}
       sx={{ mb: 1.5, mt: 1 }}

@@ -1,10 +1,9 @@
 /** The thing that an area is part of: its name, its parts, and what else belongs to it. */
-import { useState } from "react";
-
 import { Button, ButtonBase, MenuItem, Stack, TextField, Typography } from "@mui/material";
 
 import { Section } from "../../shared/ui/Facts";
 import { Swatch } from "../../shared/ui/Swatch";
+import { useTyped } from "../../shared/ui/useTyped";
 import type { Area, Thing } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
 
@@ -26,11 +25,7 @@ export function ThingFacts({ area, areas, things, edits, choose }: Props) {
     <Section
       title={parts.length > 1 ? `Part of one thing, with ${parts.length - 1} more` : "The thing it is"}
     >
-      <ThingName
-        key={`${thing.id}${thing.name}`}
-        name={thing.name}
-        rename={(name) => void edits.sayOfThing(thing.areas, name)}
-      />
+      <ThingName name={thing.name} rename={(name) => edits.sayOfThing(thing.areas, name)} />
       {parts.length > 1 && (
         <Stack component="ul" aria-label="Parts of the thing" sx={{ listStyle: "none", p: 0, m: 0 }}>
           {parts.map((part) => (
@@ -75,19 +70,15 @@ export function ThingFacts({ area, areas, things, edits, choose }: Props) {
   );
 }
 
-function ThingName({ name, rename }: { name: string; rename: (name: string) => void }) {
-  const [typed, setTyped] = useState(name);
-  const keep = () => typed.trim() !== name && rename(typed.trim());
+function ThingName({ name, rename }: { name: string; rename: (name: string) => Promise<boolean> }) {
+  const { field } = useTyped(name, rename);
   return (
     <TextField
       fullWidth
       size="small"
       label="Name of the thing"
       helperText="Its parts are called after it."
-      value={typed}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={keep}
-      onKeyDown={(event) => event.key === "Enter" && keep()}
+      {...field}
       sx={{ my: 1 }}
     />
   );

@@ -23,8 +23,8 @@ interface Props {
   radius: number;
   choose: (tool: Tool | null) => void;
   setRadius: (radius: number) => void;
-  adjust: (adjustments: Adjustments) => Promise<void>;
-  keep: (change: PaintingChange) => Promise<void>;
+  adjust: (adjustments: Adjustments) => Promise<unknown>;
+  keep: (change: PaintingChange) => Promise<unknown>;
 }
 
 const LIGHT_TOOLS: Exclude<Tool, "focal">[] = ["horizon", "corners", "grey"];

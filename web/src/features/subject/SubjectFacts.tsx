@@ -6,6 +6,7 @@ import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Section } from "../../shared/ui/Facts";
 import type { Spot } from "../../shared/ui/Handles";
+import { useTyped } from "../../shared/ui/useTyped";
 import { Adjust } from "./Adjust";
 import type { Painting, PaintingChange } from "./queries";
 import { SizeFields, type Size } from "./SizeFields";
@@ -25,7 +26,6 @@ interface Props {
 
 export function SubjectFacts({ painting, tool, handles, radius, choose, setRadius }: Props) {
   const keepPainting = useKeepPainting(painting.id);
-  const [title, setTitle] = useState(painting.title);
   const [size, setSize] = useState<Size>({
     width: String(painting.width_mm),
     height: String(painting.height_mm),
@@ -39,10 +39,13 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
       setProblem(null);
       await keepPainting(change);
       choose(null);
+      return true;
     } catch (error) {
       setProblem(inWords(error));
+      return false;
     }
   };
+  const title = useTyped(painting.title, (title) => keep({ title }));
   const adjust = (adjustments: Adjustments) => keep({ adjustments });
   const typedSize = written(size.width, size.height, size.unit);
   const keptSize = written(String(painting.width_mm), String(painting.height_mm), "mm");
@@ -69,9 +72,7 @@ export function SubjectFacts({ painting, tool, handles, radius, choose, setRadiu
         <TextField
           fullWidth
           slotProps={{ htmlInput: { "aria-label": "Name of the painting" } }}
-          value={title}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() => title !== painting.title && void keep({ title })}
+          {...title.field}
         />
       </Section>
       <Section title="Support">

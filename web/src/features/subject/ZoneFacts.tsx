@@ -20,6 +20,7 @@ import { inWords } from "../../shared/api/client";
 import { AdviceList } from "../../shared/ui/AdviceList";
 import { Section } from "../../shared/ui/Facts";
 import { greyOf } from "../../shared/ui/greys";
+import { useTyped } from "../../shared/ui/useTyped";
 import { changedZone, withoutZone, withZone, zoneName } from "./lattice";
 import { addSketch, paintingQuery, type Observation, type Painting, type Zone } from "./queries";
 import type { useObserving } from "./useObserving";
@@ -133,7 +134,7 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
           </ToggleButtonGroup>
         </Stack>
         <Stack direction="row" sx={{ gap: 1, mt: 2 }}>
-          <ZoneName key={`${zone}${now.name}`} name={now.name ?? ""} keep={(name) => void change({ name })} />
+          <ZoneName key={zone} name={now.name ?? ""} keep={(name) => change({ name })} />
           {observation.zones.length > 1 && (
             <Button onClick={() => void keep((all) => withoutZone(all, zone))}>Take it away</Button>
           )}
@@ -192,16 +193,14 @@ export function ZoneFacts({ painting, observation, colours, observing, words }: 
   );
 }
 
-function ZoneName({ name, keep }: { name: string; keep: (name: string) => void }) {
-  const [typed, setTyped] = useState(name);
+function ZoneName({ name, keep }: { name: string; keep: (name: string) => Promise<unknown> }) {
+  const { field } = useTyped(name, keep);
   return (
     <TextField
       fullWidth
       size="small"
       label="Name of the zone"
-      value={typed}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => typed !== name && keep(typed)}
+      {...field}
       slotProps={{ htmlInput: { maxLength: 60 } }}
     />
   );
