@@ -75,15 +75,17 @@ def studio(demo: Path, tmp_path_factory, request) -> Iterator[str]:
     shutil.copytree(demo, data, dirs_exist_ok=True)
     environment = {**environment_of(data), "YPSOCHROM_PROCESSES": str(getattr(request.module, "PROCESSES", 1))}
     process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
-    answers("127.0.0.1", port)
-    yield f"http://127.0.0.1:{port}"
-    process.terminate()
-    process.wait(timeout=20)
+    try:
+        answers("127.0.0.1", port)
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        process.terminate()
+        process.wait(timeout=60)
 
 
 def answers(host: str, port: int) -> None:
     """Wait until somebody listens there."""
-    for _ in range(150):
+    for _ in range(600):  # a machine that is busy takes its time
         with socket.socket() as probe:
             if probe.connect_ex((host, port)) == 0 and probe.getsockname() != probe.getpeername():
                 return  # and not this very socket, which now and then meets itself where nobody listens

@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ypsochrom.kit.text import csv_text, from_cell, one_line, plain
+from ypsochrom.kit.text import csv_text, from_cell, listed, one_line, plain
 
 ANY_TEXT = st.text(st.characters(exclude_categories=()))
 
@@ -40,3 +40,10 @@ def test_numbers_stay_numbers():
 def test_every_text_comes_back_as_it_was(text):
     rows = list(csv.reader(io.StringIO(csv_text(["notes", "more"], [[text, "x"]]), newline="")))
     assert from_cell(rows[1][0]) == text
+
+
+@pytest.mark.parametrize(
+    ("things", "told"), [([], ""), (["a"], "a"), (["a", "b"], "a and b"), (["a", "b", "c"], "a, b and c")]
+)
+def test_things_are_told_in_a_row(things, told):
+    assert listed(things) == told

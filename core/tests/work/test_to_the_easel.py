@@ -133,9 +133,11 @@ def test_before_a_gradation_is_begun_its_piles_are_put_together():
     work = work_from(decode(content.getvalue()), Brief(Support(300, 225)))
     (string,) = work.now("passes").strings
     (unit,) = [one for one in worklist_of(work).tasks if one.technique == "blended"]
-    assert unit.edges[0] == "Put its piles together with the knife first, light to dark:"
-    listed = [words for words in unit.edges if re.match("(light end|between|dark end)", words)]
-    assert len(listed) == len({band.doses for band in string.bands}) >= 3
-    assert (listed[0].split(":")[0], listed[-1].split(":")[0]) == ("light end, below", "dark end, above")
-    assert not any(re.search(r"\bm\d\d\b", words) for words in listed)
+    assert len(unit.string) == len({band.doses for band in string.bands}) >= 3
+    assert (unit.string[0].name, unit.string[-1].name) == ("light end, below", "dark end, above")
+    assert not any(re.search(r"\bm\d\d\b", band.words) for band in unit.string)
+    for colours in ([band.wet for band in unit.string], [band.dry for band in unit.string]):
+        light = [sum(bytes.fromhex(one[1:])) for one in colours]
+        assert light == sorted(light, reverse=True)
+        assert len(set(light)) == len(light)
     assert set(unit.uses) >= string.piles

@@ -4,11 +4,13 @@ import type { ReactNode } from "react";
 import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { render } from "@testing-library/react";
+import { configure, render } from "@testing-library/react";
 import { MemoryRouter } from "react-router";
 import { vi } from "vitest";
 
 import { UndoProvider } from "./undo/UndoProvider";
+
+configure({ asyncUtilTimeout: 10_000 }); // a busy machine takes its time
 
 export type Answer = { status?: number; headers?: Record<string, string>; body?: unknown };
 type Asked = { method: string; path: string; search: URLSearchParams; headers: Headers; body: unknown };

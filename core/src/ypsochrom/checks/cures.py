@@ -6,6 +6,7 @@ from typing import Literal
 import numpy as np
 
 from ..colour.types import triple
+from ..kit.text import listed
 from ..materials.measures import dose_in_words
 from ..mixes.correction import PileState, correct
 from ..mixes.recipe import sum_in_words
@@ -100,7 +101,7 @@ def _put_right(area: CheckedArea, found: AreaFinding, stage: PlannedStage, box: 
     if not answer.corrections:
         return None
     best = answer.corrections[0]
-    adds = " and ".join(f"{dose_in_words(ml, None)} of {paint(key).name}" for key, ml in best.adds_ml)
+    adds = listed(f"{dose_in_words(ml, None)} of {paint(key).name}" for key, ml in best.adds_ml)
     when = "while it is still wet" if found.wet else "when it is dry"
     return Cure(
         "adjust",

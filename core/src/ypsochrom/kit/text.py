@@ -1,4 +1,4 @@
-"""Text from outside: without what no file format takes, and harmless in a spreadsheet."""
+"""Text: from outside, without what no file format takes and harmless in a spreadsheet; and things told in a row."""
 
 import csv
 import io
@@ -21,6 +21,12 @@ def plain(text: str) -> str:
 def one_line(text: str) -> str:
     """The same in one line, without blanks around it."""
     return " ".join(plain(text).split())
+
+
+def listed(things: Iterable[str]) -> str:
+    """Things in a row: "a", "a and b", "a, b and c"."""
+    *before, last = [*things] or [""]
+    return f"{', '.join(before)} and {last}" if before else last
 
 
 def csv_text(header: Sequence[str], rows: Iterable[Sequence[Any]]) -> str:

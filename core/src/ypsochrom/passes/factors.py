@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ..kit.errors import BadSetting
+from ..kit.text import listed
 from ..materials.supplies import MediumKind
 
 
@@ -67,8 +68,7 @@ class Factors:
         usual = [what for what, _, count in kinds if not count]
         if not usual:
             return _sentence("; ".join(own))
-        listed = " and ".join([", ".join(usual[:-1]), usual[-1]] if len(usual) > 1 else usual)
-        return _sentence("; ".join([*own, f"{listed} by common practice"]))
+        return _sentence("; ".join([*own, f"{listed(usual)} by common practice"]))
 
     def drying_of(self, medium: MediumKind | None) -> float:
         """By how much this painter's coats with a medium dry slower than usual."""

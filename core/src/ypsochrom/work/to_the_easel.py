@@ -27,7 +27,7 @@ from ..passes.step import PaintPass, Step
 from ..passes.unit import Unit
 from ..passes.units.lit import SHOWN_PX
 from ..sittings.easel.clocks import Laid
-from ..sittings.easel.worklist import Awaited, ListedArea, ListedPile, ListedTask, Passage, Point, WorkList
+from ..sittings.easel.worklist import Awaited, ListedArea, ListedBand, ListedPile, ListedTask, Passage, Point, WorkList
 from ..sittings.schedule import Placed, Schedule
 from ..sittings.task import Task, Tasks, Wait
 from .graph import Work
@@ -171,14 +171,20 @@ def _awaited(tasks: Tasks, plan: PassPlan) -> dict[str, tuple[Awaited, ...]]:
     return {task: tuple(dict.fromkeys(of)) for task, of in found.items()}
 
 
-def _string_in_words(unit: Unit, plan: PassPlan) -> tuple[str, ...]:
-    """How the piles of a gradation are put together before it is begun."""
+def _string_of(unit: Unit, plan: PassPlan) -> tuple[ListedBand, ...]:
+    """What a gradation is painted with, to be put together with the knife before it is begun."""
     string = plan.string_in(unit)
     if string is None:
         return ()
-    told = told_bands(string, {mix.id: mix.name for mix in plan.mixes})
-    listed = (f"{band.name}: {band.words}" for band in told)
-    return ("Put its piles together with the knife first, light to dark:", *listed)
+    return tuple(
+        ListedBand(
+            name=band.name,
+            words=band.words,
+            wet=lab_to_hex(np.array(band.match.lab_wet)),
+            dry=lab_to_hex(np.array(band.match.lab_dry)),
+        )
+        for band in told_bands(string, {mix.id: mix.name for mix in plan.mixes})
+    )
 
 
 def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, str]) -> tuple[ListedTask, Laid]:
@@ -196,7 +202,8 @@ def _unit(one: ListedTask, plan: PassPlan, drying: Drying, notes: Mapping[str, s
         technique=unit.technique,
         manner=TECHNIQUE_WORDS[unit.technique],
         medium=_medium(unit),
-        edges=(*_string_in_words(unit, plan), *(edge.words for edge in unit.edges)),
+        string=_string_of(unit, plan),
+        edges=tuple(edge.words for edge in unit.edges),
         at_judgement=len(unit.at_judgement),
         note=notes.get(unit.id, ""),
         cautions=_cautions(unit, paint_pass, plan),

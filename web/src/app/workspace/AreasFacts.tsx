@@ -16,7 +16,7 @@ import {
   WaitingFacts,
   type AreaEdits,
 } from "../../features/areas";
-import type { Appearance } from "../../features/mixes";
+import { PileString, type Appearance } from "../../features/mixes";
 import { AreaTakes } from "../../features/passes";
 import { RemarksOn } from "../../features/sharing/RemarksOn";
 import { AreaBrush } from "../../features/values";
@@ -94,6 +94,9 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
         borders={data.borders.filter((border) => border.a === area.id || border.b === area.id)}
         edits={edits}
         surfaces={data.surfaces}
+        string={
+          desk.string && <PileString string={desk.string} label="Piles of its gradation, light to dark" />
+        }
         takes={
           <AreaTakes
             key={area.id}

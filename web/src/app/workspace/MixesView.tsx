@@ -147,7 +147,6 @@ function Facts({ desk }: { desk: Desk }) {
     );
   }
   if (area) {
-    const strings = passes.data?.up_to_date ? passes.data.strings : mixes.data.strings;
     return (
       <>
         <Button onClick={() => choose({ area: null })}>All mixes</Button>
@@ -155,7 +154,7 @@ function Facts({ desk }: { desk: Desk }) {
           areaId={area.id}
           areaName={area.name}
           mixes={[...mixes.data.mixes, ...mixes.data.blends]}
-          string={strings.find((one) => one.area === area.id)}
+          string={desk.string}
           volumes={passes.data?.volumes ?? {}}
           amounts={passes.data?.doses ?? {}}
           choose={(chosen) => choose({ mix: chosen })}

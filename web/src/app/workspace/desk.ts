@@ -91,6 +91,8 @@ export function useDesk(id: number, word: Word) {
     const all = [passes.data?.mixes, mixes.data?.mixes, mixes.data?.blends, ...strings];
     return new Map(all.flatMap((some) => some ?? []).map((mix) => [mix.id, mix]));
   }, [passes.data, mixes.data]);
+  const area = areaOf.get(search.get("area") ?? "");
+  const strings = (passes.data?.up_to_date ? passes.data : mixes.data)?.strings;
   const unitText = search.get("unit");
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;
@@ -134,7 +136,9 @@ export function useDesk(id: number, word: Word) {
     areaOf,
     areaNames,
     allMixes,
-    area: areaOf.get(search.get("area") ?? ""),
+    area,
+    /** The string of piles of the chosen area's gradation, with its ml where the plan is current. */
+    string: strings?.find((one) => one.area === area?.id),
     mix: allMixes.get(search.get("mix") ?? ""),
     paletteKeys: search.get("palette")?.split(",").filter(Boolean) ?? null,
     shownPass: passes.data?.passes.find((p) => p.number === passNumber) ?? passes.data?.passes.at(-1),

@@ -44,6 +44,8 @@ interface FactsProps {
   edits: AreaEdits;
   /** How each surface is painted. */
   surfaces?: Areas["surfaces"];
+  /** The piles of its gradation. */
+  string?: ReactNode;
   /** What is said of the thing that it is part of, and how else it is painted. */
   thing?: ReactNode;
   brush?: ReactNode;
@@ -51,7 +53,17 @@ interface FactsProps {
   takes?: ReactNode;
 }
 
-export function AreaFacts({ area, areas, borders, edits, surfaces = {}, thing, brush, takes }: FactsProps) {
+export function AreaFacts({
+  area,
+  areas,
+  borders,
+  edits,
+  surfaces = {},
+  string,
+  thing,
+  brush,
+  takes,
+}: FactsProps) {
   const nameOf = new Map(areas.map((one) => [one.id, one.name]));
   return (
     <>
@@ -88,6 +100,7 @@ export function AreaFacts({ area, areas, borders, edits, surfaces = {}, thing, b
             asFound={() => void edits.say(area, { gradation: [] })}
           />
         )}
+        {string}
         {area.way && <Fact name="Strokes in it run">{area.way}</Fact>}
         <Fact name="Finest marks in it">
           {area.texture_mm == null ? "none, it is calm" : mm(area.texture_mm)}

@@ -7120,6 +7120,20 @@ export interface components {
             plane: string;
         };
         /**
+         * ListedBand
+         * @description A pile of a gradation's string: where it lies, what it is put together of, and its colours as `#rrggbb` wet and dry.
+         */
+        ListedBand: {
+            /** Dry */
+            dry: string;
+            /** Name */
+            name: string;
+            /** Wet */
+            wet: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ListedPile
          * @description A pile as it is mixed: doses in the order of adding, colours as `#rrggbb` wet and dry, and how it is kept.
          *
@@ -7156,7 +7170,7 @@ export interface components {
          * ListedTask
          * @description A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
          *
-         *     `minutes` are those planned for this go.
+         *     `minutes` are those planned for this go; `string` is what a gradation is painted with, light to dark.
          */
         ListedTask: {
             /**
@@ -7243,6 +7257,11 @@ export interface components {
              * @default 0
              */
             sitting: number;
+            /**
+             * String
+             * @default []
+             */
+            string: components["schemas"]["ListedBand"][];
             /** Subject */
             subject: string;
             /**

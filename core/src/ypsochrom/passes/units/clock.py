@@ -9,6 +9,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from ...areas.families import FAMILIES, Family
+from ...kit.text import listed
 from ...mixes.mix_set import Mix
 from ..films.drying import Drying
 from ..order import rules
@@ -173,8 +174,7 @@ def _places(steps: Sequence[Step], scene: Scene, *, whole: bool) -> str:
     for step in steps:
         families.setdefault(step.area, []).extend(() if step.family is None else (step.family,))
     return "; ".join(
-        scene.area_of[area].name + (f" ({' and '.join(dict.fromkeys(own))})" if own else "")
-        for area, own in families.items()
+        scene.area_of[area].name + (f" ({listed(dict.fromkeys(own))})" if own else "") for area, own in families.items()
     )
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 
 from ...areas.area import Area
 from ...areas.families import MIDDLE, Family
+from ...kit.text import listed
 from ...materials.measures import DROP_ML, drops
 from ...mixes.told import told_bands
 from ..films.drying import RETARDER_SHARE, Drying
@@ -83,8 +84,7 @@ def _cut(names: Sequence[str]) -> str:
     quoted = [f"“{name}”" for name in names]
     if len(quoted) == 1:
         return f"Cut the hard edge against {quoted[0]} with the brush's edge, that side dry to the touch."
-    listed = f"{', '.join(quoted[:-1])} and {quoted[-1]}"
-    return f"Cut the hard edges against {listed} with the brush's edge, those sides dry to the touch."
+    return f"Cut the hard edges against {listed(quoted)} with the brush's edge, those sides dry to the touch."
 
 
 def _can_blend(span: Laid, there: Laid, drying: Drying) -> bool:

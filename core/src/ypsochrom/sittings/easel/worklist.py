@@ -33,10 +33,20 @@ class Passage:
 
 
 @dataclass(frozen=True)
+class ListedBand:
+    """A pile of a gradation's string: where it lies, what it is put together of, and its colours as `#rrggbb` wet and dry."""
+
+    name: str
+    words: str
+    wet: str
+    dry: str
+
+
+@dataclass(frozen=True)
 class ListedTask:
     """A task as it is told at the easel. `uses` are ml of every pile (id) that it takes, `sitting` the planned one (0: none).
 
-    `minutes` are those planned for this go.
+    `minutes` are those planned for this go; `string` is what a gradation is painted with, light to dark.
     """
 
     id: str
@@ -55,6 +65,7 @@ class ListedTask:
     technique: str = ""
     manner: str = ""
     medium: str = ""
+    string: tuple[ListedBand, ...] = ()
     edges: tuple[str, ...] = ()
     at_judgement: int = 0
     note: str = ""

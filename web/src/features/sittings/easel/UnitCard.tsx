@@ -4,7 +4,9 @@ import { Alert, Box, Stack, Typography } from "@mui/material";
 import { capital } from "../../../shared/ui/words";
 import { beforeTask } from "./clocks";
 import { Notes } from "./Notes";
+import { Patch } from "./Patch";
 import type { Course, ListedPile, ListedTask, TakenList } from "./queries";
+import { StringTold } from "./StringTold";
 import { amount, clockWords, minutesLeft, pileOf, titleOf, workedS } from "./words";
 
 interface Props {
@@ -16,6 +18,7 @@ interface Props {
 
 export function UnitCard({ list, course, task, now }: Props) {
   const pile = pileOf(list, task);
+  const string = task.string ?? [];
   const others = (task.piles ?? []).slice(1).flatMap((id) => list.piles.find((one) => one.id === id) ?? []);
   const worked = workedS(course, task.id, now);
   const done = course.tasks[task.id];
@@ -34,8 +37,14 @@ export function UnitCard({ list, course, task, now }: Props) {
         {task.brush && <Typography>{capital(task.brush)}</Typography>}
       </div>
       <Before list={list} course={course} task={task} now={now} />
-      {pile && <PileTold list={list} course={course} pile={pile} task={task} />}
-      {others.length > 0 && <Typography>Beside it: {others.map((one) => one.name).join(", ")}</Typography>}
+      {string.length > 0 ? (
+        <StringTold list={list} course={course} task={task} string={string} />
+      ) : (
+        pile && <PileTold list={list} course={course} pile={pile} task={task} />
+      )}
+      {string.length === 0 && others.length > 0 && (
+        <Typography>Beside it: {others.map((one) => one.name).join(", ")}</Typography>
+      )}
       {task.kind !== "mixing" && (
         <Box
           component="dl"
@@ -174,14 +183,3 @@ function PileTold({ list, course, pile, task }: PileProps) {
 
 const nameOf = (list: TakenList, dose: ListedPile["doses"][number]): string =>
   list.piles.find((one) => one.id === dose.source)?.name ?? dose.name;
-
-function Patch({ colour, label }: { colour: string; label: string }) {
-  return (
-    <Box sx={{ flex: 1 }}>
-      <Box role="img" aria-label={`${label}, ${colour}`} sx={{ height: 76, bgcolor: colour }} />
-      <Typography component="div" sx={{ textAlign: "center", color: "onMat", pt: 0.5 }}>
-        {label}
-      </Typography>
-    </Box>
-  );
-}

@@ -10,8 +10,9 @@ import { MoreDialog } from "./MoreDialog";
 import { NoteDialog } from "./NoteDialog";
 import { Opening } from "./Opening";
 import { PilesPanel } from "./PilesPanel";
-import type { Course, EaselState, ListedPile, TakenList } from "./queries";
+import type { Course, EaselState, ListedPile, ListedTask, TakenList } from "./queries";
 import { StopDialog } from "./StopDialog";
+import { UnitCard } from "./UnitCard";
 import type { Easel } from "./useAtEasel";
 import { WeighedDoses } from "./WeighedDoses";
 import { WetPanel } from "./WetPanel";
@@ -222,6 +223,35 @@ describe("a note", () => {
       ["", photo],
       ["streaks", photo],
     ]);
+  });
+});
+
+describe("the unit in hand", () => {
+  const unit = (id: string, facts: Partial<ListedTask> = {}) => {
+    const task = { ...list.tasks.find((one) => one.id === id)!, ...facts };
+    inStudio(<UnitCard list={list} course={after(3)} task={task} now={at(3)} />);
+  };
+
+  it("tells its pile, and what is left of it", () => {
+    unit("u1");
+    expect(screen.getByText("5.0 ml left on the palette")).toBeTruthy();
+    expect(screen.getByRole("list", { name: "Doses in the order of adding" })).toBeTruthy();
+  });
+
+  it("is a gradation with its piles from light to dark in place of the one pile", () => {
+    const string = [
+      { name: "light end, above", words: "2 parts light grey + 1 part grey", wet: "#d0d0d0", dry: "#cccccc" },
+      { name: "dark end, below", words: "grey", wet: "#a0a0a0", dry: "#9c9c9c" },
+    ];
+    unit("u1", { string, uses: { m1: 1, m2: 0.5 } });
+    expect(screen.getByText("2 piles, light to dark")).toBeTruthy();
+    const piles = within(screen.getByRole("list", { name: "The string, light to dark" }));
+    expect(piles.getAllByRole("listitem").map((one) => one.textContent)).toEqual([
+      "2 parts light grey + 1 part greylight end, above",
+      "Greydark end, below",
+    ]);
+    expect(screen.getByText("grey: 5.0 ml left; light grey: not mixed yet")).toBeTruthy();
+    expect(screen.queryByRole("list", { name: "Doses in the order of adding" })).toBeNull();
   });
 });
 

@@ -7,6 +7,7 @@ export type EaselState = Readable<Schemas["EaselOut"]>;
 export type Course = NonNullable<EaselState["course"]>;
 export type TakenList = Readable<Schemas["TakenListOut"]>;
 export type ListedTask = TakenList["tasks"][number];
+export type ListedBand = NonNullable<ListedTask["string"]>[number];
 export type ListedPile = TakenList["piles"][number];
 export type Clock = Course["clocks"][number];
 export type TaskCourse = Course["tasks"][string];
