@@ -1,13 +1,15 @@
 """A hosted site with many painters at once: `python -m benchmarks.load [--minutes N] [PAINTERS ...]`, else 1, 10, 25 and 50.
 
-Two web processes and a worker on loopback, as docs/hosting.md sets them up, and a planned painting for every painter, of eight
-different pictures. Each looks, then does something, as people do: reads a view, drags a threshold, names an area; and has one
-plan in the queue. The baseline of every figure is a painter alone; what the largest process takes is looked at every minute.
+The services that are shipped (`deploy/`) on loopback, each request sent where the proxy would send it, and a planned painting for
+every painter, of eight different pictures. Each looks, then does something, as people do: reads a view, drags a threshold, names an
+area; and has one plan in the queue. The baseline of every figure is a painter alone; what the largest process takes is looked at
+every minute.
 """
 
 import argparse
 import os
 import random
+import re
 import subprocess
 import sys
 import tempfile
@@ -23,6 +25,7 @@ from typing import Any
 import numpy as np
 import requests
 
+from tools.hosted import units
 from tools.storm.studio import REPOSITORY, free_port, largest_mb, pids_of
 
 from .timing import report
@@ -47,10 +50,11 @@ PROMISED_MS = {"read": 300, "drag": 150}
 
 @dataclass
 class Site:
-    """A hosted site that is being served, and the painters' sessions and paintings."""
+    """A hosted site that is being served, at its two ports, and the painters' sessions and paintings."""
 
     data: Path
     port: int
+    hand: int
     painters: list[tuple[str, int]]
     processes: list["subprocess.Popen[bytes]"]
 
@@ -137,21 +141,17 @@ def served(folder: Path, most: int) -> Site:
 
     python("manage.py", "migrate", "--verbosity", "0")
     painters = [(line.split()[0], int(line.split()[1])) for line in python("-c", _SET_UP, str(most)).splitlines()]
-    port = free_port()
-    web = ["-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{port}", "--worker-class", "gthread"]
-    commands = [
-        [*web, "--workers", "2", "--threads", "8", "--preload", "--timeout", "60", "--log-level", "warning"],
-        ["manage.py", "worker"],
-    ]
+    port, hand = free_port(), free_port()
     quiet = subprocess.DEVNULL
     processes = [
-        subprocess.Popen([sys.executable, *command], cwd=REPOSITORY, env=environment, stdout=quiet, stderr=quiet)
-        for command in commands
+        subprocess.Popen(command, cwd=REPOSITORY, env=environment, stdout=quiet, stderr=quiet)
+        for command in (units.command("web", port), units.command("hand", hand), units.command("worker"))
     ]
-    site = Site(folder, port, painters, processes)
+    site = Site(folder, port, hand, painters, processes)
     for _ in range(300):
         try:
-            if _Painter(site, 0).ask("get", "studio").status_code == 200:
+            painter = _Painter(site, 0)
+            if all(painter.ask("get", one).status_code == 200 for one in ("studio", f"values/{painter.painting}")):
                 return site
         except requests.RequestException:
             time.sleep(0.1)
@@ -175,7 +175,7 @@ class _Painter:
 
     def __init__(self, site: Site, number: int) -> None:
         key, self.painting = site.painters[number]
-        self._address, self._session = f"http://127.0.0.1:{site.port}/api/", requests.Session()
+        self._site, self._session = site, requests.Session()
         token = "a" * 32
         self._session.headers.update(
             {
@@ -190,7 +190,8 @@ class _Painter:
 
     def ask(self, method: str, path: str, body: Any = None) -> requests.Response:
         """An answer of the site."""
-        return self._session.request(method, self._address + path, json=body, timeout=60)
+        port = self._site.hand if re.fullmatch(r"values/\d+", path) else self._site.port
+        return self._session.request(method, f"http://127.0.0.1:{port}/api/{path}", json=body, timeout=60)
 
     def cut_anew(self, chance: random.Random) -> None:
         """Cut the picture into another number of areas, so that its plan is to be made anew."""

@@ -24,8 +24,7 @@ def lines_of(work: Work) -> tuple[Line, ...]:
     """All lines of the painting's picture; `Conflict` before its areas have been looked for, for that takes its time."""
     if work.state("pieces") != "current":
         raise Conflict("The drawing is made together with the areas.", "Plan the painting first.")
-    found: tuple[Line, ...] = work.now("lines")
-    return found
+    return work.derived("drawing", ("lines",), None, lambda: work.now("lines"))  # a plan of an earlier version has none
 
 
 def out(work: Work, limits: Sequence[int]) -> DrawingOut:

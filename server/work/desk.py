@@ -181,7 +181,7 @@ def changed(
                     _write(painting, rows)
         except Overtaken:
             continue
-        if work.state("passes") == "current":
+        if work.state("passes") == "current" and work.state("stages") != "current":
             # opened anew: a run may have kept stages while this change was worked out
             paint_stages(painting, opened(painting))
         return painting, work

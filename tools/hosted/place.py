@@ -13,6 +13,8 @@ from typing import Self
 from demo.serve import answers
 from tools.storm.studio import REPOSITORY, free_port
 
+from . import units
+
 HOST = "localhost"
 WAITS_S = 60.0
 POSTGRES_ACCOUNT = "postgres"
@@ -37,7 +39,7 @@ class Place:
 
     def __init__(self, folder: Path, port: int, *, store: str | None = None) -> None:
         self._folder, self._port, self._store = folder, port, store
-        self._web, self._redis, self._database = free_port(), free_port(), free_port()
+        self._web, self._hand, self._redis, self._database = (free_port() for _ in range(4))
         self._processes: list[subprocess.Popen[bytes]] = []
         self.is_new = not folder.exists()
         folder.mkdir(parents=True, exist_ok=True)
@@ -130,17 +132,12 @@ class Place:
 
     def _open_site(self) -> None:
         self.run("manage.py", "migrate", "--verbosity", "0")
-        self._begin(
-            [
-                sys.executable, "-m", "gunicorn", "server.site.wsgi", "--bind", f"127.0.0.1:{self._web}", "--worker-class",
-                "gthread", "--workers", "2", "--threads", "8", "--preload", "--timeout", "60", "--no-control-socket",
-                "--log-level", "warning",
-            ],
-            "web",
-        )  # fmt: skip
+        self._begin(units.command("web", self._web), "web")
+        self._begin(units.command("hand", self._hand), "hand")
         for number in (1, 2):
-            self._begin([sys.executable, "manage.py", "worker"], f"worker-{number}")
+            self._begin(units.command("worker"), f"worker-{number}")
         self._wait(self._web)
+        self._wait(self._hand)
         self._begin(["nginx", "-c", str(self._proxy()), "-g", "daemon off;"], "proxy")
         self._wait(self._port)
 
@@ -155,6 +152,7 @@ class Place:
         for as_shipped, here in (
             ("studio.example", HOST),
             ("127.0.0.1:8000", f"127.0.0.1:{self._web}"),
+            ("127.0.0.1:8001", f"127.0.0.1:{self._hand}"),
             ("/etc/ssl/studio/fullchain.pem", str(certificate)),
             ("/etc/ssl/studio/privkey.pem", str(key)),
             ("listen 443 ssl", f"listen 127.0.0.1:{self._port} ssl"),

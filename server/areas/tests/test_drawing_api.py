@@ -2,6 +2,11 @@
 
 import pytest
 
+from server.records.models import Result
+from server.work import desk
+from ypsochrom.work import line_node
+from ypsochrom.work.memory import Memory
+
 pytestmark = pytest.mark.django_db
 
 
@@ -22,6 +27,20 @@ def test_borders_of_values_are_drawn_where_they_are_asked_for(client, planned):
     assert more[: len(plain)] == plain
     assert {line["kind"] for line in more[len(plain) :]} == {"value"}
     assert client.get(f"{address}?limits=40").status_code == 422
+
+
+def test_a_plan_brings_the_lines_along_and_without_them_they_are_found_once(client, planned, monkeypatch):
+    address, looked = f"/api/areas/{planned['id']}/drawing", []
+    find = line_node.find_lines
+    monkeypatch.setattr(line_node, "find_lines", lambda *a: looked.append(1) or find(*a))
+    there = client.get(address).json()
+    assert looked == []
+    Result.objects.filter(node="lines").delete()  # as in a plan of an earlier version
+    monkeypatch.setattr(desk, "_memory", Memory())
+    for more in ("?limits=0", "?limits=1"):
+        lines = client.get(address + more).json()["lines"]
+        assert lines[: len(there["lines"])] == there["lines"]
+    assert looked == [1]
 
 
 @pytest.mark.parametrize(

@@ -52,12 +52,15 @@ def masses_of(labels: LabelImage, field: Float, edge: Float) -> tuple[LabelImage
     index, count = label(labels, background=255, connectivity=1, return_num=True)  # type: ignore[no-untyped-call]
     index = index.astype(np.int32) - 1
     flat, width = index.ravel(), index.shape[1]
+    starts = np.flatnonzero(flat[1:] != flat[:-1]) + 1
+    runs = np.concatenate([np.zeros(1, dtype=starts.dtype), starts])  # stretches of one mass, row by row
+    mass = flat[runs]
     label_of = np.zeros(count, dtype=np.uint8)
-    label_of[flat] = labels.ravel()
-    sizes = np.bincount(flat, minlength=count).astype(float)
-    means = np.bincount(flat, weights=field.ravel(), minlength=count) / sizes
-    beside = np.flatnonzero(index[:, :-1] != index[:, 1:])
-    beside += beside // (width - 1)  # places in the whole picture
+    label_of[mass] = labels.ravel()[runs]
+    sizes: Float = np.asarray(np.bincount(mass, weights=np.diff(runs, append=flat.size), minlength=count), dtype=float)
+    sums = np.add.reduceat(field.ravel(), runs, dtype=float)
+    means = np.bincount(mass, weights=sums, minlength=count) / sizes
+    beside = starts[starts % width != 0] - 1
     below = np.flatnonzero(flat[:-width] != flat[width:])
     at, next_to = np.concatenate([beside, below]), np.concatenate([beside + 1, below + width])
     contacts = _summed(_pair(flat[at], flat[next_to], count), np.ones(1), edge.ravel()[at], count)

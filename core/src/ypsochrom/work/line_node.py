@@ -44,7 +44,12 @@ def _read(body: Json, _: Work) -> tuple[Line, ...]:
 
 def value_lines_of(work: Work, limits: tuple[int, ...]) -> tuple[Line, ...]:
     """The borders of these steps of the painting's values, as a fine brush would lay them; none for none."""
-    return value_lines(map_with(work, FINE_BRUSH_MM), work.inputs.brief.support.width_mm, limits) if limits else ()
+    if not limits:
+        return ()
+    brief = work.inputs.brief
+    made_of = (brief.values, brief.focal, brief.support)
+    found = work.derived("fine map", ("subject",), made_of, lambda: map_with(work, FINE_BRUSH_MM))
+    return value_lines(found, brief.support.width_mm, limits)
 
 
 LINES: Node[tuple[Line, ...]] = Node(
