@@ -1,11 +1,13 @@
 """Gradations found where a colour runs along one axis, with its direction; not in what is flat, textured or made of two."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from ypsochrom.areas.gradations import EXPLAINED, LEAST_SPAN_DE, gradation_along, gradation_of
+from ypsochrom.areas.gradations import EXPLAINED, LEAST_SPAN_DE, Fall, gradation_along, gradation_of
 
 Y, X = (values.astype(float) for values in np.mgrid[0:90, 0:120])
 SPOTS = np.stack([X.ravel(), Y.ravel()], axis=-1)
@@ -81,3 +83,43 @@ def test_an_arrow_is_turned_so_that_its_lighter_end_comes_first_and_one_without_
     lab = lab_of(30 + 40 * X / 119)
     assert gradation_along(lab, SPOTS, (0.0, 45.0), (119.0, 45.0)).start == (119.0, 45.0)
     assert gradation_along(lab, SPOTS, (5.0, 5.0), (5.0, 5.0)) is None
+
+
+def test_on_a_wall_beside_a_window_the_bands_lie_as_the_light_falls():
+    lab = lab_of(92 - 0.45 * np.hypot(X + 25, Y - 15)) + NOISE
+    found = gradation_of(lab, SPOTS)
+    assert found is not None
+    straight = replace(found, fall=None)
+    off, off_straight = (np.abs(one.at(one.along(SPOTS)) - lab).mean() for one in (found, straight))
+    assert found.bends
+    assert off < 0.7 * off_straight
+    assert off < 1.2 * np.abs(NOISE).mean()
+    assert found.along(np.array([[0.0, 15.0]])) < 0.05 < 0.95 < found.along(np.array([[119.0, 89.0]]))
+
+
+@given(turn=st.floats(0, 2 * np.pi))
+@settings(max_examples=15, deadline=None)
+def test_light_that_falls_straight_is_laid_straight(turn):
+    along = X * np.cos(turn) + Y * np.sin(turn)
+    found = gradation_of(lab_of(30 + 40 * (along - along.min()) / np.ptp(along)) + NOISE, SPOTS)
+    assert found is not None
+    assert not found.bends
+    assert np.abs(found.along(SPOTS) - replace(found, fall=None).along(SPOTS)).mean() < 0.04
+
+
+def test_what_the_painter_draws_runs_straight_and_ends_at_its_ends():
+    drawn = gradation_along(lab_of(90 - 60 * X / 119), SPOTS, (20, 40), (100, 40))
+    assert drawn is not None
+    assert not drawn.bends
+    assert drawn.along(np.array([[0, 40], [20, 5], [60, 80], [100, 40], [119, 40]], dtype=float)) == pytest.approx(
+        [0, 0, 0.5, 1, 1]
+    )
+
+
+def test_a_fall_is_read_between_its_crossings_and_beyond_them_as_at_its_rim():
+    fall = Fall((10.0, 20.0), 5.0, ((0.0, 0.4), (0.2, 1.0)))
+    spots = np.array([[10, 20], [15, 25], [12.5, 20], [12.5, 22.5], [-99, 0], [99, 99]], dtype=float)
+    assert fall.at(spots) == pytest.approx([0.0, 1.0, 0.2, 0.4, 0.0, 1.0])
+    assert fall.at(fall.crossings) == pytest.approx([0.0, 0.4, 0.2, 1.0])
+    line = Fall((0.0, 0.0), 5.0, ((0.0, 1.0),))
+    assert line.at(np.array([[2.5, 30.0]])) == pytest.approx([0.5])

@@ -26,7 +26,7 @@ def drawn(angle_deg, noise=0.0):
 @settings(max_examples=25, deadline=None)
 @given(angle=st.floats(0, 179.9), noise=st.floats(0, 6))
 def test_lines_are_read_at_their_angle_whatever_the_grain(angle, noise):
-    (run,) = runs_of(Tensor.of(drawn(angle, noise), WHOLE), WHOLE)
+    (run,) = runs_of(Tensor.of(drawn(angle, noise), WHOLE), WHOLE, 1)
     assert run is not None
     assert apart(run.angle_deg, angle) < 2
 
@@ -34,16 +34,22 @@ def test_lines_are_read_at_their_angle_whatever_the_grain(angle, noise):
 def test_grain_and_a_flat_colour_have_no_way():
     grain = 50 + 8 * np.random.default_rng(4).normal(size=X.shape)
     for picture in (grain, np.full(X.shape, 50.0)):
-        assert runs_of(Tensor.of(picture, WHOLE), WHOLE) == [None]
+        assert runs_of(Tensor.of(picture, WHOLE), WHOLE, 1) == [None]
 
 
 def test_the_edge_of_an_area_says_nothing_of_what_is_in_it():
     labels = (X > 80).astype(np.uint8)
     picture = np.where(labels == 1, 80.0, drawn(0.0) - 20)
-    run, beside = runs_of(Tensor.of(picture, labels), labels)
+    run, beside = runs_of(Tensor.of(picture, labels), labels, 2)
     assert run is not None
     assert apart(run.angle_deg, 0) < 3
     assert beside is None
+
+
+def test_an_area_too_small_to_be_seen_at_this_size_has_no_way_and_stops_nobody():
+    run, unseen = runs_of(Tensor.of(drawn(0.0), WHOLE), WHOLE, 2)
+    assert run is not None
+    assert unseen is None
 
 
 def test_a_flow_turns_with_what_grows_round_a_centre():

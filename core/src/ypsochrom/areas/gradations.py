@@ -1,9 +1,10 @@
 """Gradations: areas in which lightness or colour runs along one axis, as in a sky or on a wall that is lit from one side.
 
-Common practice: such a passage is painted as one blend of a string of piles, along its axis.
+Common practice: such a passage is painted as one blend of a string of piles, along its axis; the bands follow the fall of the
+light, which is seldom straight: on a wall beside a window it bends.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -24,6 +25,16 @@ _STEP_DE, _SURFACE_CM2 = 12.0, 4.0
 _SAMPLES = 101
 _KNOTS, _HELD = 5, 0.05
 
+_AXIS_DE = 6.0
+"""What it counts for (CIELAB) that a place lies elsewhere on the string than the axis says, for the whole length of the axis:
+colours that come twice are told apart by it."""
+
+_ROUNDS, _AXIS_WEIGHT = 2, 0.02
+"""Places and colours of the string are found by turns; where there is nothing of the area the axis says how it goes on."""
+
+_BENT, _BENT_SHARE = 0.1, 0.08
+"""It bends where so much of it lies so far on the string from where the axis has it."""
+
 _CELLS_ACROSS, _FEWEST_CELLS, _FEWEST_PIXELS = 12, 12, 4
 _ENDS = (0.03, 0.97)
 
@@ -32,11 +43,41 @@ Spot = tuple[float, float]
 
 
 @dataclass(frozen=True)
+class Fall:
+    """How the light falls over a passage: places on its string (0 its light end, 1 its dark end) at the crossings of a grid.
+
+    The first crossing lies at `low` (x, y in mm), the next are `side` mm further; `places` are row by row.
+    """
+
+    low: Spot
+    side: float
+    places: tuple[tuple[float, ...], ...]
+
+    @property
+    def crossings(self) -> Float:
+        """All crossings (n, 2) in mm, row by row."""
+        grid = np.array(self.places)
+        return _crossings(np.array(self.low), self.side, grid.shape[0], grid.shape[1])
+
+    def at(self, spots_mm: Float) -> Float:
+        """The places on the string at spots (n, 2) in mm; beyond the grid as at its rim."""
+        grid = np.array(self.places)
+        last = np.array([grid.shape[1], grid.shape[0]]) - 1
+        at = np.clip((spots_mm - np.array(self.low)) / self.side, 0, last)
+        before = np.minimum(at.astype(int), np.maximum(last - 1, 0))
+        (right, down), (column, row) = (at - before).T, before.T
+        next_column, next_row = np.minimum(column + 1, last[0]), np.minimum(row + 1, last[1])
+        upper = grid[row, column] * (1 - right) + grid[row, next_column] * right
+        lower = grid[next_row, column] * (1 - right) + grid[next_row, next_column] * right
+        return np.asarray(upper * (1 - down) + lower * down)
+
+
+@dataclass(frozen=True)
 class Gradation:
     """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours and those `between` them at
     even distances.
 
-    `explained` is 0.8 to 1, less where the painter drew it.
+    `explained` is 0.8 to 1, less where the painter drew it; such a one runs straight, others as `fall` says.
     """
 
     start: Spot
@@ -45,6 +86,22 @@ class Gradation:
     end_lab: LabTriple
     explained: float
     between: tuple[LabTriple, ...] = ()
+    fall: Fall | None = None
+
+    def along(self, spots_mm: Float) -> Float:
+        """Where on its string spots (n, 2) in mm lie: 0 at its light end, 1 at its dark end."""
+        if self.fall is not None:
+            return self.fall.at(spots_mm)
+        start, way = np.array(self.start), np.subtract(self.end, self.start)
+        return np.clip((spots_mm - start) @ way / float(way @ way), 0.0, 1.0)
+
+    @property
+    def bends(self) -> bool:
+        """Whether its light falls so far from straight that the bands have to follow it."""
+        if self.fall is None:
+            return False
+        off = self.fall.at(self.fall.crossings) - replace(self, fall=None).along(self.fall.crossings)
+        return float(np.mean(np.abs(off) > _BENT)) > _BENT_SHARE
 
     def at(self, along: float | Float) -> Lab:
         """The colour at places of the axis, 0 at its start and 1 at its end; shape (..., 3)."""
@@ -73,6 +130,10 @@ class Gradation:
     def dark_end(self) -> str:
         """Where its darker end lies."""
         return _side(self.end[0] - self.start[0], self.end[1] - self.start[1])
+
+
+def _crossings(low: Float, side: float, rows: int, columns: int) -> Float:
+    return low + side * np.stack(np.meshgrid(np.arange(columns), np.arange(rows)), axis=-1).reshape(-1, 2)
 
 
 _SLANTED = 0.4
@@ -110,7 +171,56 @@ def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
     ramp = _ramp(along, colour, weight)
     found = _between(place_mean + axis * low, place_mean + axis * high, ramp, (low, high))
     span = np.linalg.norm(ramp.bent(high) - ramp.bent(low))
-    return found if ramp.explained >= EXPLAINED and span >= LEAST_SPAN_DE else None
+    return _falling(found, weight, place, colour) if ramp.explained >= EXPLAINED and span >= LEAST_SPAN_DE else None
+
+
+def _falling(straight: Gradation, weight: Float, place: Float, colour: Lab) -> Gradation:
+    """The gradation as the light falls in these cells: every cell lies where the string comes nearest to its colour.
+
+    It stays straight where nothing is won by that.
+    """
+    low = place.min(axis=0)
+    side = max(float(np.ptp(place, axis=0).max()) / _CELLS_ACROSS, 1e-6)
+    column, row = np.rint((place - low) / side).astype(int).T
+    shape = row.max() + 1, column.max() + 1
+    crossings = _crossings(low, side, *shape)
+    there = row * shape[1] + column
+    found, on_axis = straight, straight.along(place)
+    held = _AXIS_WEIGHT * float(np.median(weight))
+    string = np.linspace(0.0, 1.0, _SAMPLES)
+    for _ in range(_ROUNDS):
+        off2 = ((colour[:, None] - found.at(string)) ** 2).sum(axis=-1)
+        off2 += (_AXIS_DE * (string - on_axis[:, None])) ** 2
+        nearest = string[off2.argmin(axis=1)]
+        sums, weights = (
+            _smooth(np.bincount(there, weights=one, minlength=len(crossings)).reshape(shape)).ravel()
+            for one in (weight * nearest, weight)
+        )
+        places = (sums + held * straight.along(crossings)) / (weights + held)
+        first, last = np.quantile(places[there], _ENDS)
+        places = np.clip((places - first) / max(last - first, 1e-9), 0.0, 1.0).reshape(shape).round(2)
+        fall = Fall(_spot(low), round(side, 3), tuple(tuple(line) for line in places.tolist()))
+        lab = _ramp(fall.at(place), colour, weight).between(0.0, 1.0)
+        found = replace(
+            found,
+            start_lab=triple(lab[0]),
+            end_lab=triple(lab[-1]),
+            between=tuple(triple(one) for one in lab[1:-1]),
+            fall=fall,
+        )
+
+    def off(one: Gradation) -> float:
+        return float(weight @ np.linalg.norm(colour - one.at(one.along(place)), axis=1))
+
+    return min(straight, found, key=off)
+
+
+def _smooth(grid: Float) -> Float:
+    """Each crossing with its neighbours, a quarter of what is there on either side."""
+    for _ in range(2):
+        padded = np.pad(grid, ((1, 1), (0, 0)))
+        grid = (0.25 * padded[:-2] + 0.5 * padded[1:-1] + 0.25 * padded[2:]).T
+    return grid
 
 
 def gradation_along(lab: Lab, spots_mm: Float, one: Spot, other: Spot) -> Gradation | None:

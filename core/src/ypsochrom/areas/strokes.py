@@ -82,9 +82,9 @@ class Tensor:
         return cls((right**2 + down**2) * inside, (down**2 - right**2) * inside, -2 * right * down * inside)
 
 
-def runs_of(tensor: Tensor, labels: LabelImage) -> list[Run | None]:
-    """The way of every area 0 .. n-1, None where its parts do not agree on one."""
-    row, count = labels.ravel(), int(labels.max()) + 1
+def runs_of(tensor: Tensor, labels: LabelImage, count: int) -> list[Run | None]:
+    """The way of each of `count` areas, None where its parts do not agree on one, or where nothing of it is seen at this size."""
+    row = labels.ravel()
     energy, level, slant = (
         np.bincount(row, weights=one.ravel(), minlength=count).astype(float)
         for one in (tensor.energy, tensor.level, tensor.slant)

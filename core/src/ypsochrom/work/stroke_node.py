@@ -51,7 +51,7 @@ def _compute(work: Work, _: Progress) -> Strokes:
     support, decisions = work.inputs.brief.support, work.inputs.brief.decisions
     mm_per_px = support.width_mm / labels.shape[1]
     tensor = Tensor.of(seen.lab[..., 0], labels)
-    runs = runs_of(tensor, labels)
+    runs = runs_of(tensor, labels, len(found.map.areas))
     flows, drawn = {}, {}
     for area in found.map.areas:
         said = decisions.get(area.id)

@@ -87,7 +87,7 @@ class _Ramps:
 
 
 def _ramps(area_map: AreaMap, layout: Layout, cell: np.ndarray, mm_per_px: float) -> tuple[np.ndarray, _Ramps]:
-    """The cells with gradations laid out along their axes, every pixel in the part that is nearest there, and their bands."""
+    """The cells with gradations laid out as the light falls, every pixel in the part that is nearest there, and their bands."""
     one = np.full(cell.shape, -1, dtype=np.int32)
     other, share = one.copy(), np.zeros(cell.shape, dtype=np.float32)
     bands: list[tuple[int, int]] = []
@@ -101,8 +101,7 @@ def _ramps(area_map: AreaMap, layout: Layout, cell: np.ndarray, mm_per_px: float
         rows, columns = np.nonzero(inside)
         if not len(rows):
             continue
-        start, way = np.array(gradation.start), np.subtract(gradation.end, gradation.start)
-        along = ((columns * mm_per_px - start[0]) * way[0] + (rows * mm_per_px - start[1]) * way[1]) / float(way @ way)
+        along = gradation.along(np.stack([columns, rows], axis=-1) * mm_per_px)
         kinds = area_map.families[inside]
         middle = {int(kind): float(along[kinds == kind].mean()) for kind in np.unique(kinds)}
         at = np.array(gradation.places(area.area_cm2))

@@ -186,7 +186,8 @@ def _blended(unit: Unit, steps: Sequence[Step], scene: Scene, drying: Drying) ->
     way = f"from {gradation.dark_end} (dark) to {gradation.light_end} (light)"
     string = scene.mixes.string_of.get(steps[0].area)
     bands = "bands" if string is None else f"{_COUNT[len(told_bands(string, {}))]} bands"
-    words = f"Lay “{name}” in {bands} {way} and work them into each other, wiping the brush between: "
+    bent = ", bent as the light falls in the photo," if gradation.bends else ""
+    words = f"Lay “{name}” in {bands} {way}{bent} and work them into each other, wiping the brush between: "
     how: EdgeHow = "blend"
     if unit.minutes <= stays:
         words += f"it stays open for {_minutes(stays)}."
