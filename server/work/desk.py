@@ -172,7 +172,7 @@ def changed(
         work = _work(owner, Inputs(brief, stock, factors), {**kept, **{one.key.node: one for one in made}}, made.append)
         follow(work)
         check(work)
-        rows, document = _columns(made), briefs.written(brief)
+        rows, document, before = _columns(made), briefs.written(brief), painting.made
         words = label if isinstance(label, str) else label(old, brief)
         try:
             with transaction.atomic():
@@ -181,8 +181,8 @@ def changed(
                     _write(painting, rows)
         except Overtaken:
             continue
-        if work.state("passes") == "current" and work.state("stages") != "current":
-            # opened anew: a run may have kept stages while this change was worked out
+        others = painting.made > before + bool(rows)  # a run has kept results while this change was worked out
+        if work.state("passes") == "current" and (others or work.state("stages") != "current"):
             paint_stages(painting, opened(painting))
         return painting, work
     raise Stale(f"painting-{painting_id}")
