@@ -184,6 +184,21 @@ def test_advice_is_read_shown_on_the_picture_and_set_aside_with_a_reason(page: P
     expect(facts.get_by_role("list", name="Backgrounds").get_by_role("listitem").first).to_be_visible()
 
 
+def test_a_lemon_and_the_cloth_beside_it_are_told_apart_and_split_at_a_tap(page: Page):
+    facts, stage = open_areas(page)
+    before = count(facts)
+    tap(page, stage, 0.515, 0.64)
+    two = facts.get_by_role("list", name="Findings").get_by_role("listitem").filter(has_text="of one value")
+    expect(two).to_contain_text(re.compile(r"and light yellow \(\d+ cm²\)"))
+    with kept(page):
+        two.get_by_role("button", name="Split it by colour").click()
+    expect(two).to_have_count(0)
+    facts.get_by_role("button", name="All areas").click()
+    counted(facts, before + 1)
+    page.keyboard.press("Control+z")
+    counted(facts, before)
+
+
 def test_a_thing_is_named_once_and_its_parts_follow(page: Page):
     facts, stage = open_areas(page)
     tap(page, stage, *KETTLE)

@@ -20,6 +20,7 @@ from .gradations import Gradation, Spot, gradation_of
 from .pixels import ByArea
 from .seen import Seen
 from .strokes import Growth
+from .two_paints import TwoPaints, two_paints
 
 Plane = Literal["front", "middle", "back"]
 PLANES: tuple[Plane, ...] = get_args(Plane)
@@ -64,7 +65,7 @@ class Facts:
 
     `light_lab` and `shadow_lab` are robust means of what is lit and what lies in shadow in it (`None` where there is none of it);
     `texture_mm` is the width on the support of the finest marks in it that count, None where it is calm. `gradation` is how its
-    colour runs along it, None where it does not.
+    colour runs along it, None where it does not; `two_paints` are two colours of one value in it, None where there is one.
     """
 
     id: str
@@ -73,6 +74,7 @@ class Facts:
     shadow_lab: LabTriple | None
     texture_mm: float | None
     gradation: Gradation | None = None
+    two_paints: TwoPaints | None = None
 
 
 def facts_of(
@@ -103,6 +105,7 @@ def facts_of(
                 shadow_lab=_robust(own[(kind == SHADOW) | (kind == ACCENT)]),
                 texture_mm=_texture_mm([band[area.index] for band in detail], mm_per_px),
                 gradation=gradation_of(own, spots[area.index]),
+                two_paints=two_paints(own, kind, spots[area.index], mm_per_px**2 / 100),
             )
         )
     return tuple(found)

@@ -12,6 +12,7 @@ from ypsochrom.areas.gradations import Gradation
 from ypsochrom.areas.judgement import craft, depth, edges, surfaces, tones
 from ypsochrom.areas.judgement.case import Case
 from ypsochrom.areas.judgement.judge import RULES, judge
+from ypsochrom.areas.two_paints import TwoPaints
 from ypsochrom.colour.munsell import lab_to_value, value_to_lightness
 from ypsochrom.kit.advice import Advice
 from ypsochrom.materials.support import Support
@@ -63,7 +64,7 @@ def test_a_sound_plan_hears_of_no_warning():
 
 
 def test_all_rules_but_one_stand_here_and_that_one_with_the_passes():
-    assert set(RULES) == set(range(1, 20)) - {15}
+    assert set(RULES) == set(range(1, 20)) - {15} | {22}
 
 
 def test_1_a_background_equal_to_a_colour_inside_the_subject_reads_as_a_hole():
@@ -247,3 +248,14 @@ def test_warnings_come_first_and_what_is_left_bare_is_not_judged():
     assert [advice.severity for advice in found] == sorted((a.severity for a in found), reverse=True)
     bare = replace(tiny, parts=())
     assert "areas.W005" not in ids(judge(case((tiny,), wanted=(bare,))))
+
+
+def test_22_two_colours_of_one_value_are_two_passages():
+    two = TwoPaints((85.0, 0.0, 5.0), (83.0, -2.0, 68.0), 8.2, 3.3)
+    holding = replace(SOUND, facts=SOUND.facts | {"cloth": replace(SOUND.facts["cloth"], two_paints=two)})
+    (found,) = tones.two_paints_in_one(holding)
+    assert (found.id, found.subject) == ("areas.W022", "cloth")
+    assert "very light greyed yellow (8 cm²) and light yellow (3 cm²)" in found.message
+    assert list(tones.two_paints_in_one(SOUND)) == []
+    as_wanted = replace(holding, decisions={"cloth": Decision(target_lab=(80.0, 0.0, 5.0))})
+    assert list(tones.two_paints_in_one(as_wanted)) == []  # the painter gave it one colour

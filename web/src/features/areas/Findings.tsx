@@ -40,6 +40,8 @@ export function cureOf(
     case "areas.N009":
     case "areas.N010":
       return { title: "Split it by value", mend: () => void edits.add(partBy(first, "value")) };
+    case "areas.W022":
+      return { title: "Split it by colour", mend: () => void edits.add(partBy(first, "colour")) };
     case "areas.N012":
       return { title: "Merge them", mend: () => void edits.add(putTogether(about)) };
     case "areas.N016": {

@@ -242,6 +242,7 @@ describe("findings", () => {
   it.each([
     ["areas.W003", ["a01", "a02"], "sayOfBorder"],
     ["areas.N009", ["a01"], "add"],
+    ["areas.W022", ["a01"], "add"],
     ["areas.N012", ["a01", "a02"], "add"],
     ["areas.N016", ["a01"], "add"],
     ["areas.W013", ["a01", "a02"], "say"],

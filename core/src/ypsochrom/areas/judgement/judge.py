@@ -11,7 +11,14 @@ from .edges import (
     neighbours_share_a_value,
 )
 from .surfaces import reflection_outdoes_its_thing, sky_darkens_downward, too_few_values_to_grow
-from .tones import lights_spent_early, shadows_deaf_to_surroundings, too_few_greens, too_few_values, white_painted_white
+from .tones import (
+    lights_spent_early,
+    shadows_deaf_to_surroundings,
+    too_few_greens,
+    too_few_values,
+    two_paints_in_one,
+    white_painted_white,
+)
 
 RULES: dict[int, Rule] = {
     1: figure_and_ground_collide,
@@ -32,6 +39,7 @@ RULES: dict[int, Rule] = {
     17: reflection_outdoes_its_thing,
     18: too_few_values_to_grow,
     19: sky_darkens_downward,
+    22: two_paints_in_one,
 }
 """By number; rule 15, on coats over the ground, needs the passes and is judged there."""
 

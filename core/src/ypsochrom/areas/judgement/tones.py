@@ -5,9 +5,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from ...colour.words import hue_family
+from ...colour.words import colour_name, hue_family
 from ...kit.advice import Advice
 from ..area import Area, FamilyPart
+from ..facts import AS_FOUND
 from ..features import LIGHT_OFFSET
 from .case import Case
 
@@ -183,3 +184,18 @@ def too_few_greens(case: Case) -> Iterator[Advice]:
             "Part the largest green by value, or string a dark, a middle and a light green from one base.",
             largest.id,
         )
+
+
+def two_paints_in_one(case: Case) -> Iterator[Advice]:
+    """Rule 22: what is of one value but of two colours is two passages (common practice)."""
+    for area in case.area.values():
+        two = case.facts[area.id].two_paints
+        if two is not None and case.decisions.get(area.id, AS_FOUND).target_lab is None:
+            yield Advice(
+                "areas.W022",
+                "warning",
+                f"“{area.name}” holds {colour_name(np.array(two.larger))} ({two.larger_cm2:.0f} cm²) and "
+                f"{colour_name(np.array(two.smaller))} ({two.smaller_cm2:.0f} cm²) of one value.",
+                "Split it by colour; painted as one passage both get a colour between them.",
+                area.id,
+            )
