@@ -98,13 +98,16 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
           desk.string && <PileString string={desk.string} label="Piles of its gradation, light to dark" />
         }
         takes={
-          <AreaTakes
-            key={area.id}
-            paintingId={desk.id}
-            area={area}
-            mixes={desk.allMixes}
-            piles={desk.mixes.data?.mixes ?? []}
-          />
+          <>
+            {here.length > 0 && <Findings findings={here} areas={data} edits={edits} show={point} />}
+            <AreaTakes
+              key={area.id}
+              paintingId={desk.id}
+              area={area}
+              mixes={desk.allMixes}
+              piles={desk.mixes.data?.mixes ?? []}
+            />
+          </>
         }
         brush={
           desk.values.data ? (
@@ -126,7 +129,6 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
         }
       />
       <RemarksOn painting={desk.id} isHosted={desk.isHosted} about="area" subject={area.id} />
-      {here.length > 0 && <Findings findings={here} areas={data} edits={edits} show={point} />}
     </>
   );
 }

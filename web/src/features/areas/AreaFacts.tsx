@@ -49,7 +49,7 @@ interface FactsProps {
   /** What is said of the thing that it is part of, and how else it is painted. */
   thing?: ReactNode;
   brush?: ReactNode;
-  /** What paint it takes, told first. */
+  /** What stands against it, and what paint it takes: told first. */
   takes?: ReactNode;
 }
 
