@@ -1,9 +1,9 @@
 """A hosted site with many painters at once: `python -m benchmarks.load [--minutes N] [PAINTERS ...]`, else 1, 10, 25 and 50.
 
-The services that are shipped (`deploy/`) on loopback, each request sent where the proxy would send it, and a planned painting for
-every painter, of eight different pictures. Each looks, then does something, as people do: reads a view, drags a threshold, names an
-area; and has one plan in the queue. The baseline of every figure is a painter alone; what the largest process takes is looked at
-every minute.
+The services that are shipped (`deploy/`) on loopback, each request sent where the proxy would send it, and a planned painting
+for every painter, of eight different pictures. Each looks, then does something, as people do: reads a view, drags a threshold,
+names an area; and has one plan in the queue. The baseline of every figure is a painter alone; what the largest process takes is
+looked at every minute.
 """
 
 import argparse
