@@ -53,15 +53,19 @@ def two_paints(lab: Lab, kinds: np.ndarray, spots_mm: Float, px_cm2: float) -> T
 def _cells(lab: Lab, spots_mm: Float) -> tuple[Float, Lab]:
     """How many pixels each cell holds, and its mean colour."""
     column, row = ((spots_mm - spots_mm.min(axis=0)) / _CELL_MM).astype(int).T
-    _, cell = np.unique(row * (column.max() + 1) + column, return_inverse=True)
-    count = np.bincount(cell).astype(float)
-    return count, np.stack([np.bincount(cell, weights=one) for one in lab.T], axis=-1) / count[:, None]
+    cell = row * (column.max() + 1) + column
+    count = np.bincount(cell)
+    held = count > 0
+    sums = np.stack([np.bincount(cell, weights=one)[held] for one in lab.T], axis=-1)
+    return count[held].astype(float), sums / count[held, None]
 
 
 def _two(weight: Float, lab: Lab, each_cm2: float) -> TwoPaints | None:
     hue = lab[:, 1:]
     off = hue - np.average(hue, axis=0, weights=weight)
     total = float(weight @ (off**2).sum(axis=1))
+    if total < LEAST_SHARE * (1 - LEAST_SHARE) * LEAST_APART**2 * weight.sum():
+        return None  # two such colours would vary by more
     main = np.linalg.eigh((off * weight[:, None]).T @ off)[1][:, -1]
     second = off @ main > 0
     for _ in range(_ROUNDS):
