@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..colour.types import Float, Lab, LabTriple, triple
+from .pixels import in_cells
 
 EXPLAINED = 0.8
 """A ramp along one axis explains at least so much of the area's variation, texture left aside."""
@@ -288,15 +289,8 @@ def _between(start: Float, end: Float, ramp: _Ramp, ends: tuple[float, float]) -
 
 def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:
     """The number of pixels, mean place and mean colour of the grid's cells that hold enough of them."""
-    low, high = spots.min(axis=0), spots.max(axis=0)
-    side = max(float((high - low).max()) / _CELLS_ACROSS, 1e-6)
-    column, row = ((spots - low) / side).astype(int).T
-    cell = row * (_CELLS_ACROSS + 1) + column
-    count = np.bincount(cell)
-    sums = [np.bincount(cell, weights=values) for values in (*spots.T, *lab.T)]
-    enough = count >= _FEWEST_PIXELS
-    means = np.stack(sums, axis=-1)[enough] / count[enough, None]
-    return count[enough].astype(float), means[:, :2], means[:, 2:]
+    side = max(float(np.ptp(spots, axis=0).max()) / _CELLS_ACROSS, 1e-6)
+    return in_cells(lab, spots, side, _FEWEST_PIXELS)
 
 
 def _spot(place: Float) -> Spot:

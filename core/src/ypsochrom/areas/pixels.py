@@ -1,8 +1,10 @@
-"""The pixels of a picture sorted by the area they lie in, so that each area is measured without going over all the others."""
+"""The pixels of a picture sorted by the area they lie in, so that each area is measured without going over all the others; and in
+cells, in which texture falls out.
+"""
 
 import numpy as np
 
-from ..colour.types import LabelImage
+from ..colour.types import Float, Lab, LabelImage
 
 ENOUGH = 10_000
 """So many pixels of an area, evenly taken, tell its colours as well as all of them: a mean to 1 % of its spread."""
@@ -49,3 +51,17 @@ def unchanged(before: LabelImage, now: LabelImage) -> dict[int, int]:
     shared = shared.reshape(count, former)
     same = (shared > 0) & (shared == shared.sum(axis=1, keepdims=True)) & (shared == shared.sum(axis=0))
     return {int(label): int(was) for label, was in zip(*np.nonzero(same), strict=True)}
+
+
+def in_cells(lab: Lab, spots: Float, side: float, fewest: int = 1) -> tuple[Float, Float, Lab]:
+    """The number of pixels, mean place and mean colour of the cells of a grid that hold enough of them, row by row.
+
+    `lab` (n, 3) and `spots` (n, 2, x and y) are of the pixels; `side` is a cell's, in the unit of the spots.
+    """
+    column, row = ((spots - spots.min(axis=0)) / side).astype(int).T
+    cell = row * (column.max() + 1) + column
+    count = np.bincount(cell)
+    enough = count >= fewest
+    sums = np.stack([np.bincount(cell, weights=values)[enough] for values in (*spots.T, *lab.T)], axis=-1)
+    means = sums / count[enough, None]
+    return count[enough].astype(float), means[:, :2], means[:, 2:]

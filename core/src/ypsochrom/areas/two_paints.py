@@ -6,6 +6,7 @@ import numpy as np
 
 from ..colour.types import Float, Lab, LabTriple, triple
 from .families import FAMILIES, MIDDLE
+from .pixels import in_cells
 
 LEAST_APART = 25.0
 """Colours of one value that differ by so much in hue and chroma (CIELAB) are two paints to anybody. From memory."""
@@ -45,22 +46,12 @@ def two_paints(lab: Lab, kinds: np.ndarray, spots_mm: Float, px_cm2: float) -> T
         two
         for family in MIDDLE
         if (inside := kinds == FAMILIES.index(family)).sum() * each_cm2 >= 2 * LEAST_CM2
-        and (two := _two(*_cells(lab[inside], spots_mm[inside]), each_cm2)) is not None
+        and (two := _two(*in_cells(lab[inside], spots_mm[inside], _CELL_MM), each_cm2)) is not None
     ]
     return max(found, key=lambda two: two.smaller_cm2, default=None)
 
 
-def _cells(lab: Lab, spots_mm: Float) -> tuple[Float, Lab]:
-    """How many pixels each cell holds, and its mean colour."""
-    column, row = ((spots_mm - spots_mm.min(axis=0)) / _CELL_MM).astype(int).T
-    cell = row * (column.max() + 1) + column
-    count = np.bincount(cell)
-    held = count > 0
-    sums = np.stack([np.bincount(cell, weights=one)[held] for one in lab.T], axis=-1)
-    return count[held].astype(float), sums / count[held, None]
-
-
-def _two(weight: Float, lab: Lab, each_cm2: float) -> TwoPaints | None:
+def _two(weight: Float, _place: Float, lab: Lab, each_cm2: float) -> TwoPaints | None:
     hue = lab[:, 1:]
     off = hue - np.average(hue, axis=0, weights=weight)
     total = float(weight @ (off**2).sum(axis=1))
