@@ -9,7 +9,6 @@ looked at every minute.
 import argparse
 import os
 import random
-import re
 import subprocess
 import sys
 import tempfile
@@ -190,7 +189,7 @@ class _Painter:
 
     def ask(self, method: str, path: str, body: Any = None) -> requests.Response:
         """An answer of the site."""
-        port = self._site.hand if re.fullmatch(r"values/\d+", path) else self._site.port
+        port = {"hand": self._site.hand, "studio": self._site.port}[units.upstream_of(f"/api/{path}")]
         return self._session.request(method, f"http://127.0.0.1:{port}/api/{path}", json=body, timeout=60)
 
     def cut_anew(self, chance: random.Random) -> None:

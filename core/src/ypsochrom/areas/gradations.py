@@ -7,6 +7,7 @@ light, which is seldom straight: on a wall beside a window it bends.
 from dataclasses import dataclass, replace
 
 import numpy as np
+from scipy import ndimage
 
 from ..colour.types import Float, Lab, LabTriple, triple
 from .pixels import in_cells
@@ -62,15 +63,8 @@ class Fall:
 
     def at(self, spots_mm: Float) -> Float:
         """The places on the string at spots (n, 2) in mm; beyond the grid as at its rim."""
-        grid = np.array(self.places)
-        last = np.array([grid.shape[1], grid.shape[0]]) - 1
-        at = np.clip((spots_mm - np.array(self.low)) / self.side, 0, last)
-        before = np.minimum(at.astype(int), np.maximum(last - 1, 0))
-        (right, down), (column, row) = (at - before).T, before.T
-        next_column, next_row = np.minimum(column + 1, last[0]), np.minimum(row + 1, last[1])
-        upper = grid[row, column] * (1 - right) + grid[row, next_column] * right
-        lower = grid[next_row, column] * (1 - right) + grid[next_row, next_column] * right
-        return np.asarray(upper * (1 - down) + lower * down)
+        column, row = ((spots_mm - np.array(self.low)) / self.side).T
+        return np.asarray(ndimage.map_coordinates(np.array(self.places), (row, column), order=1, mode="nearest"))
 
 
 @dataclass(frozen=True)
@@ -218,9 +212,8 @@ def _falling(straight: Gradation, weight: Float, place: Float, colour: Lab) -> G
 
 def _smooth(grid: Float) -> Float:
     """Each crossing with its neighbours, a quarter of what is there on either side."""
-    for _ in range(2):
-        padded = np.pad(grid, ((1, 1), (0, 0)))
-        grid = (0.25 * padded[:-2] + 0.5 * padded[1:-1] + 0.25 * padded[2:]).T
+    for axis in (0, 1):
+        grid = ndimage.correlate1d(grid, (0.25, 0.5, 0.25), axis=axis, mode="constant")
     return grid
 
 

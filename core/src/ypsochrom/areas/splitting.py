@@ -23,16 +23,15 @@ _LEAST_PIECE_MM = 4.0
 def second_class(lab: Lab, mask: Mask, by: Literal["value", "colour"], px_per_mm: float) -> Mask:
     """The lighter part of an area, or the part that is other in hue, as pieces that a brush can paint."""
     seen = _calmed(lab, mask)
-    along = seen[:, 0] if by == "value" else _main_hue_axis(seen)
-    low, high = (float(x) for x in np.quantile(along, [0.02, 0.98]))
+    along = seen[:, 0] if by == "value" else main_hue_axis(seen)
+    low, high = _ends(along)
     if high - low < (_FLAT_LIGHTNESS if by == "value" else _FLAT_CHROMA):
         raise Meaningless(f"it is all of one {'value' if by == 'value' else 'colour'} there")
-    span = np.clip((along - low) / (high - low) * 10, 0, 10)
-    breaks = natural_breaks(span, 2)
-    if breaks is None:
+    higher = higher_class(along)
+    if higher is None:
         raise Meaningless("nothing in it parts from the rest")
     side = np.zeros(mask.shape, dtype=np.float32)
-    side[mask] = np.where(span > breaks[0], 1.0, -1.0)
+    side[mask] = np.where(higher, 1.0, -1.0)
     px = max(1.0, _LEAST_PIECE_MM * px_per_mm)
     voted = cv2.GaussianBlur(side, (0, 0), px / 3)  # pixels outside the area do not vote: they are 0
     second = _without_small(mask & (voted > 0), mask, px)
@@ -53,7 +52,22 @@ _FLAT_LIGHTNESS, _FLAT_CHROMA = 6.0, 5.0
 """CIELAB spans (2nd to 98th percentile) below which an area is of one value or of one colour."""
 
 
-def _main_hue_axis(lab: Lab) -> Float:
+def higher_class(along: Float) -> Mask | None:
+    """Which of these numbers are of the higher of two natural classes; None where there is but one."""
+    low, high = _ends(along)
+    if high <= low:
+        return None
+    span = np.clip((along - low) / (high - low) * 10, 0, 10)
+    breaks = natural_breaks(span, 2)
+    return None if breaks is None else span > breaks[0]
+
+
+def _ends(along: Float) -> tuple[float, float]:
+    low, high = np.quantile(along, [0.02, 0.98])
+    return float(low), float(high)
+
+
+def main_hue_axis(lab: Lab) -> Float:
     """Where each pixel lies along the direction in which a* and b* vary most."""
     ab = lab[:, 1:] - lab[:, 1:].mean(axis=0)
     _, directions = np.linalg.eigh(ab.T @ ab)

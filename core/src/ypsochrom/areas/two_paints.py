@@ -7,6 +7,7 @@ import numpy as np
 from ..colour.types import Float, Lab, LabTriple, triple
 from .families import FAMILIES, MIDDLE
 from .pixels import in_cells
+from .splitting import higher_class, main_hue_axis
 
 LEAST_APART = 25.0
 """Colours of one value that differ by so much in hue and chroma (CIELAB) are two paints to anybody. From memory."""
@@ -20,7 +21,7 @@ LEAST_CM2, LEAST_SHARE = 2.0, 0.2
 _PARTED = 0.8
 """The two explain so much of the variation in hue and chroma: there is little between them. Of an even run they explain 0.75."""
 
-_CELL_MM, _EVERY, _ROUNDS = 4.0, 4, 12
+_CELL_MM, _EVERY = 4.0, 4
 """Colours are averaged over cells of a brush's width, so that stripes and texture are no second paint; a quarter of the pixels
 will do."""
 
@@ -52,31 +53,30 @@ def two_paints(lab: Lab, kinds: np.ndarray, spots_mm: Float, px_cm2: float) -> T
 
 
 def _two(weight: Float, _place: Float, lab: Lab, each_cm2: float) -> TwoPaints | None:
-    hue = lab[:, 1:]
-    off = hue - np.average(hue, axis=0, weights=weight)
-    total = float(weight @ (off**2).sum(axis=1))
+    middle = np.average(lab[:, 1:], axis=0, weights=weight)
+    total = _spread(lab, weight, middle)
     if total < LEAST_SHARE * (1 - LEAST_SHARE) * LEAST_APART**2 * weight.sum():
         return None  # two such colours would vary by more
-    main = np.linalg.eigh((off * weight[:, None]).T @ off)[1][:, -1]
-    second = off @ main > 0
-    for _ in range(_ROUNDS):
-        if second.all() or not second.any():
-            return None
-        middles = np.array([np.average(hue[side], axis=0, weights=weight[side]) for side in (~second, second)])
-        nearer = ((hue[:, None] - middles) ** 2).sum(axis=-1).argmin(axis=1) == 1
-        if np.array_equal(nearer, second):
-            break
-        second = nearer
-    left = float(weight @ ((hue - middles[second.astype(int)]) ** 2).sum(axis=1))
-    larger = ~second if weight[~second].sum() >= weight[second].sum() else second
-    sizes = [float(weight[side].sum()) * each_cm2 for side in (larger, ~larger)]
-    colours = [np.average(lab[side], axis=0, weights=weight[side]) for side in (larger, ~larger)]
-    lightness = [float(one[0]) for one in colours]
+    side = higher_class(main_hue_axis(lab))
+    if side is None:
+        return None
+    if weight[side].sum() < weight[~side].sum():
+        side = ~side
+    (larger, larger_cm2, one), (smaller, smaller_cm2, other) = (
+        (np.average(lab[of], axis=0, weights=weight[of]), float(weight[of].sum()) * each_cm2, of)
+        for of in (side, ~side)
+    )
+    left = _spread(lab[one], weight[one], larger[1:]) + _spread(lab[other], weight[other], smaller[1:])
     is_two = (
-        np.linalg.norm(middles[0] - middles[1]) >= LEAST_APART
-        and max(lightness) - min(lightness) <= MOST_LIGHTER
-        and min(lightness) >= LEAST_LIGHT
-        and sizes[1] >= max(LEAST_CM2, LEAST_SHARE * sum(sizes))
+        np.linalg.norm(larger[1:] - smaller[1:]) >= LEAST_APART
+        and abs(larger[0] - smaller[0]) <= MOST_LIGHTER
+        and min(larger[0], smaller[0]) >= LEAST_LIGHT
+        and smaller_cm2 >= max(LEAST_CM2, LEAST_SHARE * (larger_cm2 + smaller_cm2))
         and left <= (1 - _PARTED) * total
     )
-    return TwoPaints(triple(colours[0]), triple(colours[1]), round(sizes[0], 1), round(sizes[1], 1)) if is_two else None
+    return TwoPaints(triple(larger), triple(smaller), round(larger_cm2, 1), round(smaller_cm2, 1)) if is_two else None
+
+
+def _spread(lab: Lab, weight: Float, middle: Float) -> float:
+    """The squared distances in hue and chroma from a colour, summed."""
+    return float(weight @ ((lab[:, 1:] - middle) ** 2).sum(axis=1))
