@@ -48,12 +48,15 @@ def test_the_studio_begins_with_the_sitting_that_runs_and_one_tap_leads_into_it(
     page.goto("/")
     now = page.get_by_role("region", name=re.compile("sitting 2 is under way"))
     expect(now).to_contain_text(CLOSER)
-    expect(now).to_contain_text(re.compile(r"(One passage is|\d passages are) wet"))
+    wet = re.compile(r"(One|\d+) passages? (?:is|are) wet")
+    expect(now).to_contain_text(wet)
+    count = wet.search(now.inner_text())[1].replace("One", "1")
     expect(now).to_contain_text("live on the palette")
     expect(now).to_contain_text("Runs low")
     now.get_by_role("link", name="Go on at the easel").click()
     expect(page).to_have_url(re.compile(r"/paintings/3/easel$"))
     expect(page.get_by_role("main")).to_contain_text("Sitting 2")
+    expect(page.get_by_role("button", name=f"Wet {count}", exact=True)).to_be_visible()
 
 
 def test_units_are_started_done_taken_back_and_left_out_by_taps_and_by_the_pedal(at_easel):
