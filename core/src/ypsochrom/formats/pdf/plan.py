@@ -230,7 +230,7 @@ def _paint_needed(plan: Plan) -> list[Flowable]:
     ]
     if not needed:
         return []
-    return [words("Paint needed", bold=True, after=4), rows(needed, [220, 70, 50, 110, 80], 1.0)]
+    return [gap(8), words("Paint needed", bold=True, after=4), rows(needed, [220, 70, 50, 110, 80], 1.0)]
 
 
 def _passes(plan: Plan, width: float) -> list[Flowable]:
