@@ -4,6 +4,7 @@ import csv
 import io
 import itertools
 import json
+import re
 from xml.etree import ElementTree
 
 import cv2
@@ -106,6 +107,7 @@ def test_the_other_files_open_in_what_reads_their_formats(planned):
     )
     for words in ("Areas", "Mixes", "Passes", "block-in", "titanium white", "cm from the tube", *runs):
         assert words in text
+    assert len(re.findall(r"\d+\. string of [3-5] piles, light to dark", text)) == len(plan["strings"]) > 0
 
 
 def test_values_writes_a_map_of_the_asked_steps(tmp_path, request, capsys):

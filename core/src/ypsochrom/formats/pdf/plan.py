@@ -255,13 +255,15 @@ def _unit_widths(width: float) -> list[float]:
 
 
 def _unit(plan: Plan, number: int, unit: Unit) -> list[Any]:
-    """A unit of work as a row: its pile, where and with what, minutes and millilitres."""
-    mix = plan.passes.mix_of[unit.mix]
+    """A unit of work as a row: its pile or the string of its gradation, where and with what, minutes and millilitres."""
+    mix, string = plan.passes.mix_of[unit.mix], plan.passes.string_in(unit)
+    dry = [mix.match.lab_dry] if string is None else [band.match.lab_dry for band in told_bands(string, {})]
     beside = f", with {', '.join(unit.beside)}" if unit.beside else ""
+    pile = f"{mix.id} {mix.name}{beside}" if string is None else f"string of {len(dry)} piles, light to dark"
     return [
-        Swatches([screen(mix.match.lab_dry)], 34.1, 34.1),
+        Swatches([screen(lab) for lab in dry], 34.1 / len(dry), 34.1, between=0),
         [
-            words(f"{number}. {mix.id} {mix.name}{beside}", bold=True),
+            words(f"{number}. {pile}", bold=True),
             small(f"{unit.words} · {unit.brush.words}", grey=0.1),
         ],
         f"{unit.coats} coat{'s' if unit.coats > 1 else ''}",
