@@ -86,7 +86,7 @@ def latest_of_studio(owner: Any, kinds: Collection[str]) -> Run | None:
 
 def as_seen(run: Run) -> Run:
     """The run (not saved) with what has become of it where its worker could not write it down."""
-    if run.state == Run.State.WAITING and timezone.now() - run.heard > WAITS_FOR_A_WORKER and not workshop.is_alive():
+    if run.state == Run.State.WAITING and _silent(run, WAITS_FOR_A_WORKER) and not workshop.is_alive():
         run.state = Run.State.FAILED
         run.message = "Nobody works this out: the background worker is not running."
         run.hint = "Start the studio again, or tell whoever looks after this installation; then try again."
@@ -103,7 +103,17 @@ def is_lost(run: Run) -> bool:
     """Whether a run counts as running, but its worker has ended or stands still."""
     if run.state != Run.State.RUNNING:
         return False
-    return timezone.now() - run.heard > LOST_AFTER or (run.worker != "" and not workshop.is_alive(run.worker))
+    return _silent(run, LOST_AFTER) or (run.worker != "" and not workshop.is_alive(run.worker))
+
+
+def _silent(run: Run, since: timedelta) -> bool:
+    """Whether nothing was heard of a run for so long; what was heard in the future was heard before the clock was put back."""
+    return abs(timezone.now() - run.heard) > since
+
+
+def waiting_unheard() -> list[int]:
+    """The runs (numbers) that wait and of which nothing was heard since a worker would have taken them up."""
+    return [run.pk for run in Run.objects.filter(state=Run.State.WAITING) if _silent(run, WAITS_FOR_A_WORKER)]
 
 
 @transaction.atomic

@@ -63,7 +63,6 @@ def take_up_lost() -> None:
                 if again:
                     carry_out.enqueue(run.pk)
     if queue.is_empty():
-        since = timezone.now() - runs.WAITS_FOR_A_WORKER
-        for pk in Run.objects.filter(state=Run.State.WAITING, heard__lt=since).values_list("pk", flat=True):
+        for pk in runs.waiting_unheard():
             Run.objects.filter(pk=pk).update(heard=timezone.now())
             carry_out.enqueue(pk)

@@ -20,6 +20,7 @@ from django.middleware.gzip import GZipMiddleware
 
 from server.records import reserve
 
+from .logs import route_of
 from .problems import Problem
 from .tablets import COOKIE, painter_of
 
@@ -125,7 +126,7 @@ class ApiMiddleware:
             return None
         status = status_of(problem)
         if status == 500:
-            log.exception("%s %s failed", request.method, request.path)
+            log.exception("%s %s failed", request.method, route_of(request))
         return _told(status)
 
 

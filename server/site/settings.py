@@ -27,6 +27,8 @@ from urllib.parse import unquote, urlsplit
 from csp.constants import NONCE, NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 
+from .logs import logging_of
+
 REPOSITORY = Path(__file__).parents[2]
 DATA = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
 os.umask(0o077)  # what a painter keeps is nobody else's
@@ -85,6 +87,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "csp",
     "axes",
+    "django_guid",
     "django_otp",
     "django_otp.plugins.otp_totp",
     "django_otp.plugins.otp_static",
@@ -104,6 +107,8 @@ INSTALLED_APPS = [
     "server.sharing",
 ]
 MIDDLEWARE = [
+    "django_guid.middleware.guid_middleware",
+    "server.site.logs.RequestsMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -250,14 +255,5 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": [NONE],
     }
 }
-LOGGING = {
-    "version": 1,
-    "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
-    "loggers": {
-        "server.site": {"level": "INFO"},
-        "server.school": {"level": "INFO"},  # who logged in, and who was refused
-        "axes": {"level": "ERROR"},  # tells names
-    },
-}
+LOGGING = logging_of(hosted=HOSTED)
+DJANGO_GUID = {"GUID_HEADER_NAME": "X-Request-ID", "EXPOSE_HEADER": False}

@@ -1,5 +1,6 @@
 """The background task through a real database queue and a real worker, as in the demo."""
 
+import os
 from datetime import timedelta
 
 import pytest
@@ -9,7 +10,7 @@ from django.db.utils import OperationalError
 from django.utils import timezone
 from django_tasks_db.models import DBTaskResult
 
-from server.records import etags, runs, tidying
+from server.records import etags, runs, tidying, workshop
 from server.records import queue as waiting
 from server.records.management.commands import worker
 from server.records.models import Run
@@ -148,6 +149,43 @@ def test_a_run_that_never_came_to_the_queue_is_queued_by_the_worker(
 ):
     run = runs.begin(painter, painting["id"])
     aged(run.pk)
+    work_off()
+    assert Run.objects.get(pk=run.pk).state == "done"
+
+
+@pytest.mark.parametrize("hours", [-25, -1, 1, 25])
+def test_a_clock_that_jumps_while_a_plan_is_made_keeps_nothing_from_its_end(
+    queue, no_workers, client, painting, shelf, monkeypatch, hours
+):
+    run_id = client.post(f"/api/desk/{painting['id']}/plan").json()["id"]
+    told, right = [], timezone.now
+
+    def jumping():
+        told.append(1)
+        return right() + timedelta(hours=hours if len(told) > 3 else 0)
+
+    monkeypatch.setattr("django.utils.timezone.now", jumping)
+    work_off()
+    assert len(told) > 3
+    assert Run.objects.get(pk=run_id).state == "done"
+    assert client.get(f"/api/desk/{painting['id']}").json()["passes"] == "current"
+
+
+def test_a_clock_that_was_put_back_hides_no_worker_that_is_gone_and_no_run_that_waits(
+    queue, no_workers, client, painting, painter, shelf
+):
+    (no_workers / "workers").mkdir()
+    sign = no_workers / "workers/gone.alive"
+    sign.touch()
+    ahead = (timezone.now() + timedelta(hours=1)).timestamp()
+    os.utime(sign, (ahead, ahead))
+    assert not workshop.is_alive("gone")
+    run = runs.begin(painter, painting["id"])
+    Run.objects.filter(pk=run.pk).update(heard=timezone.now() + timedelta(hours=1))
+    assert client.get(f"/api/desk/{painting['id']}").json()["run"]["state"] == "failed"  # and not waiting for an hour
+    work_off()
+    assert Run.objects.get(pk=run.pk).state == "done"
+    Run.objects.filter(pk=run.pk).update(state="running", worker="gone", starts=1)
     work_off()
     assert Run.objects.get(pk=run.pk).state == "done"
 
