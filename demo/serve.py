@@ -49,7 +49,15 @@ def main() -> int:
     os.environ["YPSOCHROM_DOOR_PORT"] = str(port + 1)
     from server.site.settings import DOOR_FILE
 
-    DOOR_FILE.unlink(missing_ok=True)  # the studio begins on loopback, whatever was open before
+    try:
+        DOOR_FILE.unlink(missing_ok=True)  # the studio begins on loopback, whatever was open before
+    except OSError as problem:
+        if DOOR_FILE.exists():
+            print(
+                f"The studio was left open to tablets, and {DOOR_FILE} cannot be taken away: {problem.strerror}.",
+                file=sys.stderr,
+            )
+            return 1
     web_process = subprocess.Popen(web_command(f"127.0.0.1:{port}", WEB_PROCESSES))
     worker = _Supervised([sys.executable, "manage.py", "worker"])
     door = _Door(DOOR_FILE, web_command)

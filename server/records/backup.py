@@ -104,20 +104,17 @@ def _earlier(into: Path) -> Path | None:
 
 
 def restore(source: Path, database: Dump, pictures: Storage) -> Told:
-    """Put a backup on an empty machine. `BadSetting` where there is a studio already, or the backup's database is damaged or of
-    another kind; pictures that are damaged or missing are told and left out.
+    """Put a backup on an empty machine, or go on with one that was broken off there. `BadSetting` where there is a studio
+    already, or the backup's database is damaged or of another kind; pictures that are damaged or missing are told and left out.
     """
-    if database.is_there() or next(iter(_names(pictures)), None) is not None:
-        raise BadSetting("There is a studio here already.", "Restore onto an empty machine (an empty YPSOCHROM_DATA).")
-    try:
-        manifest = json.loads((source / MANIFEST).read_text())
-        files: dict[str, str] = manifest["files"]
-        if manifest["kind"] != KIND or manifest["version"] > VERSION:
-            raise ValueError
-    except (OSError, ValueError, KeyError, TypeError) as problem:
+    files = _files_of(source)
+    names = {name.removeprefix(f"{PICTURES}/") for name in files}
+    if database.is_there() or not names.issuperset(_names(pictures)):
         raise BadSetting(
-            f"{source} is no backup, or one of a newer version.", "Give the folder of one backup."
-        ) from problem
+            "There is a studio here already.",
+            "Restore onto an empty machine (an empty YPSOCHROM_DATA). "
+            "After a restore that was broken off at its very end only migrate is missing.",
+        )
     _check(source / database.name, files, database)
     faults, count = [], 0
     for name, digest in files.items():
@@ -131,6 +128,20 @@ def restore(source: Path, database: Dump, pictures: Storage) -> Told:
         count += 1
     database.put(source / database.name)  # last: until then there is no studio
     return Told(source, count, count, tuple(faults))
+
+
+def _files_of(source: Path) -> dict[str, str]:
+    """What a backup's manifest lists: names of files and their SHA-256."""
+    try:
+        manifest = json.loads((source / MANIFEST).read_text())
+        files: dict[str, str] = manifest["files"]
+        if manifest["kind"] != KIND or manifest["version"] > VERSION:
+            raise ValueError
+    except (OSError, ValueError, KeyError, TypeError) as problem:
+        raise BadSetting(
+            f"{source} is no backup, or one of a newer version.", "Give the folder of one backup."
+        ) from problem
+    return files
 
 
 def _is_within(name: str) -> bool:

@@ -35,8 +35,7 @@ class Dump(Protocol):
 
 def dump() -> Dump:
     """As the settings say."""
-    database = settings.DATABASES["default"]
-    return Sqlite(Path(str(database["NAME"]))) if connection.vendor == "sqlite" else Postgres(database)
+    return Sqlite(settings.SQLITE) if connection.vendor == "sqlite" else Postgres(settings.DATABASES["default"])
 
 
 class Sqlite:

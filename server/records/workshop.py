@@ -31,7 +31,8 @@ def begin(name: str) -> None:
     """Be the worker of this name, and give signs of life until the process ends."""
     global _me
     _me = name
-    _folder().mkdir(exist_ok=True)
+    with contextlib.suppress(OSError):
+        _folder().mkdir(exist_ok=True)
     _give(name)
     threading.Thread(target=_beat, args=(name,), name="signs of life", daemon=True).start()
 
@@ -39,7 +40,8 @@ def begin(name: str) -> None:
 def end() -> None:
     """Leave; nobody waits for this worker any longer."""
     global _me
-    (_folder() / f"{_me}.alive").unlink(missing_ok=True)
+    with contextlib.suppress(OSError):
+        (_folder() / f"{_me}.alive").unlink(missing_ok=True)
     _me = ""
 
 

@@ -1,25 +1,17 @@
 """On loopback the studio opens without a login, as the local painter; every answer of the API is JSON and kept by nobody."""
 
-import errno
 import logging
 from collections.abc import Callable
 from ipaddress import ip_address
 
 from django.conf import settings
 from django.contrib.auth.models import User
-from django.core.exceptions import (
-    PermissionDenied,
-    RequestDataTooBig,
-    SuspiciousOperation,
-    TooManyFieldsSent,
-    TooManyFilesSent,
-)
-from django.db.utils import InternalError, OperationalError
-from django.http import Http404, HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.middleware.gzip import GZipMiddleware
 
 from server.records import reserve
 
+from .failures import problem_of, words_of
 from .logs import route_of
 from .problems import Problem
 from .tablets import COOKIE, painter_of
@@ -71,36 +63,6 @@ class LocalStudioMiddleware:
         return self.get_response(request)
 
 
-_WORDS = {
-    400: Problem(code="site.malformed", message="The request cannot be read.", hint="Reload the page and try again."),
-    403: Problem(
-        code="site.forgery",
-        message="The request does not come from your open page.",
-        hint="Reload the page and try again.",
-    ),
-    404: Problem(code="site.not_found", message="There is nothing at this address.", hint="Go back to the studio."),
-    405: Problem(
-        code="site.malformed",
-        message="This address does not take such a request.",
-        hint="Reload the page and try again.",
-    ),
-    413: Problem(code="site.too_large", message="What was sent is too large.", hint="Send less at once."),
-    500: Problem(
-        code="site.failed",
-        message="The studio failed for a reason that is not yours.",
-        hint="Nothing was changed. Try again; if it fails again, tell whoever looks after this installation.",
-    ),
-    503: Problem(
-        code="site.busy", message="The studio is busy and could not keep this.", hint="Try again in a moment."
-    ),
-    507: Problem(
-        code="site.full",
-        message="The disk of the studio is full; nothing was changed.",
-        hint="Make room, then try again.",
-    ),
-}
-
-
 class ApiMiddleware:
     """Under /api/ every refusal is a `Problem` in JSON, whoever refuses; its answers are kept by no cache but the page's own."""
 
@@ -116,7 +78,7 @@ class ApiMiddleware:
         if not request.path.startswith("/api/"):
             return response
         if response.status_code >= 400 and not response.headers.get("Content-Type", "").startswith("application/json"):
-            response = _told(response.status_code, response)
+            response = _told(response.status_code, words_of(response.status_code), response)
         response.setdefault("Cache-Control", "no-store")
         return response
 
@@ -124,39 +86,14 @@ class ApiMiddleware:
         """What no handler of the API has taken: a full disk, a body that is too large, a fault of ours."""
         if not request.path.startswith("/api/"):
             return None
-        status = status_of(problem)
+        status, words = problem_of(problem)
         if status == 500:
             log.exception("%s %s failed", request.method, route_of(request))
-        return _told(status)
+        return _told(status, words)
 
 
-_NO_ROOM = ("full", "readonly", "unable to open", "no space left", "read-only transaction")
-"""How SQLite and PostgreSQL say that nothing can be written."""
-
-
-def status_of(problem: BaseException) -> int:
-    """The status of what went wrong beneath the API."""
-    text = str(problem).lower()
-    if isinstance(problem, Http404):
-        return 404
-    if isinstance(problem, PermissionDenied):
-        return 403
-    if isinstance(problem, RequestDataTooBig | TooManyFieldsSent | TooManyFilesSent):
-        return 413
-    if isinstance(problem, SuspiciousOperation | UnreadablePostError):
-        return 400
-    if isinstance(problem, OSError) and problem.errno in (errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EACCES):
-        return 507
-    if isinstance(problem, OperationalError | InternalError) and any(words in text for words in _NO_ROOM):
-        return 507
-    if isinstance(problem, OperationalError) and ("locked" in text or "lock timeout" in text):
-        return 503
-    return 500
-
-
-def _told(status: int, refused: HttpResponse | None = None) -> HttpResponse:
-    usual = _WORDS[400] if status < 500 else _WORDS[500]
-    response = JsonResponse(_WORDS.get(status, usual).model_dump(), status=status)
+def _told(status: int, words: Problem, refused: HttpResponse | None = None) -> HttpResponse:
+    response = JsonResponse(words.model_dump(), status=status)
     if refused is not None and "Allow" in refused.headers:
         response["Allow"] = refused.headers["Allow"]
     return response

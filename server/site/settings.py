@@ -17,6 +17,7 @@ YPSOCHROM_DOOR_PORT  its port; the desk can open the door where it is set
 YPSOCHROM_DEBUG   1: Django's debug mode, for `make dev`
 """
 
+import contextlib
 import os
 import secrets
 from datetime import timedelta
@@ -28,13 +29,15 @@ from csp.constants import NONCE, NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 
 from .logs import logging_of
+from .sqlite import sqlite
 
 REPOSITORY = Path(__file__).parents[2]
 DATA = Path(os.environ.get("YPSOCHROM_DATA", REPOSITORY / "var"))
 os.umask(0o077)  # what a painter keeps is nobody else's
 DATA.mkdir(parents=True, exist_ok=True, mode=0o700)
 if DATA.stat().st_uid == os.getuid() and DATA.stat().st_mode & 0o077:
-    DATA.chmod(0o700)  # of a version that left it open
+    with contextlib.suppress(OSError):  # on a disk that can only be read it stays as it is
+        DATA.chmod(0o700)  # of a version that left it open
 WEB_BUILD = REPOSITORY / "web/dist"
 
 HOSTED = os.environ.get("YPSOCHROM_HOSTED") == "1"
@@ -128,17 +131,8 @@ WSGI_APPLICATION = "server.site.wsgi.application"
 TEMPLATES = [
     {"BACKEND": "django.template.backends.django.DjangoTemplates", "DIRS": [WEB_BUILD], "OPTIONS": {}},
 ]
-DATABASES = {
-    "default": {
-        "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "studio.sqlite3",
-        "OPTIONS": {
-            "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
-            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
-        },
-    }
-}
+SQLITE = DATA / "studio.sqlite3"
+DATABASES = {"default": sqlite(SQLITE, writable=os.access(DATA, os.W_OK))}
 if "YPSOCHROM_DATABASE" in os.environ:
     _database = urlsplit(os.environ["YPSOCHROM_DATABASE"])
     if _database.scheme != "postgresql" or not _database.path.strip("/"):

@@ -12,3 +12,4 @@ urlpatterns = [
     path("shown-media/<str:ref>/<str:name>", views.shown_media),
     re_path(r"^(?!api/|media/|shown-media/|static/).*$", views.page),
 ]
+handler500 = "server.site.failures.failed"

@@ -1,9 +1,10 @@
 """What we do to the studio to see that nothing brings it down: `make storm`. Seeded, on loopback, about five minutes;
 `python -m tools.storm 200` kills two hundred times.
 
-Malformed pictures of every accepted format, numbers from hell in every field, twenty readers at once, kills of the web process
-and of the worker in the midst of work, a full disk. At the end: nothing acknowledged is lost, the database is whole, no answer
-was a failure without words. The table goes to docs/storm.md.
+Malformed files of every accepted format, numbers from hell in every field, twenty readers at once, kills of the web process, of
+the worker and of a restore in the midst of work, a database that is held by another, a full disk and one that can only be read.
+At the end: nothing acknowledged is lost, the database is whole, no answer was a failure without words. The table goes to
+docs/storm.md.
 """
 
 import os
@@ -16,7 +17,7 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
-from . import acts
+from . import acts, faults
 from .acts import CLIENTS, KILLS, Acknowledged
 from .broken import MALFORMED, SEED
 from .studio import REPOSITORY, Studio, free_port
@@ -46,7 +47,13 @@ def main() -> int:
             ),
             ("computations that were under way then", lambda: acts.runs_end(studio, kept)),
             ("what was acknowledged and is lost", lambda: acts.lost(studio, kept)),
-            ("a full disk", lambda: acts.full_disk(Path(folder))),
+            (f"the database held by another for {faults.LOCKED_S:.0f} s", lambda: faults.locked(studio)),
+            (
+                "kills in the midst of a restore, which is run again",
+                lambda: faults.restores(studio, Path(folder), chance, kills // 4),
+            ),
+            ("a full disk", lambda: faults.full_disk(Path(folder))),
+            ("a studio begun on a disk that can only be read", lambda: faults.read_only(Path(folder))),
         ]
         for what, act in planned:
             begun = time.monotonic()

@@ -1,23 +1,18 @@
 """What is done to the studio, one act after another; each tells in a few words what came of it."""
 
-import contextlib
-import os
 import random
-import subprocess
-import sys
 import threading
 import time
 from collections import Counter
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
-from pathlib import Path
 
 import numpy as np
 import requests
 
 from . import hell
 from .broken import imports, pictures
-from .studio import REPOSITORY, Client, Studio, free_port
+from .studio import REPOSITORY, Client, Studio
 
 CLIENTS, READING_S = 20, 30.0
 KILLS, BETWEEN_KILLS_S = 8, 3.0
@@ -259,52 +254,3 @@ def lost(studio: Studio, kept: Acknowledged) -> str:
         elif (picture := client.ask("get", answer.json()["picture_url"])) is None or picture.status_code != 200:
             missing.append(f"the picture of {title}")
     return "nothing" if not missing else f"LOST: {missing[:5]}"
-
-
-def full_disk(data: Path) -> str:
-    """A studio of its own on a small disk that is filled; skipped where no disk may be mounted."""
-    place = data / "small"
-    place.mkdir()
-    if subprocess.run(["mount", "-t", "tmpfs", "-o", "size=96m", "tmpfs", str(place)], capture_output=True).returncode:
-        return "skipped: no disk may be mounted here"
-    try:
-        environment = {**os.environ, "YPSOCHROM_DATA": str(place), "DJANGO_SETTINGS_MODULE": "server.site.settings"}
-        for command in ("migrate", "tidy_records"):
-            done = [sys.executable, "manage.py", command, "--verbosity", "0"]
-            subprocess.run(done, cwd=REPOSITORY, env=environment, check=True)
-        studio = Studio(place, free_port())
-        studio.begin()
-        try:
-            return _filled(studio, place)
-        finally:
-            studio.end()
-    finally:
-        subprocess.run(["umount", "-l", str(place)], check=False)
-
-
-def _filled(studio: Studio, place: Path) -> str:
-    client = Client(studio)
-    photo = {"photo": ("p.jpg", (REPOSITORY / "demo/pictures/kettle.jpg").read_bytes())}
-    first = client.ask("post", "/api/subject/paintings", data={"title": "one", "size": "200x150mm"}, files=photo)
-    if first is None or first.status_code != 201:
-        return "FAILURES: nothing could be kept on the small disk to begin with"
-    number = first.json()["id"]
-    with contextlib.suppress(OSError), open(place / "ballast", "wb") as ballast:
-        while True:
-            ballast.write(bytes(65536))
-            ballast.flush()
-    read = client.ask("get", f"/api/subject/paintings/{number}")
-    picture = client.ask("get", first.json()["picture_url"])
-    written = client.ask("post", "/api/subject/paintings", data={"title": "two", "size": "200x150mm"}, files=photo)
-    deleted = client.ask("delete", f"/api/subject/paintings/{number}")
-    (place / "ballast").unlink()
-    again = client.ask("post", "/api/subject/paintings", data={"title": "three", "size": "200x150mm"}, files=photo)
-    told = {
-        "reading": read,
-        "a picture": picture,
-        "writing": written,
-        "removing": deleted,
-        "writing with room again": again,
-    }
-    words = ", ".join(f"{what} {'nothing' if one is None else one.status_code}" for what, one in told.items())
-    return words + (f"; FAILURES {studio.failures[:3]}" if studio.failures else "")

@@ -99,6 +99,42 @@ def test_pictures_of_the_backup_before_take_no_room_again(studio, tmp_path):
     assert put_back(second.place, tmp_path / "new").faults == ()
 
 
+class BrokenOffAt(WholeFiles):
+    """A folder to which no more than so many pictures can be written."""
+
+    def __init__(self, place, most):
+        super().__init__(place)
+        self.left = most
+
+    def _save(self, name, content):
+        if not self.left:
+            raise KeyboardInterrupt
+        self.left -= 1
+        return super()._save(name, content)
+
+
+def test_a_restore_that_was_broken_off_goes_on_when_it_is_run_again(studio, tmp_path):
+    (studio / f"pictures/ab/ab{'1' * 62}.jpg").write_bytes(b"another")
+    place, new = backed_up(studio, tmp_path / "backups").place, tmp_path / "new"
+    for most in (0, 1):
+        with pytest.raises(KeyboardInterrupt):
+            backup.restore(place, Sqlite(new / "studio.sqlite3"), BrokenOffAt(new / "pictures", most))
+        assert not (new / "studio.sqlite3").exists()  # until it is whole there is no studio
+    again = put_back(place, new)
+    assert (again.pictures, again.faults) == (2, ())
+    assert words(new) == ["jug"]
+    assert (new / f"pictures/ab/ab{'1' * 62}.jpg").read_bytes() == b"another"
+
+
+def test_pictures_of_somebody_else_are_a_studio_too(studio, tmp_path):
+    place, new = backed_up(studio, tmp_path / "backups").place, tmp_path / "new"
+    (new / "pictures/cd").mkdir(parents=True)
+    (new / f"pictures/cd/cd{'0' * 62}.png").write_bytes(b"not in the backup")
+    with pytest.raises(BadSetting, match="already"):
+        put_back(place, new)
+    assert not (new / "studio.sqlite3").exists()
+
+
 def test_a_studio_is_never_written_over(studio, tmp_path):
     told = backed_up(studio, tmp_path / "backups")
     with pytest.raises(BadSetting, match="already"):

@@ -26,7 +26,7 @@ from PIL import Image
 from server.records import bin as bins
 from server.records import pictures, reserve, stores
 from server.records.models import Painting, Result, Run
-from server.site.middleware import status_of
+from server.site.failures import problem_of
 from server.sittings.tests.test_sittings_api import say
 from tools.storm import hell
 from tools.storm.broken import imports as broken_imports
@@ -101,22 +101,36 @@ def test_a_fault_of_ours_is_json_too_and_gives_nothing_away(client, painting, mo
 
 
 @pytest.mark.parametrize(
-    ("problem", "status"),
+    ("problem", "status", "code"),
     [
-        (OSError(errno.ENOSPC, "No space left on device"), 507),
-        (OSError(errno.EROFS, "Read-only file system"), 507),
-        (OperationalError("database or disk is full"), 507),
-        (OperationalError("attempt to write a readonly database"), 507),
-        (OperationalError("database is locked"), 503),
-        (OperationalError("canceling statement due to lock timeout"), 503),
-        (OperationalError('could not extend file "base/1/2": No space left on device'), 507),
-        (InternalError("cannot execute UPDATE in a read-only transaction"), 507),
-        (ZeroDivisionError(), 500),
+        (OSError(errno.ENOSPC, "No space left on device"), 507, "site.full"),
+        (OSError(errno.EROFS, "Read-only file system"), 507, "site.only_read"),
+        (OperationalError("database or disk is full"), 507, "site.full"),
+        (OperationalError("attempt to write a readonly database"), 507, "site.only_read"),
+        (OperationalError("database is locked"), 503, "site.busy"),
+        (OperationalError("canceling statement due to lock timeout"), 503, "site.busy"),
+        (OperationalError('could not extend file "base/1/2": No space left on device'), 507, "site.full"),
+        (InternalError("cannot execute UPDATE in a read-only transaction"), 507, "site.only_read"),
+        (ZeroDivisionError(), 500, "site.failed"),
     ],
     ids=str,
 )
-def test_what_goes_wrong_beneath_has_its_status(problem, status):
-    assert status_of(problem) == status
+def test_what_goes_wrong_beneath_has_its_status_and_words(problem, status, code):
+    found, words = problem_of(problem)
+    assert (found, words.code) == (status, code)
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize("path", ["/api/materials/tubes", "/health", "/"])
+def test_what_goes_wrong_before_a_view_is_reached_has_words_too(client, monkeypatch, path):
+    def nothing_there():
+        raise OperationalError("unable to open database file")
+
+    monkeypatch.setattr("server.site.middleware.local_painter", nothing_there)
+    client.raise_request_exception = False
+    answer = client.get(path)
+    assert answer.status_code == 507
+    assert b"can only be read" in answer.content
 
 
 @pytest.mark.django_db
