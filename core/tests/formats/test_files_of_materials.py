@@ -8,6 +8,7 @@ import pypdf
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from PIL.GimpPaletteFile import GimpPaletteFile
 
 from ypsochrom.colour import cielab
 from ypsochrom.formats.exchange import gpl, readings
@@ -35,6 +36,15 @@ def test_a_gimp_palette_is_read_back_with_names_keys_and_screen_colours():
     # the same line as the format's documentation has it: three numbers, white space, a name
     first = written.splitlines()[4].split(maxsplit=3)
     np.testing.assert_array_equal([int(n) for n in first[:3]], cielab.lab_to_srgb8(np.array(colours[0].lab)))
+
+
+@given(st.text(max_size=60))
+def test_another_reader_of_palettes_finds_the_same_colours(name):
+    written = gpl.write_gpl(name, BOX)
+    palette, mode = GimpPaletteFile(io.BytesIO(written.encode())).getpalette()  # Pillow's
+    ours = [cielab.lab_to_srgb8(np.array(row.colour.lab)) for row in gpl.read_gpl(written).rows]
+    assert mode == "RGB"
+    np.testing.assert_array_equal(np.frombuffer(palette, np.uint8).reshape(-1, 3), ours)
 
 
 def test_bad_lines_of_a_palette_are_named_and_the_others_kept():

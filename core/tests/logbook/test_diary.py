@@ -7,8 +7,12 @@ from datetime import UTC, timedelta
 from zoneinfo import ZoneInfo
 
 import pytest
+from hypothesis import example, given
+from hypothesis import strategies as st
+from markdown_it import MarkdownIt
 
 from ypsochrom.formats.diary import diary_md, diary_zip, hours_csv
+from ypsochrom.kit.text import one_line
 from ypsochrom.logbook.diary import Entry, diary_of
 from ypsochrom.mixes.told import ToldDose
 from ypsochrom.sittings.easel.acts import Act
@@ -75,6 +79,34 @@ def test_markdown_and_csv_say_the_same_and_mean_nothing_by_marks():
     assert "- 18:22 note: the wall: \\*too\\* cool \\# and \\| flat" in text
     assert diary_md(diary, "x", UTC).count("\n- ") == 4
     assert hours_csv(diary).splitlines()[1].endswith("1,2,15.0,10.0")
+
+
+READER = MarkdownIt("commonmark").enable(["table", "strikethrough"])
+"""A reader that is not ours: CommonMark, with the tables and the struck-out words of its usual extensions."""
+
+
+def read_back(text):
+    """What a reader of Markdown sees: kinds of blocks with their words, links and pictures told apart from words."""
+    tokens = READER.parse(text)
+    return [
+        (tokens[at - 1].type, "".join(one.content for one in token.children))
+        for at, token in enumerate(tokens)
+        if token.type == "inline" and {one.type for one in token.children} <= {"text", "text_special"}
+    ]
+
+
+@given(st.text(max_size=200))
+@example("&copy; <b>bold</b> ~~no~~ **no** https://nowhere.invalid ![x](y)")
+@example("=")
+@example("1. no list")
+@example("\u202eebony, \u05d0\u05d1")
+def test_any_words_are_words_to_another_reader_of_markdown(words):
+    said = one_line(words)
+    seen = read_back(diary_md(told((22, "note", {"task": "u1", "text": words})), words, UTC))
+    assert seen[0] == ("heading_open", said)
+    notes = [text for kind, text in seen if kind == "paragraph_open" and "note: the wall" in text]
+    assert notes == [f"09:22 note: the wall: {said}" if said else "09:22 note: the wall"]
+    assert [text for kind, text in seen if kind == "th_open"] == ["pass", "units done", "minutes", "planned"]
 
 
 def test_pictures_stand_with_their_entries_and_what_is_gone_is_left_out():

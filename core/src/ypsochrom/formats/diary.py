@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 import zipfile
 from collections.abc import Callable, Iterator, Mapping
 from datetime import UTC, datetime, tzinfo
@@ -85,7 +86,7 @@ def clock(at: datetime, opened: datetime, zone: tzinfo) -> str:
 
 def _line(entry: Entry) -> str:
     minutes = "" if entry.minutes is None else f", {entry.minutes:.0f} min"
-    about = ": ".join(_plain(part) for part in (entry.title, entry.words) if part)
+    about = ": ".join(part for part in (_plain(entry.title), _plain(entry.words)) if part)
     mark = "" if entry.mark is None else f" ({entry.mark} of 5)"
     return f"{DONE[entry.kind]}: {about}{minutes}{mark}"
 
@@ -98,7 +99,11 @@ def _shown(entry: Entry, pictures: Mapping[str, str]) -> str:
 
 def _plain(text: str) -> str:
     """Text that Markdown leaves as it is, on one line."""
-    return "".join(f"\\{mark}" if mark in "\\`*_{}[]<>#|" else mark for mark in one_line(text))
+    return _MEANS_SOMETHING.sub(r"\\\g<0>", one_line(text))
+
+
+_MEANS_SOMETHING = re.compile(r"[\\`*_{}\[\]<>#|~]|&(?=#|\w)")
+"""Marks of CommonMark and its usual extensions, and the beginning of an HTML entity."""
 
 
 def hours_csv(diary: Diary) -> str:
