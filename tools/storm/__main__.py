@@ -1,4 +1,4 @@
-"""What we do to the studio to see that nothing brings it down: `make storm`. Seeded, on loopback, about five minutes;
+"""What we do to the studio to see that nothing brings it down: `make storm`. Seeded, on loopback, about seven minutes;
 `python -m tools.storm 200` kills two hundred times.
 
 Malformed files of every accepted format, numbers from hell in every field, twenty readers at once, kills of the web process, of
@@ -81,7 +81,7 @@ def _write(rows: list[tuple[str, str]], kills: int) -> None:
     lines = [
         "# What we do to it",
         "",
-        f"`python -m tools.storm {kills}`, seeded, on two cores; `make storm` kills {KILLS} times, in about five minutes.",
+        f"`python -m tools.storm {kills}`, seeded, on two cores; `make storm` kills {KILLS} times, in about seven minutes.",
         "",
         "| what | what came of it |",
         "|---|---|",

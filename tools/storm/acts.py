@@ -220,6 +220,7 @@ def _at_the_easel(seed: int, number: int, note: str) -> dict[str, object]:
 
 
 _UNDER_WAY = ("waiting", "running")
+_ENDS = {"failed": "failed in words"}
 
 
 def runs_end(studio: Studio, kept: Acknowledged) -> str:
@@ -227,13 +228,14 @@ def runs_end(studio: Studio, kept: Acknowledged) -> str:
     client, end = Client(studio), time.monotonic() + 240 + 10 * len(kept.paintings)
     while time.monotonic() < end:
         runs = [client.ask("get", f"/api/desk/{number}") for number in kept.paintings]
-        states = Counter(
-            (one.json()["run"] or {"state": "none"})["state"] for one in runs if one is not None and one.ok
-        )
+        told = [one.json()["run"] or {"state": "none"} for one in runs if one is not None and one.ok]
+        states = Counter(one["state"] for one in told)
         loading = client.ask("get", "/api/archive/run")
         ended = loading is not None and loading.ok and (loading.json() or {"state": ""})["state"] not in _UNDER_WAY
         if ended and not any(states[state] for state in _UNDER_WAY):
-            return ", ".join(f"{count} {state}" for state, count in sorted(states.items()))
+            wordless = sum(one["state"] == "failed" and not (one["message"] and one["hint"]) for one in told)
+            words = ", ".join(f"{count} {_ENDS.get(state, state)}" for state, count in sorted(states.items()))
+            return words + (f"; FAILURES: {wordless} without words" if wordless else "")
         time.sleep(2)
     return "STILL UNDER WAY"
 

@@ -17,6 +17,7 @@ from pathlib import Path
 
 import requests
 
+from .acts import AT_THE_EASEL
 from .studio import REPOSITORY, Client, Studio, free_port
 
 SMALL = "96m"
@@ -40,14 +41,7 @@ def read_only(within: Path) -> str:
 def locked(studio: Studio) -> str:
     """Somebody holds the database for ten seconds: what is read does not wait, what is written waits and is kept."""
     client, reader = Client(studio), Client(studio)
-    tube = {
-        "key": "PW6",
-        "volume_ml": 60,
-        "left_ml": 60,
-        "nozzle_mm": 8,
-        "price": None,
-        "notes": "written while locked",
-    }
+    title, painting = "named while locked", f"/api/subject/paintings/{AT_THE_EASEL}"
     client.ask("get", "/api/studio")
     held, ended = threading.Event(), threading.Event()
 
@@ -64,7 +58,7 @@ def locked(studio: Studio) -> str:
 
     def write() -> None:
         begun = time.monotonic()
-        answers["writing"] = client.json("post", "/api/materials/tubes", tube)
+        answers["writing"] = client.json("patch", painting, {"title": title})
         taken.append(time.monotonic() - begun)
 
     holder.start()
@@ -78,8 +72,8 @@ def locked(studio: Studio) -> str:
         time.sleep(0.2)
     holder.join()
     writer.join()
-    there = reader.ask("get", "/api/materials/tubes")
-    is_kept = there is not None and any(one["notes"] == tube["notes"] for one in there.json())
+    named = reader.ask("get", painting)
+    is_kept = named is not None and named.json()["title"] == title
     told = f"{_told(answers)}; it was written after {taken[0]:.0f} s, the slowest of what was read took {slowest:.1f} s"
     held_up = (
         slowest > LOCKED_S / 2 or _is_refused(answers["reading"]) or _is_refused(answers["writing"]) or not is_kept

@@ -21,7 +21,9 @@ from .stage import CheckedArea, PlannedStage
 Kind = Literal["corner", "spot", "ellipse", "by hand"]
 
 MOST = 36
-_APART_MM, _ENDS_APART_MM, _RIM_MM = 16.0, 4.0, 7.0
+_APART_MM, _ENDS_APART_MM, _RIM_MM, _EDGE_RIM_MM = 16.0, 4.0, 9.0, 7.0
+"""A place lies so far from the rim that it is still seen with all around it when it was painted some mm off."""
+
 _AROUND_MM, _SEARCH_MM, _EDGE_MM = 6.0, 7.0, 4.5
 _BLUR_MM = 0.6
 _LEAST_FIT, _STILL_LEAD, _LEAST_LEAD, _LEAST_OWN_LEAD = 0.55, 0.02, 0.04, 0.12
@@ -217,7 +219,7 @@ def find_again(
             found.append((one, fit))
     edges = []
     light, painted_light = (np.ascontiguousarray(lab[..., :1]) for lab in (here, there))
-    for at, normal in steepest(light[..., 0], mm, _RIM_MM):
+    for at, normal in steepest(light[..., 0], mm, _EDGE_RIM_MM):
         fit = _sought(light, painted_light, Place("", at, normal=normal), mm, around_mm=_EDGE_MM, search_mm=_EDGE_MM)
         if fit is not None:
             edges.append(Sighting(at, fit.at_mm, normal))
