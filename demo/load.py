@@ -19,6 +19,9 @@ SIZE = "400x300mm"
 
 
 PALETTE = ("Kettle palette", ["PW6", "PY35l", "PY42", "PBr7bs", "PBr7bu", "PB29", "PBk9"])
+RIGHT_LEMON = [0.515, 0.64]
+"""A place on it, in shares of the picture."""
+
 MEASURED = "PB29"
 """The tube that the demo's painter has calibrated with the simulated colorimeter."""
 
@@ -28,6 +31,8 @@ def load(name: str | None = None) -> None:
     from django.contrib.auth.models import User
     from django.utils import timezone
 
+    from server.areas.schemas import ChangesIn, EditData
+    from server.areas.services import change as change_areas
     from server.materials import calibrations, palettes
     from server.materials.schemas import CalibrationIn, PaletteIn, ReadingIn
     from server.materials.services import (
@@ -67,6 +72,9 @@ def load(name: str | None = None) -> None:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
         painting, _ = change_sittings(painter, painting.pk, sittings.at_home(timezone.now()))
         compute(painting, silent)
+        parted = ChangesIn(edits=[EditData(kind="split", by="colour", spot=RIGHT_LEMON)])  # as its areas advise
+        change_areas(painter, painting.pk, parted)
+        compute(Painting.objects.get(pk=painting.pk), silent)
     if slipway.TITLE not in there_already:
         begun = new_observation(painter, NewObservation(title=slipway.TITLE, size=slipway.SIZE, notes=slipway.NOTES))
         laid, _ = change_observation(painter, begun.pk, slipway.observed())
