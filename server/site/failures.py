@@ -43,22 +43,21 @@ _WORDS = {
         hint="Make room, then try again.",
     ),
 }
-_ONLY_READ = Problem(
+_NOT_WRITABLE = Problem(
     code="site.only_read",
-    message="The studio's folder can only be read at present; nothing was changed.",
-    hint="Make it writable, or use a copy of it elsewhere, and start the studio again.",
+    message="The studio's folder cannot be written to at present; nothing was changed.",
+    hint="See that its disk has room and may be written to, and start the studio again.",
 )
 
-
 _FULL = ("full", "no space left")
-_NOT_WRITABLE = ("readonly", "unable to open", "read-only transaction")
+_ONLY_READ = ("readonly", "unable to open", "read-only transaction")
 """How SQLite and PostgreSQL say that nothing can be written."""
 
 
 def problem_of(problem: BaseException) -> tuple[int, Problem]:
     """The status of what went wrong beneath the API, and what is said of it."""
     status = status_of(problem)
-    return status, _ONLY_READ if status == 507 and _is_not_writable(problem) else words_of(status)
+    return status, _NOT_WRITABLE if status == 507 and _is_not_writable(problem) else words_of(status)
 
 
 def status_of(problem: BaseException) -> int:
@@ -84,7 +83,7 @@ def _is_full(problem: BaseException) -> bool:
 
 
 def _is_not_writable(problem: BaseException) -> bool:
-    return _says(problem, (errno.EROFS, errno.EACCES), _NOT_WRITABLE)
+    return _says(problem, (errno.EROFS, errno.EACCES), _ONLY_READ)
 
 
 def _says(problem: BaseException, numbers: tuple[int, ...], words: tuple[str, ...]) -> bool:

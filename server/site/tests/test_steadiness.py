@@ -130,7 +130,7 @@ def test_what_goes_wrong_before_a_view_is_reached_has_words_too(client, monkeypa
     client.raise_request_exception = False
     answer = client.get(path)
     assert answer.status_code == 507
-    assert b"can only be read" in answer.content
+    assert b"cannot be written to" in answer.content
 
 
 @pytest.mark.django_db
