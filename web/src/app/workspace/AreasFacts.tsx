@@ -106,6 +106,7 @@ export function AreasFacts({ desk, edits, look, appearance, point }: Props) {
               area={area}
               mixes={desk.allMixes}
               piles={desk.mixes.data?.mixes ?? []}
+              isToday={desk.passes.data?.up_to_date !== false}
             />
           </>
         }

@@ -46,6 +46,8 @@ interface TakesProps {
   mixes: ReadonlyMap<string, Mix>;
   /** The painting's own piles, in which the area could be painted instead. */
   piles: readonly Mix[];
+  /** Whether the plan is today's; what is shown is the last plan's. */
+  isToday: boolean;
 }
 
 /** A part's paint is often less than a tenth of a millilitre. */
@@ -54,7 +56,7 @@ const fine = (volume: number) => (volume < 1 ? `${volume.toFixed(2)} ml` : ml(vo
 const grams = (mass: number) => `${mass < 10 ? mass.toFixed(1) : Math.round(mass)} g`;
 
 /** An area's paint: how much of what, in which pass, and what it would be if. */
-export function AreaTakes({ paintingId, area, mixes, piles }: TakesProps) {
+export function AreaTakes({ paintingId, area, mixes, piles, isToday }: TakesProps) {
   const amounts = useQuery(amountsQuery(paintingId));
   const paints = useQuery(paintsQuery);
   const need = amounts.data?.areas.find((one) => one.area === area.id);
@@ -62,6 +64,7 @@ export function AreaTakes({ paintingId, area, mixes, piles }: TakesProps) {
   const tubes = Object.entries(need.tubes).sort(([, a], [, b]) => b - a);
   return (
     <Section title="What it takes">
+      {!isToday && <Typography>As it was planned last; bring the plan up to date for today’s.</Typography>}
       <Totals need={need} />
       <Box component="ul" aria-label="Its piles" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
         {need.paint.map((one) => (
@@ -112,7 +115,7 @@ const HANDLINGS: [Handling | "", string][] = [
 ];
 
 /** What the area, and the plan with it, would take otherwise; nothing is changed by asking. */
-function AreaIf({ paintingId, area, piles }: Omit<TakesProps, "mixes">) {
+function AreaIf({ paintingId, area, piles }: Omit<TakesProps, "mixes" | "isToday">) {
   const [handling, setHandling] = useState<Handling | "">("");
   const [mix, setMix] = useState("");
   const asked = handling !== "" || mix !== "";
