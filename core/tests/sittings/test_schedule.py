@@ -92,6 +92,15 @@ def made_up(minutes, waits):
     return Tasks(tasks, tuple(waits), {}, {})
 
 
+def test_what_is_wet_for_the_shortest_time_is_blended_first():
+    minutes, stretches = {"A": 5, "B": 5, "C": 5}, [(0.0, 500.0)]
+    kept = made_up(minutes, [Wait("A", "B", "while wet", 0, 20), Wait("A", "C", "while wet", 0, 2)])
+    assert first_answer(kept, stretches) == {"A": 0.0, "C": 5.0, "B": 10.0}
+    lost = made_up(minutes, [Wait("A", "B", "while wet", 0, 2), Wait("A", "C", "while wet", 0, 2)])
+    assert first_answer(lost, stretches) is None
+    assert solved(lost, stretches).status == "infeasible"
+
+
 @pytest.mark.parametrize("humidity", [0.0, 98.0])
 def test_very_dry_and_very_damp_air_can_be_planned_in(painted, humidity):
     tasks = tasks_of(painted["direct"], Drying(Climate(20, humidity)))

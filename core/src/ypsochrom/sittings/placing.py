@@ -3,6 +3,7 @@
 What has to stay wet belongs together and is never cut by the end of a stretch.
 """
 
+import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from types import MappingProxyType
@@ -88,8 +89,9 @@ def _as_planned(tasks: Tasks) -> dict[str, int]:
     return found
 
 
-def _blocks(tasks: Tasks) -> list[Block]:
-    """Tasks that must stay together because of what is wet, with all that has to lie between them."""
+def _blocks(tasks: Tasks) -> list[Block] | None:
+    """Tasks that must stay together because of what is wet, with all that has to lie between them; None where some of them would
+    come too late in every order that is tried."""
     import networkx as nx  # not asked for by a plan, and 0.1 s to load
 
     graph = nx.DiGraph()
@@ -103,28 +105,55 @@ def _blocks(tasks: Tasks) -> list[Block]:
     into: dict[str, list[Wait]] = {}
     for wait in inner.values():
         into.setdefault(wait.after, []).append(wait)
-    task_of, found = tasks.task_of, []
+    found = []
     for component in nx.strongly_connected_components(graph):
-        own = _topological(component, into, order)
-        at: dict[str, float] = {}
-        now = 0.0
-        for id_ in own:
-            waits = [wait for wait in into.get(id_, ()) if wait.before in at]
-            now = max([now, *(at[w.before] + task_of[w.before].minutes + w.least_min for w in waits)])
-            at[id_] = now
-            now += task_of[id_].minutes
-        found.append(Block(tuple(own), tuple(at[id_] for id_ in own), now))
+        block = _block(component, into, order, tasks.task_of, hurried=False) or _block(
+            component, into, order, tasks.task_of, hurried=True
+        )
+        if block is None:
+            return None
+        found.append(block)
     return found
 
 
-def _topological(component: set[str], into: Mapping[str, Sequence[Wait]], order: Mapping[str, int]) -> list[str]:
-    left, done = set(component), []
+def _block(
+    component: set[str],
+    into: Mapping[str, Sequence[Wait]],
+    order: Mapping[str, int],
+    task_of: Mapping[str, Task],
+    *,
+    hurried: bool,
+) -> Block | None:
+    """The tasks in the plan's order, or `hurried`, what dries first before the rest; None where one comes too late."""
+    left, at = set(component), dict[str, float]()
+    now = 0.0
     while left:
-        free = [id_ for id_ in left if not any(wait.before in left for wait in into.get(id_, ()))]
-        first = min(free or left, key=lambda id_: order[id_])
-        done.append(first)
+        free = [id_ for id_ in left if not any(wait.before in left for wait in into.get(id_, ()))] or left
+
+        def place(id_: str) -> tuple[float, int]:
+            return (_latest(id_, into, at, task_of) if hurried else 0.0, order[id_])
+
+        first = min(free, key=place)
+        waits = [wait for wait in into.get(first, ()) if wait.before in at]
+        begin = max([now, *(at[one.before] + task_of[one.before].minutes + one.least_min for one in waits)])
+        if begin > _latest(first, into, at, task_of) + _SNUG:
+            return None
+        at[first] = begin
+        now = begin + task_of[first].minutes
         left.discard(first)
-    return done
+    return Block(tuple(at), tuple(at.values()), now)
+
+
+def _latest(
+    id_: str, into: Mapping[str, Sequence[Wait]], at: Mapping[str, float], task_of: Mapping[str, Task]
+) -> float:
+    """When a task has to begin at the latest after those of its block that are laid."""
+    ends = [
+        at[one.before] + task_of[one.before].minutes + one.most_min
+        for one in into.get(id_, ())
+        if one.most_min is not None and one.before in at
+    ]
+    return min(ends, default=math.inf)
 
 
 def _laid(
@@ -136,6 +165,8 @@ def _laid(
     """One block after the other; `choose` takes the next of those that can begin (block: earliest begin)."""
     task_of: Mapping[str, Task] = tasks.task_of
     blocks = _blocks(tasks)
+    if blocks is None:
+        return None
     block_of = {id_: block for block in blocks for id_ in block.tasks}
     into: dict[Block, list[tuple[Wait, float]]] = {block: [] for block in blocks}
     for wait in tasks.waits:
