@@ -76,7 +76,7 @@ def test_the_stages_are_stepped_through_with_the_arrow_keys_and_seen_in_other_li
 
 def test_a_unit_is_lit_on_the_picture_and_says_what_to_mind_and_the_pedal_goes_on(page: Page):
     facts = open_passes(page)
-    expect(facts.get_by_text(re.compile(r"^\d units, about \d+ min, [\d.]+ ml of paint"))).to_be_visible()
+    expect(facts.get_by_text(re.compile(r"^\d+ units, about \d+ min, [\d.]+ ml of paint"))).to_be_visible()
     expect(units(facts).first).to_contain_text(re.compile(r"flat, 25 mm \(1 in\).*\d+ min.*ml"))
     units(facts).first.click()
     expect(page.get_by_role("img", name="Where unit 1 paints")).to_be_visible()
