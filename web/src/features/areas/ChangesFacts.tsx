@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Alert, Button, LinearProgress, Slider, Stack, TextField, Typography } from "@mui/material";
 
 import { Section } from "../../shared/ui/Facts";
+import { soMany } from "../../shared/ui/words";
 import { absorbBelow, editWords } from "./edits";
 import type { Areas } from "./queries";
 import type { AreaEdits } from "./useAreaEdits";
@@ -20,7 +21,7 @@ export function ChangesFacts({ areas, edits }: { areas: Areas; edits: AreaEdits 
     <Section title="Number of areas">
       <Typography id="detail">
         {shown} areas{areas.detail === null ? ", as the picture suggests" : ""}
-        {areas.edits.length > 0 && `, then ${areas.edits.length} changes`}
+        {areas.edits.length > 0 && `, then ${soMany(areas.edits.length, "change")} by hand`}
       </Typography>
       <Slider
         key={now}

@@ -217,7 +217,7 @@ it("veils the farther planes more", () => {
 
 it("tells which change could not be kept", () => {
   const text = drawn(<ChangesFacts areas={areas} edits={edits()} />);
-  expect(text).toContain("24 areas, as the picture suggests, then 1 changes");
+  expect(text).toContain("24 areas, as the picture suggests, then 1 change by hand");
   expect(text).toContain("there were none");
 });
 
