@@ -164,17 +164,29 @@ def _side(rows: dict[str, dict[str, Any]], names: list[str]) -> dict[str, Any]:
     return {name: rows.get(name) for name in names}
 
 
-def _lay_out(owner: Any, side: dict[str, Any]) -> None:
+_Rows = dict[type[models.Model], list[models.Model]]
+
+
+def _rows_of(side: dict[str, Any]) -> _Rows:
+    """The shelf's rows of one side of a change, by their kind."""
+    found: _Rows = {}
+    for model in _shelf_models():
+        rows = [row for name, row in side.items() if row is not None and _is_of(name, model)]
+        found[model] = [one.object for one in serializers.deserialize("python", rows)]
+    return found
+
+
+def _lay_out(owner: Any, side: dict[str, Any], rows: _Rows) -> None:
     """Make the shelf's rows those of one side of a change; a row of None goes."""
     kinds = _shelf_models()
     for model in reversed(kinds):
         gone = [name.split(" ")[1] for name, row in side.items() if row is None and _is_of(name, model)]
         model._default_manager.filter(owner=owner, pk__in=gone).delete()
     for model in kinds:
-        rows = [row for name, row in side.items() if row is not None and _is_of(name, model)]
-        there = [one.object for one in serializers.deserialize("python", rows)]
         fields = [field.name for field in model._meta.fields if not field.primary_key]
-        model._default_manager.bulk_create(there, update_conflicts=True, unique_fields=["id"], update_fields=fields)
+        model._default_manager.bulk_create(
+            rows[model], update_conflicts=True, unique_fields=["id"], update_fields=fields
+        )
 
 
 def _is_of(name: str, model: type[models.Model]) -> bool:
@@ -198,32 +210,43 @@ def history_of(owner: Any, painting: Painting | None) -> History:
     return History(None if last is None else last.label, None if next_ is None else next_.label, done.count())
 
 
-@transaction.atomic
 def undo(owner: Any, painting_id: int | None) -> str:
     """Take back the newest change of a painting (None: of the shelf); its label. `Conflict` when there is none."""
-    return _turn(owner, painting_id, back=True)
+    return _turn(owner, painting_id, _ready(owner, painting_id, back=True), back=True)
+
+
+def redo(owner: Any, painting_id: int | None) -> str:
+    """Do again what was taken back last; its label. `Conflict` when there is nothing."""
+    return _turn(owner, painting_id, _ready(owner, painting_id, back=False), back=False)
+
+
+def _next(owner: Any, painting: Painting | None, *, back: bool) -> "models.QuerySet[Change]":
+    changes = Change.objects.of(owner).filter(painting=painting, undone=not back)
+    return changes.order_by("-id" if back else "id")
+
+
+def _ready(owner: Any, painting_id: int | None, *, back: bool) -> tuple[Change, _Rows] | None:
+    """What is turned next on the shelf, with its rows, made before anybody is held up by it: they may be five hundred tubes."""
+    change = _next(owner, None, back=back).first() if painting_id is None else None
+    return None if change is None else (change, _rows_of(change.before if back else change.after))
 
 
 @transaction.atomic
-def redo(owner: Any, painting_id: int | None) -> str:
-    """Do again what was taken back last; its label. `Conflict` when there is nothing."""
-    return _turn(owner, painting_id, back=False)
-
-
-def _turn(owner: Any, painting_id: int | None, *, back: bool) -> str:
+def _turn(owner: Any, painting_id: int | None, ready: tuple[Change, _Rows] | None, *, back: bool) -> str:
     painting = None if painting_id is None else painting_of(owner, painting_id)
     if painting is None:
         revisions.checked("shelf", shelf_of(owner).revision)
     else:
         revisions.checked(f"painting-{painting.pk}", painting.revision)
-    changes = Change.objects.of(owner).filter(painting=painting, undone=not back)
-    change = changes.order_by("-id" if back else "id").first()
+    newest = _next(owner, painting, back=back)
+    known = ready is not None and newest.values_list("pk", flat=True).first() == ready[0].pk
+    change = ready[0] if ready is not None and known else newest.first()
     if change is None:
         what = "undone" if back else "done again"
         raise Conflict(f"There is nothing to be {what}.", "The history is empty on this side.")
     side = change.before if back else change.after
     if painting is None:
-        _lay_out(owner, side)
+        _lay_out(owner, side, ready[1] if ready is not None and known else _rows_of(side))
         _renewed(shelf_of(owner))
     else:
         _put(painting, side)
