@@ -7,11 +7,14 @@ that what the painter changed or removed stays so.
 
 import os
 import sys
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
     from ypsochrom.materials.supplies import Supply, What
+    from ypsochrom.work.brief import Brief
+    from ypsochrom.work.graph import Work
 
 HERE = Path(__file__).parent
 TITLE = "Kettle and lemons on the sill"
@@ -19,7 +22,7 @@ SIZE = "400x300mm"
 
 
 PALETTE = ("Kettle palette", ["PW6", "PY35l", "PY42", "PBr7bs", "PBr7bu", "PB29", "PBk9"])
-RIGHT_LEMON = [0.515, 0.64]
+RIGHT_LEMON = (0.515, 0.64)
 """A place on it, in shares of the picture."""
 
 MEASURED = "PB29"
@@ -31,8 +34,6 @@ def load(name: str | None = None) -> None:
     from django.contrib.auth.models import User
     from django.utils import timezone
 
-    from server.areas.schemas import ChangesIn, EditData
-    from server.areas.services import change as change_areas
     from server.materials import calibrations, palettes
     from server.materials.schemas import CalibrationIn, PaletteIn, ReadingIn
     from server.materials.services import (
@@ -49,6 +50,7 @@ def load(name: str | None = None) -> None:
     from server.sittings.services import change as change_sittings
     from server.subject.schemas import NewObservation
     from server.subject.services import change_observation, new_observation, new_painting
+    from server.work import desk
     from server.work.planning import compute
     from ypsochrom.kit.progress import silent
     from ypsochrom.materials.shelf import read_csv
@@ -71,10 +73,8 @@ def load(name: str | None = None) -> None:
     if TITLE not in there_already:
         painting = new_painting(painter, TITLE, SIZE, (HERE / "pictures/kettle.jpg").read_bytes())
         painting, _ = change_sittings(painter, painting.pk, sittings.at_home(timezone.now()))
+        painting, _ = desk.changed(painter, painting.pk, "Split an area", _parted)
         compute(painting, silent)
-        parted = ChangesIn(edits=[EditData(kind="split", by="colour", spot=RIGHT_LEMON)])  # as its areas advise
-        change_areas(painter, painting.pk, parted)
-        compute(Painting.objects.get(pk=painting.pk), silent)
     if slipway.TITLE not in there_already:
         begun = new_observation(painter, NewObservation(title=slipway.TITLE, size=slipway.SIZE, notes=slipway.NOTES))
         laid, _ = change_observation(painter, begun.pk, slipway.observed())
@@ -84,6 +84,14 @@ def load(name: str | None = None) -> None:
     if closer.TITLE not in there_already:
         painting_id = closer.load(painter, timezone.now())
         earlier.written(painter, painting_id, timezone.now())
+
+
+def _parted(work: "Work") -> "Brief":
+    """The right lemon split from the cloth beside it, as the areas advise."""
+    from ypsochrom.areas.edits import Split
+    from ypsochrom.work.brief import AreaSettings
+
+    return replace(work.inputs.brief, areas=AreaSettings(edits=(Split(RIGHT_LEMON, "colour"),)))
 
 
 def _supplies() -> "list[tuple[What, Supply]]":

@@ -17,7 +17,7 @@ from django.db.models import F
 from django.utils import timezone
 
 from server.site.owned import one_of
-from server.site.problems import Conflict
+from server.site.problems import Conflict, Stale
 from ypsochrom.kit.codec import OldDocument
 from ypsochrom.work import brief as briefs
 from ypsochrom.work.brief import Brief
@@ -30,6 +30,7 @@ KEPT_FOR = timedelta(days=30)
 """What was removed can be had back for so long, and so long a change stays in the history however many follow."""
 
 _ROOM_FOR_LABEL = 120
+_MOST_TRIES = 4
 
 
 def painting_of(owner: Any, painting_id: int) -> Painting:
@@ -212,44 +213,54 @@ def history_of(owner: Any, painting: Painting | None) -> History:
 
 def undo(owner: Any, painting_id: int | None) -> str:
     """Take back the newest change of a painting (None: of the shelf); its label. `Conflict` when there is none."""
-    return _turn(owner, painting_id, _ready(owner, painting_id, back=True), back=True)
+    return _turn(owner, painting_id, back=True)
 
 
 def redo(owner: Any, painting_id: int | None) -> str:
     """Do again what was taken back last; its label. `Conflict` when there is nothing."""
-    return _turn(owner, painting_id, _ready(owner, painting_id, back=False), back=False)
+    return _turn(owner, painting_id, back=False)
 
 
-def _next(owner: Any, painting: Painting | None, *, back: bool) -> "models.QuerySet[Change]":
-    changes = Change.objects.of(owner).filter(painting=painting, undone=not back)
+def _turn(owner: Any, painting_id: int | None, *, back: bool) -> str:
+    """Rows are made before the transaction, since a shelf may hold five hundred tubes; where another request was quicker, again
+    from there."""
+    what = "shelf" if painting_id is None else f"painting-{painting_id}"
+    for _ in range(_MOST_TRIES):
+        painting = None if painting_id is None else painting_of(owner, painting_id)
+        revisions.checked(what, (shelf_of(owner) if painting is None else painting).revision)
+        change = _next(owner, painting_id, back=back).first()
+        if change is None:
+            done = "undone" if back else "done again"
+            raise Conflict(f"There is nothing to be {done}.", "The history is empty on this side.")
+        side = change.before if back else change.after
+        rows = _rows_of(side) if painting is None else {}
+        try:
+            with transaction.atomic():
+                _put_back(owner, painting, change, side, rows, back=back)
+        except Overtaken:
+            continue
+        return change.label
+    raise Stale(what)
+
+
+def _next(owner: Any, painting_id: int | None, *, back: bool) -> models.QuerySet[Change]:
+    """What can be undone, or done again, the next first."""
+    changes = Change.objects.of(owner).filter(painting=painting_id, undone=not back)
     return changes.order_by("-id" if back else "id")
 
 
-def _ready(owner: Any, painting_id: int | None, *, back: bool) -> tuple[Change, _Rows] | None:
-    """What is turned next on the shelf, with its rows, made before anybody is held up by it: they may be five hundred tubes."""
-    change = _next(owner, None, back=back).first() if painting_id is None else None
-    return None if change is None else (change, _rows_of(change.before if back else change.after))
-
-
-@transaction.atomic
-def _turn(owner: Any, painting_id: int | None, ready: tuple[Change, _Rows] | None, *, back: bool) -> str:
-    painting = None if painting_id is None else painting_of(owner, painting_id)
+def _put_back(
+    owner: Any, painting: Painting | None, change: Change, side: dict[str, Any], rows: _Rows, *, back: bool
+) -> None:
+    """Make a painting or the shelf what one side of a change tells; `Overtaken` where either is not as it was any more."""
+    painting_id = None if painting is None else painting.pk
+    now = _next(owner, painting_id, back=back).values_list("pk", flat=True).first()
+    if now != change.pk:
+        raise Overtaken
     if painting is None:
-        revisions.checked("shelf", shelf_of(owner).revision)
-    else:
-        revisions.checked(f"painting-{painting.pk}", painting.revision)
-    newest = _next(owner, painting, back=back)
-    known = ready is not None and newest.values_list("pk", flat=True).first() == ready[0].pk
-    change = ready[0] if ready is not None and known else newest.first()
-    if change is None:
-        what = "undone" if back else "done again"
-        raise Conflict(f"There is nothing to be {what}.", "The history is empty on this side.")
-    side = change.before if back else change.after
-    if painting is None:
-        _lay_out(owner, side, ready[1] if ready is not None and known else _rows_of(side))
+        _lay_out(owner, side, rows)
         _renewed(shelf_of(owner))
     else:
-        _put(painting, side)
+        _put(painting_of(owner, painting.pk), side)
     change.undone = back
     change.save(update_fields=["undone"])
-    return change.label

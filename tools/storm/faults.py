@@ -27,15 +27,17 @@ KILLED_BEFORE_IT_MAY_END = 4
 
 Answers = dict[str, requests.Response | None]
 
+_NO_ROOM = 507
+
 
 def full_disk(within: Path) -> str:
     """A studio of its own on a small disk that is filled."""
-    return _on_a_small_disk(within, _filled)
+    return _on_a_small_disk(within, _filled, ("writing",))
 
 
 def read_only(within: Path) -> str:
     """A studio of its own that is begun anew on a disk that can only be read."""
-    return _on_a_small_disk(within, _only_read)
+    return _on_a_small_disk(within, _only_read, ("writing", "naming"))
 
 
 def locked(studio: Studio) -> str:
@@ -127,7 +129,8 @@ def _held(data: Path) -> tuple[int, int]:
     return rows, whole
 
 
-def _on_a_small_disk(within: Path, act: Callable[[Studio, Path], Answers]) -> str:
+def _on_a_small_disk(within: Path, act: Callable[[Studio, Path], Answers], refused: tuple[str, ...]) -> str:
+    """What came of an act on a studio with a small disk; these of its requests must be refused for want of room, no others."""
     with _small_disk(within) as place:
         if place is None:
             return "skipped: no disk may be mounted here"
@@ -136,10 +139,15 @@ def _on_a_small_disk(within: Path, act: Callable[[Studio, Path], Answers]) -> st
         studio = Studio(place, free_port())
         studio.begin()
         try:
-            words = _told(act(studio, place))
+            answers = act(studio, place)
         finally:
             studio.end()
-        return words + (f"; FAILURES {studio.failures[:3]}" if studio.failures else "")
+        wrong = [
+            what
+            for what, one in answers.items()
+            if one is None or (one.status_code != _NO_ROOM if what in refused else one.status_code >= 300)
+        ]
+        return _told(answers) + (f"; FAILURES {wrong} {studio.failures[:3]}" if wrong or studio.failures else "")
 
 
 @contextlib.contextmanager
