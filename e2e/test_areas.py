@@ -199,7 +199,7 @@ def test_a_lemon_and_the_cloth_beside_it_are_told_apart_and_split_at_a_tap(page:
     facts.get_by_role("button", name="All areas").click()
     counted(facts, before + 1)
     tap(page, stage, *CLOTH)
-    expect(facts.get_by_text("As it was planned last; bring the plan up to date for today’s.")).to_be_visible()
+    expect(facts.get_by_text("From the last plan; bring it up to date for today’s figures.")).to_be_visible()
     facts.get_by_role("button", name="All areas").click()
     page.keyboard.press("Control+z")
     counted(facts, before)

@@ -64,7 +64,7 @@ export function AreaTakes({ paintingId, area, mixes, piles, isToday }: TakesProp
   const tubes = Object.entries(need.tubes).sort(([, a], [, b]) => b - a);
   return (
     <Section title="What it takes">
-      {!isToday && <Typography>As it was planned last; bring the plan up to date for today’s.</Typography>}
+      {!isToday && <Typography>From the last plan; bring it up to date for today’s figures.</Typography>}
       <Totals need={need} />
       <Box component="ul" aria-label="Its piles" sx={{ listStyle: "none", p: 0, m: 0, mt: 1 }}>
         {need.paint.map((one) => (
