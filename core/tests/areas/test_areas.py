@@ -17,6 +17,16 @@ from ypsochrom.values.scale import value_field
 PANEL = Support(400, 300)
 
 
+def test_an_area_of_two_pixels_has_a_colour():
+    """Both are its extremes; as in a photo of 180 pixels."""
+    linear = np.full((40, 60, 3), 0.3, dtype=np.float32)
+    labels = np.zeros((40, 60), dtype=np.uint8)
+    labels[20, 30:32] = 1
+    linear[20, 30], linear[20, 31] = 0.05, 0.1
+    _, small = describe(linear, value_field(linear), labels, PANEL).areas
+    assert small.lab[0] == pytest.approx(float(cielab.linear_to_lab(np.full(3, 0.075))[0]), abs=0.5)
+
+
 @pytest.fixture(scope="module", params=SCENES)
 def measured(request):
     """A scene's name, its areas with what is true of them, and the same of plain superpixels at half size."""

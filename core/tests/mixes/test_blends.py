@@ -53,6 +53,19 @@ def test_a_part_between_two_piles_is_painted_with_both():
     assert not any(is_blend(mix) for mix in found.mixes)
 
 
+def test_a_part_that_another_pile_serves_better_is_painted_with_that():
+    """As where a pile came out otherwise than its parts asked for."""
+    like_sand = colour({"PY42": 1, "PW6": 6.5})
+    found = with_blends(PILES, [TARGETS[0], target("between", like_sand), *TARGETS[2:]])
+    assert found.blends == ()
+    assert found.serving("between", "light").id == "m03"
+    assert [mix.serves for mix in found.mixes] == [
+        (("sky", "light"),),
+        (("earth", "light"),),
+        (("sand", "light"), ("between", "light")),
+    ]
+
+
 def test_a_part_near_its_pile_is_painted_with_that():
     near = colour({"PB29": 1, "PW6": 3.3})
     assert float(deltaE_ciede2000(near, colour(BLUE))) < FAR_DE00

@@ -170,6 +170,7 @@ def _usual(linear: LinearRgb, values: MunsellValue, by_area: ByArea) -> tuple[Li
             continue
         low, high = np.quantile(value, [_TRIM, 1 - _TRIM])
         inside = (value >= low) & (value <= high)
+        inside |= not inside.any()  # of two pixels both are extremes
         light.append(own[inside].mean(axis=0, dtype=np.float64))
         usual.append(float(value[inside].mean(dtype=np.float64)))
     return np.stack(light), np.array(usual)

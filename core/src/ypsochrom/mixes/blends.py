@@ -1,4 +1,4 @@
-"""Parts of areas that lie between two piles are painted with both, mixed on the palette as the brush goes along."""
+"""Parts of areas far from their own pile are painted with another, or with two, mixed on the palette as the brush goes along."""
 
 import itertools
 from collections.abc import Iterable, Mapping, Sequence
@@ -35,21 +35,24 @@ _FEWER = 0.5
 
 
 def with_blends(found: MixSet, targets: Sequence[Target]) -> MixSet:
-    """The set with the parts that two piles serve better than one taken from their pile; `targets` are all parts.
+    """The set with the parts that another pile, or two, serve better taken from their pile; `targets` are all parts.
 
     What serves a part farthest from it is told anew of every pile and blend.
     """
     goals = {part_of(target): target for target in targets}
     chosen: dict[str, tuple[tuple[Dose, ...], list[Part]]] = {}
-    pairs = _Pairs(found)
+    pairs = _PilesAndPairs(found)
     for mix in found.mixes:
         for part in mix.serves:
             doses = pairs.better(np.array(mix.match.lab_dry), np.array(goals[part].lab))
             if doses is not None:
                 chosen.setdefault(_id(doses), (doses, []))[1].append(part)
     taken = {part for _, parts in chosen.values() for part in parts}
-    piles = tuple(_told(replace(m, serves=tuple(p for p in m.serves if p not in taken)), goals) for m in found.mixes)
-    blends = (_blend(id_, doses, [goals[p] for p in parts], found) for id_, (doses, parts) in chosen.items())
+    come = {id_: tuple(parts) for id_, (doses, parts) in chosen.items() if len(doses) == 1}
+    left = {mix.id: tuple(part for part in mix.serves if part not in taken) for mix in found.mixes}
+    piles = tuple(_told(replace(m, serves=(*left[m.id], *come.get(m.id, ()))), goals) for m in found.mixes)
+    two = [(id_, doses, parts) for id_, (doses, parts) in chosen.items() if len(doses) > 1]
+    blends = (_blend(id_, doses, [goals[p] for p in parts], found) for id_, doses, parts in two)
     return replace(found, mixes=piles, blends=tuple(_told(blend, goals) for blend in blends))
 
 
@@ -88,8 +91,8 @@ def from_piles(volumes: Mapping[str, float], blends: Iterable[Mix]) -> dict[str,
     return taken
 
 
-class _Pairs:
-    """All that two piles of a set can be mixed to, where a brush is likely to come, and what one costs that is not in use yet."""
+class _PilesAndPairs:
+    """All piles of a set and all mixtures of two, where a brush is likely to come, and what one costs that is not in use yet."""
 
     def __init__(self, found: MixSet) -> None:
         piles = [mix for mix in found.mixes if set(mix.match.recipe.keys) <= set(found.palette)]
@@ -98,20 +101,22 @@ class _Pairs:
         couples = [two for two in itertools.permutations(range(len(piles)), 2) if near[two]]
         rows = [(*two, *parts) for two in couples for parts in BLENDS]
         rows = [(i, j, a, b) for i, j, a, b in rows if a > b or i < j]
-        self._doses = [(Dose(piles[i].id, a), Dose(piles[j].id, b)) for i, j, a, b in rows]
-        shares = np.array([in_box(mix.match.recipe, found.box) for mix in piles])
-        self._new = np.full(len(rows), _FEWER)
-        self._lab: Lab = np.zeros((0, len(_SLIPS), 3))
+        self._doses: list[tuple[Dose, ...]] = [(Dose(pile.id, 1),) for pile in piles]
+        self._doses += [(Dose(piles[i].id, a), Dose(piles[j].id, b)) for i, j, a, b in rows]
+        self._new = np.concatenate([np.zeros(len(piles)), np.full(len(rows), _FEWER)])
+        self._lab: Lab = np.repeat(lab[:, None], len(_SLIPS), axis=1)
         if rows:
+            shares = np.array([in_box(mix.match.recipe, found.box) for mix in piles])
             one, other, *_ = np.array(rows).T
             parts = np.array(rows, dtype=float)[:, 2:]
             mixed = [parts[:, :1] * shares[one] + slip * parts[:, 1:] * shares[other] for slip in _SLIPS]
             whole = [pile / pile.sum(axis=1, keepdims=True) for pile in mixed]
-            self._lab = np.stack([appearance.dry_lab(pile, found.box) for pile in whole], axis=1)
+            seen = np.stack([appearance.dry_lab(pile, found.box) for pile in whole], axis=1)
+            self._lab = np.concatenate([self._lab, seen])
 
     def better(self, pile: Lab, goal: Lab) -> tuple[Dose, ...] | None:
-        """The two piles (the larger share first) that come plainly nearer to a colour than its own pile, and are in use from now
-        on; None without such."""
+        """The other pile, or the two (the larger share first), that come plainly nearer to a colour than its own, and are in use
+        from now on; None without such."""
         apart = float(delta_e_2000(pile, goal))
         if apart < FAR_DE00 or not len(self._lab):
             return None

@@ -20,7 +20,7 @@ from ..kit.progress import Progress, silent
 from ..paint import appearance
 from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
-from .gather import MOST_MIXES, Target, gather, mean_colour
+from .gather import MOST_MIXES, Gathered, Target, gather, mean_colour
 from .palette import best_tubes
 from .piles import EVER_PARTS, MOST_OF_A_TINTER, Dose, Mixed, Piles
 from .recipe import Recipe
@@ -35,6 +35,9 @@ STILL_THE_SAME_DE00 = 6.0
 _LEAST_CARE, _MOST_CARE = 0.7, 2.5
 """A pile that covers much of the picture is worth more doses than one for a corner: the root of its surface against the usual
 pile's, within these bounds. Chosen on the kettle and five photographs; eleven others came out the same in the mean."""
+
+_OUT_DE00 = 1.5
+"""A colour is out of reach for gathering from here on: nearer than this a hand does not tell what it aims at."""
 
 VALUE_OFF = 0.35
 """From here on a mix is reported as off in value: between a quarter and half a step."""
@@ -192,11 +195,11 @@ def find_mixes(
     The `ends` of gradations get piles of their own while there may be more of them, else they are made of the others.
     """
     targets = [*targets_of(areas, paint_range), *ends]
-    groups = gather(targets, most=most)
+    piles, numbers = Piles(palette), itertools.count(1)
+    groups = _gathered(targets, piles, most)
     if ends and len(groups) >= most:
         targets = targets[: -len(ends)]
-        groups = gather(targets, most=most)
-    piles, numbers = Piles(palette), itertools.count(1)
+        groups = _gathered(targets, piles, most)
     usual = sum(target.area_cm2 for target in targets) / len(groups)
     found: dict[str, tuple[Mixed, list[Target]]] = {}
     for number, group in enumerate(groups, start=1):
@@ -207,6 +210,20 @@ def find_mixes(
         found[pile][1].extend(targets[i] for i in group.members)
     mixes = [_mix(id_, mixed, served, palette) for id_, (mixed, served) in found.items()]
     return advised(palette, told_apart(mixes, areas))
+
+
+def _gathered(targets: Sequence[Target], piles: Piles, most: int) -> tuple[Gathered, ...]:
+    """The targets gathered as what the tubes make of them: two that are out of reach and come to one colour need one pile.
+
+    A group's colour is the mean of what is asked for, not of what can be had.
+    """
+    reached = []
+    for target in targets:
+        nearest = piles.nearest(np.array(target.lab))
+        out = float(delta_e_2000(nearest, np.array(target.lab))) > _OUT_DE00
+        reached.append(replace(target, lab=triple(nearest)) if out else target)
+    groups = gather(reached, most=most)
+    return tuple(replace(one, lab=triple(mean_colour([targets[i] for i in one.members]))) for one in groups)
 
 
 def _care(surface_cm2: float, usual_cm2: float) -> float:

@@ -38,7 +38,7 @@ MOST_SOURCES, EVER_SOURCES = 3, 4
 DOSING_SIGMA = 0.10
 """Standard deviation of a dose by hand, as a share of it (prototype finding)."""
 
-VALUE_WEIGHT, SOURCE_PENALTY, PART_PENALTY = 2.0, 0.5, 0.03
+VALUE_WEIGHT, SOURCE_PENALTY, PART_PENALTY = 2.0, 0.45, 0.02
 """What an error of one value step, one more source and one more part may cost in CIEDE2000."""
 
 DEAR_PENALTY, BLACK_PENALTY = 0.15, 0.25
@@ -249,6 +249,13 @@ class Piles:
         self.add(name, mixed.shares)
         return name, (*before, (name, mixed))
 
+    def nearest(self, target: Lab) -> Lab:
+        """What comes nearest to a colour (dry CIELAB, value counted more) of all that is written out, with exact doses."""
+        target = np.asarray(target, dtype=float)
+        rows = self._near(target, None)
+        seen: Lab = self._rows.lab[rows[int(np.argmin(_cost_of(self._rows.lab[rows].astype(float), target)))]]
+        return seen.astype(float)
+
     def alone(self, target: Lab, *, with_white: bool = False) -> Mixed:
         """The pile for a target that is mixed of tubes only; with some white in it where that is asked for and there is one."""
         among = np.arange(self._of_tubes)
@@ -427,6 +434,11 @@ class Piles:
 
     def _promising(self, target: Lab, among: np.ndarray | None, care: float) -> np.ndarray:
         """Rows that may turn out best: the cheapest, with exact doses, among those that come near."""
+        near = self._near(target, among)
+        return near[np.argsort(self._exact_cost(near, target, care), kind="stable")[:_WEIGHED]]
+
+    def _near(self, target: Lab, among: np.ndarray | None) -> np.ndarray:
+        """Rows that come near a colour; of one that is out of reach also those that keep its value."""
         rows = self._rows
         goal = coordinates(target.astype(np.float32))
         apart = rows.norm - rows.near @ (2 * goal)  # the squared distance less what is the same for all
@@ -440,7 +452,7 @@ class Piles:
             off = (of - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
             level = _smallest(np.einsum("ij,ij->i", off, off), _NEAR)
             near = np.union1d(near, level if among is None else among[level])
-        return near[np.argsort(self._exact_cost(near, target, care), kind="stable")[:_WEIGHED]]
+        return near
 
     def _exact_cost(self, rows: np.ndarray, target: Lab, care: float = 1.0) -> Float:
         """What rows cost with exact doses."""

@@ -129,18 +129,13 @@ def _allowed(table: RecipeTable, wanted: Wanted) -> np.ndarray:
 
 
 def _nearest(table: RecipeTable, target: Lab, wanted: Wanted) -> np.ndarray:
-    goal = coordinates(target.astype(np.float32))
     if wanted.asks_nothing:
-        _, nearest = table.tree.query(goal, k=min(_CANDIDATES, len(table)))
-        nearest = np.atleast_1d(nearest)
+        nearest = table.nearest(target, _CANDIDATES)
         if float(delta_e_2000(table.lab[nearest[0]].astype(float), target)) < OUT_OF_REACH_DE00:
             return nearest
         # out of reach: what keeps the value is looked at too, and the ranking decides for it
         return np.union1d(nearest, table.nearest_in_value(target, _LEVEL_CANDIDATES))
-    rows = _allowed(table, wanted)
-    distance = np.linalg.norm(np.asarray(table.tree.data)[rows] - goal, axis=1)
-    count = min(_CANDIDATES, len(rows))
-    return rows[np.argpartition(distance, count - 1)[:count]]
+    return table.nearest(target, _CANDIDATES, among=_allowed(table, wanted))
 
 
 def _ranked(table: RecipeTable, target: Lab, wanted: Wanted) -> tuple[np.ndarray, Float]:

@@ -6,20 +6,20 @@ parts allow; strong tinters come in tenths of a part (let down 1:9), because a w
 
 import itertools
 import math
-from collections import OrderedDict
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from functools import cache, cached_property
-from threading import Lock
 
 import numpy as np
 from scipy.spatial import KDTree
 
 from ..colour import spectra
-from ..colour.types import Lab
+from ..colour.types import Float, Lab
 from ..kit.progress import Progress, silent
+from ..kit.recent import Recent
 from ..paint import strength, surface
 from ..paint.catalogue import Paintbox
+from .table_folder import shared
 from .uniform import coordinates
 
 MAX_PAINTS = 4
@@ -76,15 +76,20 @@ _CACHED_TABLES = 8
 
 @dataclass(frozen=True, eq=False)
 class RecipeTable:
-    """`amounts` (m, n) in tenths of a part in the box's order, `lab` (m, 3) dry, `tree` over the uniform coordinates."""
+    """`amounts` (m, n) in tenths of a part in the box's order, `lab` (m, 3) dry, `near` (m, 3) in uniform coordinates."""
 
     box: Paintbox
     amounts: np.ndarray = field(repr=False)
     lab: Lab = field(repr=False)
-    tree: KDTree = field(repr=False)
+    near: Float = field(repr=False)
 
     def __len__(self) -> int:
         return len(self.amounts)
+
+    @cached_property
+    def tree(self) -> KDTree:
+        """A tree over the uniform coordinates, for many targets at once."""
+        return KDTree(self.near, leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
 
     @cached_property
     def value_first(self) -> KDTree:
@@ -99,9 +104,21 @@ class RecipeTable:
         It goes through all rows: 3 ms, where the tree takes forty times as long to grow.
         """
         apart = (self.lab - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
-        distance = np.einsum("ij,ij->i", apart, apart)
-        count = min(count, len(distance))
-        return np.argpartition(distance, count - 1)[:count]
+        return _nearest(np.einsum("ij,ij->i", apart, apart), count)
+
+    def nearest(self, target: Lab, count: int, among: np.ndarray | None = None) -> np.ndarray:
+        """The rows (of some, where these are given) that come nearest to one colour, nearest first; it goes through them all."""
+        near = self.near if among is None else self.near[among]
+        apart = near - coordinates(target.astype(np.float32))
+        rows = _nearest(np.einsum("ij,ij->i", apart, apart), count, in_order=True)
+        return rows if among is None else among[rows]
+
+
+def _nearest(distance: Float, count: int, *, in_order: bool = False) -> np.ndarray:
+    """The places of so many smallest numbers."""
+    count = min(count, len(distance))
+    rows = np.argpartition(distance, count - 1)[:count]
+    return rows[np.argsort(distance[rows], kind="stable")] if in_order else rows
 
 
 @cache
@@ -223,25 +240,40 @@ def build(box: Paintbox, progress: Progress = silent) -> RecipeTable:
     progress(0.3, "predicting their dry colours")
     lab = colours(amounts, box)
     progress(0.8, "sorting them by colour")
-    tree = KDTree(coordinates(lab), leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
-    return RecipeTable(box=box, amounts=amounts, lab=lab, tree=tree)
+    return RecipeTable(box=box, amounts=amounts, lab=lab, near=coordinates(lab))
 
 
-_tables: OrderedDict[str, RecipeTable] = OrderedDict()
-_tables_lock = Lock()
+_VERSION = 1
+"""Rises when a palette's recipes or their colours become others."""
+
+_ARRAYS = ("amounts", "lab", "near")
+_tables: Recent[str, RecipeTable] = Recent(_CACHED_TABLES)
 
 
 def table_for(box: Paintbox, progress: Progress = silent) -> RecipeTable:
-    """The table of these paints, kept for the last few palettes; the order of the paints does not matter."""
+    """The table of these paints, kept for the last few palettes, and in files where the studio has a folder for them
+    (`table_folder`); the order of the paints does not matter."""
     box = box.only(sorted(box.keys))
     key = box.fingerprint
-    with _tables_lock:
-        if key in _tables:
-            _tables.move_to_end(key)
-            return _tables[key]
-    made = build(box, progress)
-    with _tables_lock:
-        _tables[key] = made
-        while len(_tables) > _CACHED_TABLES:
-            _tables.popitem(last=False)
-    return made
+    return _tables.get(key) or _tables.keep(key, _read(box) or _built(box, progress))
+
+
+def _read(box: Paintbox) -> RecipeTable | None:
+    folder = shared()
+    found = folder.read(_name(box), _ARRAYS) if folder is not None else None
+    if found is None or found["amounts"].shape[1:] != (len(box),):
+        return None
+    return RecipeTable(box=box, **found)
+
+
+def _built(box: Paintbox, progress: Progress) -> RecipeTable:
+    """A table worked out, and mapped from its file where it can be kept in one."""
+    made, folder = build(box, progress), shared()
+    if folder is None:
+        return made
+    folder.write(_name(box), {name: getattr(made, name) for name in _ARRAYS})
+    return _read(box) or made
+
+
+def _name(box: Paintbox) -> str:
+    return f"{box.fingerprint}-{_VERSION}"

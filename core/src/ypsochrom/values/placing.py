@@ -90,7 +90,7 @@ def at_brush(
     return BrushField(seen, even, np.maximum(jump - STRONG_EDGE, 0), brush_px)
 
 
-_TONE, _EDGE = 4.6, 70.0
+_TONE, _EDGE = 6.2, 70.0
 """What a mass is kept for: squared brushes that differ by a tone step, brushes of border that jump by a step more than strong."""
 
 _SURELY = 1.25
@@ -141,7 +141,20 @@ def drawn(labels: LabelImage, steps: int, width: int, height: int) -> LabelImage
     for step in range(1, steps):
         side = np.where(labels >= step, np.uint8(255), np.uint8(0))
         large += cv2.resize(side, (width, height), interpolation=cv2.INTER_LINEAR) > _AT_CORNERS
-    return large
+    return _without_dots(large)
+
+
+def _without_dots(labels: LabelImage) -> LabelImage:
+    """Labels in which no pixel stands alone: at corners where four masses nearly meet one may come off; it goes to its left."""
+    upright, level = labels[1:] == labels[:-1], labels[:, 1:] == labels[:, :-1]
+    held = np.zeros(labels.shape, dtype=bool)
+    held[1:] |= upright
+    held[:-1] |= upright
+    held[:, 1:] |= level
+    held[:, :-1] |= level
+    rows, columns = np.nonzero(~held)
+    labels[rows, columns] = labels[rows, np.where(columns > 0, columns - 1, 1)]
+    return labels
 
 
 def _levels(field: MunsellValue, labels: LabelImage, limits: Sequence[float]) -> Float:

@@ -139,7 +139,7 @@ def pile_trade_off(work: Work) -> tuple[tuple[int, float], ...]:
 
 SOLVED: Node[SolvedMixes] = Node(
     name="solved",
-    version=3,
+    version=4,
     needs=("areas",),
     takes={
         "colours and handling of areas": _colours,
@@ -160,7 +160,7 @@ SOLVED: Node[SolvedMixes] = Node(
 
 MIXES: Node[FoundMixes] = Node(
     name="mixes",
-    version=3,
+    version=4,
     needs=("areas", "strokes", "solved"),
     takes={
         "your own recipes": lambda i: i.brief.mixes.kept,

@@ -110,7 +110,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=6,
+    version=7,
     needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,

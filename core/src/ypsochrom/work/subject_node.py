@@ -132,7 +132,7 @@ def _without_words(others: Any) -> Any:
 
 SUBJECT: Node[Subject] = Node(
     name="subject",
-    version=2,
+    version=3,
     needs=(),
     takes={
         "the photo": lambda i: i.brief.photo and i.brief.photo.name,

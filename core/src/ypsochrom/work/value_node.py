@@ -137,7 +137,7 @@ def _read(body: Json, work: Work) -> ValueMap:
 
 VALUES: Node[ValueMap] = Node(
     name="values",
-    version=3,
+    version=4,
     needs=("subject", "brush"),
     takes={
         "the value settings": lambda i: i.brief.values,

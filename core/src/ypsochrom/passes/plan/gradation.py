@@ -31,10 +31,15 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
             continue
         first = min(own, key=lambda draft: (draft.role.rank, draft.id)).role
         layer = {draft.family: draft for draft in sorted(own, key=lambda draft: -draft.role.rank)}  # the first of each
+        whole = next((one for one in found if one.area == area_id and one.family is None and is_opaque(one)), None)
+        in_colour = whole is None or any(
+            one.mix.id == shop.mix_of(area, family).id for family in parts if (one := layer.get(family)) is not None
+        )
         for family in parts:
             draft = layer.get(family)
-            if draft is None:
-                found.append(Draft(first, area_id, family, shop.mix_of(area, family), BLENDED))
+            if draft is None:  # it is what the whole of the area was laid in
+                mix = shop.mix_of(area, family) if whole is None or in_colour else whole.mix
+                found.append(Draft(first, area_id, family, mix, BLENDED))
             else:
                 found[found.index(draft)] = replace(draft, role=first, manner=BLENDED)
     return found

@@ -2,7 +2,8 @@
 
 Only steps that follow each other are gathered, so that the order which rules and painter gave stays as it is. Steps of one pile
 come first together; what is then too short is put to the unit before or after it, whichever is nearer in colour and place: a
-painter who has two neighbouring piles out turns from one to the other without putting the brush down.
+painter who has two neighbouring piles out turns from one to the other without putting the brush down. Where both together are
+too much, the shorter takes as many steps from the longer as make a unit of it.
 """
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
@@ -107,7 +108,7 @@ def units_of(
     """
     work = _Work(one, mix_of, pile_of, pace, kind_of, growths)
     groups = [part for run in _runs(work) for part in _to_length(run)]
-    groups = _by_hand(_short_ones_joined(groups), cuts)
+    groups = _by_hand(_short_ones_filled(_short_ones_joined(groups)), cuts)
     ids: dict[str, int] = {}
     found = []
     for group in groups:
@@ -161,6 +162,35 @@ def _short_ones_joined(groups: list[_Group]) -> list[_Group]:
         at = min((_cost(a, b), at) for at, a, b in free)[1]
         groups[at : at + 2] = [groups[at].joined(groups[at + 1])]
     return groups
+
+
+def _short_ones_filled(groups: list[_Group]) -> list[_Group]:
+    """Units that are still too short, which no neighbour has room for, with steps of a neighbour that can spare them."""
+    for at in range(len(groups)):
+        if groups[at].minutes >= LEAST_MINUTES:
+            continue
+        found = [
+            (first, shared)
+            for first in (at - 1, at)
+            if 0 <= first < len(groups) - 1
+            for shared in _shared(*groups[first : first + 2])
+        ]
+        if found:
+            first, shared = min(found, key=lambda one: min(part.minutes for part in one[1]))
+            groups[first : first + 2] = shared
+    return groups
+
+
+def _shared(a: _Group, b: _Group) -> Iterable[list[_Group]]:
+    """The ways to part the steps of two units that follow each other, so that both are long enough and neither too long."""
+    steps = (*a.steps, *b.steps)
+    for cut in range(1, len(steps)) if _one_manner(a, b) else ():
+        parts = [_Group(a.work, steps[:cut]), _Group(a.work, steps[cut:])]
+        fits = all(
+            LEAST_MINUTES <= part.minutes <= MOST_MINUTES and len(part.piles) <= MOST_PILES_EVER for part in parts
+        )
+        if fits:
+            yield parts
 
 
 def _by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
