@@ -16,12 +16,18 @@ GOAL = np.array([55.0, 10.0, 20.0])
 
 
 @pytest.fixture
-def place(tmp_path):
-    """A folder that this process shares, and nothing known of earlier."""
+def place(tmp_path, elsewhere):
+    """A folder that this process shares."""
     table_folder.share_in(tmp_path / "tables")
+    return tmp_path / "tables"
+
+
+@pytest.fixture
+def elsewhere(monkeypatch):
+    """Where tables are kept is as before afterwards; nothing is known of them before or after."""
+    monkeypatch.setattr(table_folder, "_shared", None)
     table._tables.forget()
-    yield tmp_path / "tables"
-    table_folder.share_in(None)
+    yield
     table._tables.forget()
 
 
@@ -94,14 +100,11 @@ def test_a_damaged_table_is_worked_out_again(place, name, how):
     assert len(file.read_bytes()) > 1000  # it is whole again
 
 
-def test_where_nothing_can_be_written_a_table_is_kept_in_memory(tmp_path):
+def test_where_nothing_can_be_written_a_table_is_kept_in_memory(tmp_path, elsewhere):
     nowhere = tmp_path / "file"
     nowhere.write_text("in the way")
     table_folder.share_in(nowhere / "tables")
-    try:
-        assert len(afresh(paintbox(KEYS))) > 1000
-    finally:
-        table_folder.share_in(None)
+    assert len(afresh(paintbox(KEYS))) > 1000
     assert nowhere.read_text() == "in the way"
 
 

@@ -7,6 +7,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
 from server.materials.services import tubes_of
+from ypsochrom.mixes import table
 
 JSON = "application/json"
 pytestmark = pytest.mark.django_db
@@ -235,6 +236,16 @@ def test_the_reach_is_cut_at_a_value(client, planned):
     assert cut["rings"]
     assert cut["most_chroma"] > 10
     assert post(client, f"{planned['id']}/palette/slice", {"keys": ["PW6"], "value": 60}).status_code == 422
+
+
+def test_what_a_palette_reaches_is_worked_out_once_for_all_processes(client, planned, settings, monkeypatch):
+    asked = {"keys": ["PW6", "PY42", "PBr7rs"], "value": 6}
+    table._tables.forget()
+    first = post(client, f"{planned['id']}/palette/slice", asked).json()
+    assert list(settings.TABLES.glob("*/lab.npy"))
+    table._tables.forget()  # as in another process
+    monkeypatch.setattr(table, "build", None)
+    assert post(client, f"{planned['id']}/palette/slice", asked).json() == first
 
 
 def test_calibrating_a_tube_puts_the_mixes_out_of_date_and_new_ones_say_so(client, planned):
