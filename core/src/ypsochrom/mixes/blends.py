@@ -103,7 +103,10 @@ class _PilesAndPairs:
         rows = [(i, j, a, b) for i, j, a, b in rows if a > b or i < j]
         self._doses: list[tuple[Dose, ...]] = [(Dose(pile.id, 1),) for pile in piles]
         self._doses += [(Dose(piles[i].id, a), Dose(piles[j].id, b)) for i, j, a, b in rows]
-        self._new = np.concatenate([np.zeros(len(piles)), np.full(len(rows), _FEWER)])
+        alone = np.where(
+            [bool(pile.serves) for pile in piles], 0.0, np.inf
+        )  # what serves nothing is there to be mixed from
+        self._new = np.concatenate([alone, np.full(len(rows), _FEWER)])
         self._lab: Lab = np.repeat(lab[:, None], len(_SLIPS), axis=1)
         if rows:
             shares = np.array([in_box(mix.match.recipe, found.box) for mix in piles])

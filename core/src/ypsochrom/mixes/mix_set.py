@@ -20,7 +20,7 @@ from ..kit.progress import Progress, silent
 from ..paint import appearance
 from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
-from .gather import MOST_MIXES, Gathered, Target, gather, mean_colour
+from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
 from .piles import EVER_PARTS, MOST_OF_A_TINTER, Dose, Mixed, Piles
 from .recipe import Recipe
@@ -196,34 +196,29 @@ def find_mixes(
     """
     targets = [*targets_of(areas, paint_range), *ends]
     piles, numbers = Piles(palette), itertools.count(1)
-    groups = _gathered(targets, piles, most)
+    reached = [_as_reached(target, piles) for target in targets]
+    groups = gather(reached, most=most)
     if ends and len(groups) >= most:
         targets = targets[: -len(ends)]
-        groups = _gathered(targets, piles, most)
+        groups = gather(reached[: -len(ends)], most=most)
     usual = sum(target.area_cm2 for target in targets) / len(groups)
     found: dict[str, tuple[Mixed, list[Target]]] = {}
     for number, group in enumerate(groups, start=1):
         progress(number / len(groups), "solving recipes")
         care = _care(sum(targets[i].area_cm2 for i in group.members), usual)
-        pile, new = piles.mix(np.array(group.lab), lambda: f"m{next(numbers):02d}", care)
+        goal = mean_colour([targets[i] for i in group.members])  # of what is asked for, not of what can be had
+        pile, new = piles.mix(goal, lambda: f"m{next(numbers):02d}", care)
         found.update({id_: (mixed, []) for id_, mixed in new})
         found[pile][1].extend(targets[i] for i in group.members)
     mixes = [_mix(id_, mixed, served, palette) for id_, (mixed, served) in found.items()]
     return advised(palette, told_apart(mixes, areas))
 
 
-def _gathered(targets: Sequence[Target], piles: Piles, most: int) -> tuple[Gathered, ...]:
-    """The targets gathered as what the tubes make of them: two that are out of reach and come to one colour need one pile.
-
-    A group's colour is the mean of what is asked for, not of what can be had.
-    """
-    reached = []
-    for target in targets:
-        nearest = piles.nearest(np.array(target.lab))
-        out = float(delta_e_2000(nearest, np.array(target.lab))) > _OUT_DE00
-        reached.append(replace(target, lab=triple(nearest)) if out else target)
-    groups = gather(reached, most=most)
-    return tuple(replace(one, lab=triple(mean_colour([targets[i] for i in one.members]))) for one in groups)
+def _as_reached(target: Target, piles: Piles) -> Target:
+    """A target as what the tubes make of it: two that are out of reach and come to one colour need one pile."""
+    goal = np.array(target.lab)
+    nearest = piles.nearest(goal)
+    return replace(target, lab=triple(nearest)) if float(delta_e_2000(nearest, goal)) > _OUT_DE00 else target
 
 
 def _care(surface_cm2: float, usual_cm2: float) -> float:
