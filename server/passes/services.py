@@ -145,6 +145,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
     cost = cost_of(plan.paint, work.inputs.stock.tubes)
     on_areas = [one for one in plan.advice if one.id in ON_AREAS]
     rest = advice_in_words([one for one in plan.advice if one.id not in ON_AREAS], names)
+    near = () if stages is None or stages.nearness is None else stages.nearness.advice()
     return PassesOut(
         choices=chosen,
         school=plan.school,  # type: ignore[arg-type]
@@ -165,7 +166,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
         held_back=plan.held_back,
         price=cost.paint,
         unpriced=list(cost.unpriced),
-        advice=[*advice_out(subject_advice(brief, subject_pictures(work))), *advice_out(rest)],
+        advice=[*advice_out(subject_advice(brief, subject_pictures(work))), *advice_out(rest), *advice_out(near)],
         findings=findings(work, found, on_areas) if on_areas else [],
         lost_moves=len(plan.lost_moves),
         up_to_date=work.state("stages") == "current",

@@ -16,6 +16,7 @@ from ..kit.recent import Recent
 from ..materials.shelf import price_per_ml
 from ..materials.support import Support
 from ..passes.films import layers
+from ..passes.films.nearness import Nearness, nearness
 from ..passes.films.stages import Canvas, Look, Stage, canvas_of, paint_picture, paint_with_values, smaller, stages
 from ..passes.plan.pass_plan import PassPlan, find_passes
 from ..passes.scene import Layout, Scene
@@ -153,10 +154,11 @@ def ground_under(work: Work) -> Reflectance | None:
 
 @dataclass(frozen=True)
 class StagePictures:
-    """Names of the dry pictures after every pass; `of` is a hash of all that is seen in them."""
+    """Names of the dry pictures after every pass; `of` is a hash of all that is seen in them; how near the last comes."""
 
     dry: tuple[str, ...]
     of: str = ""
+    nearness: Nearness | None = None
 
 
 _canvases: Recent[str, Canvas] = Recent(2)
@@ -206,14 +208,34 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
 
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
-        begun = [painters.submit(painted, stage) for stage in found]
+        laid = [(stage, painters.submit(painted, stage)) for stage in found]
         names = []
-        for number, picture in enumerate(begun, start=1):
-            progress((number - 1) / len(begun), f"painting stage {number}")
+        for number, (_, picture) in enumerate(laid, start=1):
+            progress((number - 1) / len(laid), f"painting stage {number}")
             names.append(work.files.store(picture.result(), "jpg"))
     finally:
         painters.shutdown(cancel_futures=True)
-    return StagePictures(tuple(names), _seen_in_stages(work))
+    last, _ = laid[-1]
+    return StagePictures(tuple(names), _seen_in_stages(work), _near(work, paint_picture(last, canvas)))
+
+
+def _near(work: Work, finished: Srgb8) -> Nearness:
+    scene, picture = scene_of(work), work.now("subject").picture
+    return nearness(picture.srgb8, finished, work.now("areas").map, scene.gradations, scene.mixes.box, scene.support)
+
+
+def nearness_of(work: Work) -> Nearness | None:
+    """How near the finished painting of today's plan comes to the photo; None where nothing is painted."""
+    kept = unchanged_stages(work)
+    if kept is not None:
+        return kept.nearness
+    return work.derived("nearness", ("passes",), None, lambda: _nearness_anew(work))
+
+
+def _nearness_anew(work: Work) -> Nearness:
+    canvas, found = stages_of(work)
+    *_, last = found
+    return _near(work, paint_picture(last, canvas))
 
 
 def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:
@@ -256,8 +278,8 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
 
 STAGES: Node[StagePictures] = Node(
     name="stages",
-    version=4,
-    needs=("areas", "strokes", "mixes", "passes"),
+    version=5,
+    needs=("subject", "areas", "strokes", "mixes", "passes"),
     takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
     compute=_paint,
     write=lambda found, _: codec.written(found),

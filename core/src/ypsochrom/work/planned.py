@@ -22,7 +22,7 @@ from .files import InMemory
 from .graph import Work
 from .inputs import Inputs, Stock
 from .nodes import NODES
-from .pass_nodes import canvas_for, layout_of, scene_of
+from .pass_nodes import canvas_for, layout_of, nearness_of, scene_of
 from .value_node import brush_of
 
 
@@ -72,6 +72,7 @@ def plan_of(work: Work) -> Plan:
         nozzles_mm=nozzles_mm(work.inputs.stock.tubes),
         prices=price_per_ml(work.inputs.stock.tubes),
         surfaces={area.id: scene.surface(area.id) for area in scene.areas},
+        nearness=nearness_of(work),
     )
 
 

@@ -11,6 +11,7 @@ from ...mixes.mix_set import Mix, MixSet
 from ...subject.decode import Picture
 from ...values.value_map import ValueMap
 from ..amounts.per_area import Amounts
+from ..films.nearness import Nearness
 from ..scene import Surface
 from .pass_plan import PassPlan
 
@@ -20,7 +21,7 @@ class Plan:
     """A plan under the painter's own names; `brush_mm` is the one that the value map is simplified to.
 
     `nozzles_mm` are those of the painter's tubes by paint, `prices` what a ml of them costs. `surfaces` are
-    by area.
+    by area. `nearness` is how near the finished painting comes to the photo.
     """
 
     support: Support
@@ -34,6 +35,7 @@ class Plan:
     nozzles_mm: Mapping[str, float] = field(default_factory=dict)
     prices: Mapping[str, float] = field(default_factory=dict)
     surfaces: Mapping[str, Surface] = field(default_factory=dict)
+    nearness: Nearness | None = None
 
     @cached_property
     def amounts(self) -> Amounts:
@@ -43,7 +45,8 @@ class Plan:
     @property
     def advice(self) -> tuple[Advice, ...]:
         """All advice, in the order of the work."""
-        return (*self.picture.advice, *self.judgement, *self.mixes.advice, *self.passes.advice)
+        near = () if self.nearness is None else self.nearness.advice()
+        return (*self.picture.advice, *self.judgement, *self.mixes.advice, *self.passes.advice, *near)
 
     @property
     def all_mixes(self) -> tuple[Mix, ...]:
