@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from skimage import data
+from sklearn.datasets import load_sample_image
 
 from ypsochrom.colour import srgb
 from ypsochrom.kit.errors import BadSetting
@@ -25,7 +26,14 @@ from ypsochrom.passes.schools import SCHOOLS
 from ypsochrom.passes.step import PaintPass, Step
 from ypsochrom.passes.unit import OwnUnit
 from ypsochrom.passes.units.clock import on_the_clock
-from ypsochrom.passes.units.gathering import LEAST_MINUTES, MOST_MINUTES, MOST_PILES_EVER, MOST_UNITS, units_of
+from ypsochrom.passes.units.gathering import (
+    LEAST_MINUTES,
+    LEAST_UNITS,
+    MOST_MINUTES,
+    MOST_PILES_EVER,
+    MOST_UNITS,
+    units_of,
+)
 from ypsochrom.passes.units.minutes import coat_minutes
 from ypsochrom.subject.decode import Picture
 from ypsochrom.work.brief import Brief
@@ -207,6 +215,16 @@ def test_a_plan_is_twenty_to_forty_five_units_of_three_to_twenty_minutes(table, 
         alone = len(unit.steps) == 1 or one.role == "ground"
         assert unit.minutes <= MOST_MINUTES or alone
         assert len({step.technique for step in one.steps}) > 1 or unit.minutes >= LEAST_MINUTES or len(one.units) == 1
+
+
+def test_a_plain_picture_has_three_units_a_pass_where_there_is_work_for_them():
+    photo = load_sample_image("flower.jpg")
+    picture = Picture(srgb.decode_picture(np.ascontiguousarray(photo)), photo.shape[1], photo.shape[0])
+    plain = scene_of(work_from(picture, Brief(Support(400, 300)), SHELF))
+    plan = find_passes(plain, SHELF, Choices())
+    whole = [one for one in plan.passes if one.role != "ground" and sum(unit.minutes for unit in one.units) > 12]
+    assert len(whole) > 2
+    assert all(LEAST_UNITS <= len(one.units) <= MOST_UNITS for one in whole)
 
 
 @pytest.mark.parametrize("key", list(SCHOOLS))

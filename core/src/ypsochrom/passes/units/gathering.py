@@ -3,7 +3,7 @@
 Only steps that follow each other are gathered, so that the order which rules and painter gave stays as it is. Steps of one pile
 come first together; what is then too short is put to the unit before or after it, whichever is nearer in colour and place: a
 painter who has two neighbouring piles out turns from one to the other without putting the brush down. Where both together are
-too much, the shorter takes as many steps from the longer as make a unit of it.
+too much, the shorter takes as many steps from the longer as make a unit of it. A pass of fewer than three has its longest halved.
 """
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
@@ -29,7 +29,7 @@ from .minutes import EDGELESS_ROLES, MINUTES_PER_PILE_BESIDE, unit_minutes
 LEAST_MINUTES, MOST_MINUTES = 3.0, 20.0
 """A unit shorter than the first is no work of its own; after the second the eye wants a rest (common practice)."""
 
-MOST_UNITS = 12
+LEAST_UNITS, MOST_UNITS = 3, 12
 MOST_PILES, MOST_PILES_EVER = 4, 8
 """Units of a pass, and piles that one of them may have out at once as a rule and at the most; from memory."""
 
@@ -108,7 +108,7 @@ def units_of(
     """
     work = _Work(one, mix_of, pile_of, pace, kind_of, growths)
     groups = [part for run in _runs(work) for part in _to_length(run)]
-    groups = _by_hand(_short_ones_filled(_short_ones_joined(groups)), cuts)
+    groups = _by_hand(_long_ones_halved(_short_ones_filled(_short_ones_joined(groups))), cuts)
     ids: dict[str, int] = {}
     found = []
     for group in groups:
@@ -191,6 +191,28 @@ def _shared(a: _Group, b: _Group) -> Iterable[list[_Group]]:
         )
         if fits:
             yield parts
+
+
+def _long_ones_halved(groups: list[_Group]) -> list[_Group]:
+    """The longest units in halves while a pass has fewer than it should: in a plain picture one pile does much of a pass."""
+    while len(groups) < LEAST_UNITS:
+        ways = [(group.minutes, at, _halves(group)) for at, group in enumerate(groups)]
+        ways = [way for way in ways if way[2]]
+        if not ways:
+            break
+        _, at, halves = max(ways, key=lambda way: way[0])
+        groups[at : at + 1] = halves
+    return groups
+
+
+def _halves(group: _Group) -> list[_Group]:
+    """The steps of a unit in two of about equal length; none where one of them would be too short, or it is of one piece."""
+    if group.work.one.role in EDGELESS_ROLES or group.steps[0].technique in OF_ONE_PASSAGE:
+        return []
+    cuts = range(1, len(group.steps))
+    ways = [[_Group(group.work, group.steps[:cut]), _Group(group.work, group.steps[cut:])] for cut in cuts]
+    ways = [way for way in ways if min(part.minutes for part in way) >= LEAST_MINUTES]
+    return min(ways, key=lambda way: max(part.minutes for part in way), default=[])
 
 
 def _by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
