@@ -29,9 +29,12 @@ from .minutes import EDGELESS_ROLES, MINUTES_PER_PILE_BESIDE, unit_minutes
 LEAST_MINUTES, MOST_MINUTES = 3.0, 20.0
 """A unit shorter than the first is no work of its own; after the second the eye wants a rest (common practice)."""
 
-LEAST_UNITS, MOST_UNITS = 3, 12
+LEAST_UNITS, MOST_UNITS, LEAST_IN_ALL = 3, 12, 20
 MOST_PILES, MOST_PILES_EVER = 4, 8
 """Units of a pass, and piles that one of them may have out at once as a rule and at the most; from memory."""
+
+SHORT_MINUTES = 5.0
+"""A whole plan has `LEAST_IN_ALL` units where each would be so long on an average; a small study has fewer. From memory."""
 
 _SAME_SHARE = 0.05
 """Shares of medium nearer than this are one manner."""
@@ -100,15 +103,17 @@ def units_of(
     pace: float = 1.0,
     kind_of: Callable[[float], BrushKind] = for_opaque,
     growths: Mapping[str, Growth] = MappingProxyType({}),
+    least: int = LEAST_UNITS,
 ) -> tuple[Unit, ...]:
     """The units of a pass in order, without their clock and edges.
 
     `pile_of` gives the pile that leads a blend, `cuts` where the painter parts units (by the step that begins one) or joins them,
-    `kind_of` the kind of brush that lays opaque paint at a width, `growths` what grows over areas and is laid in tufts.
+    `kind_of` the kind of brush that lays opaque paint at a width, `growths` what grows over areas and is laid in tufts, `least`
+    how many there are to be where there is work for them.
     """
     work = _Work(one, mix_of, pile_of, pace, kind_of, growths)
     groups = [part for run in _runs(work) for part in _to_length(run)]
-    groups = _by_hand(_long_ones_halved(_short_ones_filled(_short_ones_joined(groups))), cuts)
+    groups = _by_hand(_long_ones_halved(_short_ones_filled(_short_ones_joined(groups)), least), cuts)
     ids: dict[str, int] = {}
     found = []
     for group in groups:
@@ -193,9 +198,9 @@ def _shared(a: _Group, b: _Group) -> Iterable[list[_Group]]:
             yield parts
 
 
-def _long_ones_halved(groups: list[_Group]) -> list[_Group]:
+def _long_ones_halved(groups: list[_Group], least: int) -> list[_Group]:
     """The longest units in halves while a pass has fewer than it should: in a plain picture one pile does much of a pass."""
-    while len(groups) < LEAST_UNITS:
+    while len(groups) < least:
         ways = [(group.minutes, at, _halves(group)) for at, group in enumerate(groups)]
         ways = [way for way in ways if way[2]]
         if not ways:
