@@ -56,8 +56,9 @@ def one_pass(*steps, brush_mm=12.0, role="light"):
     return PaintPass(1, role, brush_mm, "none", "because", steps)
 
 
-def units(paint_pass, cuts=()):
-    return units_of(paint_pass, GREYS, lambda mix: mix, dict(cuts))
+def units(paint_pass, cuts=(), least=1):
+    """The units of a pass alone, whose longest are not halved unless so many are asked for."""
+    return units_of(paint_pass, GREYS, lambda mix: mix, dict(cuts), least=least)
 
 
 def test_steps_of_one_pile_that_follow_each_other_are_one_unit():
@@ -102,6 +103,19 @@ def test_the_painter_parts_and_joins_units_by_hand():
     joined = units(paint_pass, {"light/a3/all": "join"}.items())
     assert len(joined) == 1
     assert joined[0].beside == ("m9",)
+
+
+def test_the_longest_unit_is_halved_while_there_are_too_few_and_what_the_painter_joins_stays_joined():
+    long = one_pass(step("a1", "m1"), step("a2", "m1"), step("a3", "m9"), step("a4", "m9"))
+    assert [unit.steps for unit in units(long, least=3)][1:] in (
+        [("light/a2/all",), ("light/a3/all", "light/a4/all")],
+        [("light/a3/all",), ("light/a4/all",)],
+    )
+    assert len(units(long, least=9)) == 4  # a step is not parted
+    joined = units(long, {"light/a3/all": "join"}.items(), least=3)
+    assert any({"light/a2/all", "light/a3/all"} <= set(unit.steps) for unit in joined)
+    short = one_pass(step("a1", "m1", 0.5), step("a2", "m1", 0.5))
+    assert len(units(short, least=3)) == 1  # neither half would be work of its own
 
 
 def test_parts_below_what_the_brush_can_place_are_at_the_painters_judgement():
