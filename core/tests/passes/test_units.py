@@ -232,16 +232,13 @@ def test_a_plan_is_twenty_to_forty_five_units_of_three_to_twenty_minutes(table, 
 
 
 @pytest.mark.parametrize("key", ["direct", "light-first"])
-def test_a_plain_picture_has_three_units_a_pass_and_twenty_in_all_where_there_is_work_for_them(key):
+def test_a_plain_picture_has_three_units_a_pass_where_there_is_work_for_them(key):
     photo = load_sample_image("flower.jpg")
     picture = Picture(srgb.decode_picture(np.ascontiguousarray(photo)), photo.shape[1], photo.shape[0])
     plain = scene_of(work_from(picture, Brief(Support(400, 300)), SHELF))
     plan = find_passes(plain, SHELF, Choices(school=key))
     whole = [one for one in plan.passes if one.role != "ground" and sum(unit.minutes for unit in one.units) > 12]
     assert len(whole) > 2
-    assert 20 <= sum(len(one.units) for one in plan.passes) <= 45
-    study = scene_of(work_from(picture, Brief(Support(80, 60)), SHELF))
-    assert sum(len(one.units) for one in find_passes(study, SHELF, Choices(school=key)).passes) < 20
     assert all(LEAST_UNITS <= len(one.units) <= MOST_UNITS for one in whole)
 
 

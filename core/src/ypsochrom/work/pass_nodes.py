@@ -209,14 +209,16 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
         laid = [(stage, painters.submit(painted, stage)) for stage in found]
+        last, _ = laid[-1]
+        near = painters.submit(lambda: _near(work, paint_picture(last, canvas)))
         names = []
         for number, (_, picture) in enumerate(laid, start=1):
             progress((number - 1) / len(laid), f"painting stage {number}")
             names.append(work.files.store(picture.result(), "jpg"))
+        nearest = near.result()
     finally:
         painters.shutdown(cancel_futures=True)
-    last, _ = laid[-1]
-    return StagePictures(tuple(names), _seen_in_stages(work), _near(work, paint_picture(last, canvas)))
+    return StagePictures(tuple(names), _seen_in_stages(work), nearest)
 
 
 def _near(work: Work, finished: Srgb8) -> Nearness:

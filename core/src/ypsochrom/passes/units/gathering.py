@@ -29,12 +29,9 @@ from .minutes import EDGELESS_ROLES, MINUTES_PER_PILE_BESIDE, unit_minutes
 LEAST_MINUTES, MOST_MINUTES = 3.0, 20.0
 """A unit shorter than the first is no work of its own; after the second the eye wants a rest (common practice)."""
 
-LEAST_UNITS, MOST_UNITS, LEAST_IN_ALL = 3, 12, 20
+LEAST_UNITS, MOST_UNITS = 3, 12
 MOST_PILES, MOST_PILES_EVER = 4, 8
 """Units of a pass, and piles that one of them may have out at once as a rule and at the most; from memory."""
-
-SHORT_MINUTES = 5.0
-"""A whole plan has `LEAST_IN_ALL` units where each would be so long on an average; a small study has fewer. From memory."""
 
 _SAME_SHARE = 0.05
 """Shares of medium nearer than this are one manner."""
