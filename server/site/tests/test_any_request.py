@@ -16,7 +16,7 @@ from .test_every_operation import OPEN
 DOCUMENT = json.loads((Path(__file__).parents[3] / "web/openapi.json").read_text())
 SCHEMA = schemathesis.openapi.from_dict(DOCUMENT)
 OPERATIONS = [result.ok() for result in SCHEMA.get_all_operations()]
-EXAMPLES = 4
+EXAMPLES = 6
 
 
 @pytest.fixture

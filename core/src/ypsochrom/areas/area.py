@@ -74,6 +74,11 @@ class AreaMap:
     families: LabelImage = field(repr=False)
     areas: tuple[Area, ...]
 
+    @property
+    def cells(self) -> np.ndarray:
+        """The cell of every pixel: its area's index times the number of families, and its family (int32)."""
+        return self.labels.astype(np.int32) * len(FAMILIES) + self.families
+
 
 def find_areas(linear: LinearRgb, values: MunsellValue, support: Support, *, detail: int | None = None) -> AreaMap:
     """The picture's areas; `values` is its value field in the paint's range, of the same height and width."""

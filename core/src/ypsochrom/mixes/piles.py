@@ -21,7 +21,7 @@ from ..colour.types import Float, Lab
 from ..paint import strength, surface
 from ..paint.catalogue import Paintbox, catalogue
 from .search import OUT_OF_REACH_DE00
-from .table import VALUE_FIRST
+from .table import VALUE_FIRST, smallest
 from .uniform import coordinates
 
 MOST_PARTS, MOST_RATIO = 16, 12
@@ -38,7 +38,7 @@ MOST_SOURCES, EVER_SOURCES = 3, 4
 DOSING_SIGMA = 0.10
 """Standard deviation of a dose by hand, as a share of it (prototype finding)."""
 
-VALUE_WEIGHT, SOURCE_PENALTY, PART_PENALTY = 2.0, 0.45, 0.02
+VALUE_WEIGHT, SOURCE_PENALTY, PART_PENALTY = 2.0, 0.5, 0.03
 """What an error of one value step, one more source and one more part may cost in CIEDE2000."""
 
 DEAR_PENALTY, BLACK_PENALTY = 0.15, 0.25
@@ -282,7 +282,7 @@ class Piles:
     def near(self, target: Lab, count: int) -> tuple[Float, Float]:
         """So many piles of tubes that come nearest to a colour: shares and parts (m, n) of the box's paints, in no order."""
         off = self._rows.lab[: self._of_tubes] - np.asarray(target, dtype=np.float32)
-        rows = _smallest((off**2).sum(axis=1), count)[:count]
+        rows = smallest((off**2).sum(axis=1), count)[:count]
         parts = np.zeros((len(rows), len(self.box)))
         for column in range(MOST_SOURCES):
             sources = self._rows.sources[rows, column]
@@ -354,7 +354,7 @@ class Piles:
             return among
         off = self._rows.lab[among] - target.astype(np.float32)
         sources, amounts = self._rows.sources, self._rows.amounts
-        looked_at = [_smallest(((off * (value, 1, 1)) ** 2).sum(axis=1), _LOOKED_AT) for value in (1.0, VALUE_FIRST)]
+        looked_at = [smallest(((off * (value, 1, 1)) ** 2).sum(axis=1), _LOOKED_AT) for value in (1.0, VALUE_FIRST)]
         near = among[np.union1d(*looked_at)]
         cost = self._exact_cost(near, target)
         order = np.argsort(cost, kind="stable")
@@ -444,13 +444,13 @@ class Piles:
         apart = rows.norm - rows.near @ (2 * goal)  # the squared distance less what is the same for all
         if among is not None:
             apart = apart[among]
-        near = _smallest(apart, _NEAR)
+        near = smallest(apart, _NEAR)
         near = near if among is None else among[near]
         if float(delta_e_2000(rows.lab[near].astype(float), target).min()) >= OUT_OF_REACH_DE00:
             # what keeps the value is looked at too, and the ranking decides for it
             of = rows.lab if among is None else rows.lab[among]
             off = (of - target.astype(np.float32)) * np.array([VALUE_FIRST, 1, 1], dtype=np.float32)
-            level = _smallest(np.einsum("ij,ij->i", off, off), _NEAR)
+            level = smallest(np.einsum("ij,ij->i", off, off), _NEAR)
             near = np.union1d(near, level if among is None else among[level])
         return near
 
@@ -476,10 +476,6 @@ def _cost_of(lab: Lab, target: Lab) -> Float:
     """What exact doses cost that come to these colours, whatever they are of."""
     cost: Float = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
     return cost
-
-
-def _smallest(numbers: Float, count: int) -> np.ndarray:
-    return np.argpartition(numbers, min(count, len(numbers) - 1))[:count]
 
 
 def _penalty(key: str) -> float:

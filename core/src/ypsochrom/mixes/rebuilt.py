@@ -41,7 +41,7 @@ def rebuilt(areas: AreaMap, mixes: MixSet, values: MunsellValue) -> Rebuilt:
         for part in area.parts:
             at = area.index * kinds + FAMILIES.index(part.family)
             lab[at], painted[at] = mixes.serving(area.id, part.family).match.lab_dry, True
-    cell = areas.labels.astype(np.int32) * kinds + areas.families
+    cell = areas.cells
     difference = np.where(painted, lab_to_value(lab), 0.0).astype(np.float32)[cell] - np.where(
         painted[cell], values, 0.0
     )

@@ -100,16 +100,17 @@ def solved(
             best = found.makespan_min
             better(found)
 
+    told_to_end = math.inf
     if hint is not None:
-        now = _measured(tasks, hint, least)
+        fresh = hint if wishes else _fresher(tasks, stretches, hint, _no_later_that_day(stretches, _end(tasks, hint)))
+        if effort == 0.0:
+            return _measured(tasks, fresh, least)
+        hint = min(hint, fresh, key=partial(_end, tasks))
+        now, told_to_end = _measured(tasks, hint, least), _end(tasks, fresh)
         told(now)
-        if effort > 0 and now.makespan_min <= least + 1 / TICKS_PER_MIN:
-            return _tidied(
-                tasks, stretches, wishes, hint, _end_in_ticks(tasks, hint), now.makespan_min, effort, progress
-            )
-    if effort == 0.0 and hint is not None:
-        fresh = hint if wishes else _fresher(tasks, stretches, hint, _end_in_ticks(tasks, hint))
-        return _measured(tasks, fresh, least)
+        if now.makespan_min <= least + 1 / TICKS_PER_MIN:
+            latest = min(told_to_end, _no_later_that_day(stretches, _end(tasks, hint)))
+            return _tidied(tasks, stretches, wishes, hint, latest, now.makespan_min, effort, progress)
     model = _model(tasks, stretches, wishes, least)
     model.model.minimize(model.end)
     _hinted(model, hint)
@@ -129,7 +130,8 @@ def solved(
     bound = solver.best_objective_bound / TICKS_PER_MIN
     if effort == 0.0:
         return _measured(tasks, begins, bound)
-    return _tidied(tasks, stretches, wishes, begins, solver.value(model.end), bound, effort, progress)
+    latest = int(min(told_to_end, _no_later_that_day(stretches, solver.value(model.end))))
+    return _tidied(tasks, stretches, wishes, begins, latest, bound, effort, progress)
 
 
 def is_possible(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wish] = ()) -> bool:
@@ -149,18 +151,18 @@ def _tidied(
     stretches: Sequence[Stretch],
     wishes: Sequence[Wish],
     begins: Mapping[str, float],
-    end: int,
+    latest: int,
     bound: float,
     effort: float,
     progress: Progress,
 ) -> Found:
-    """A schedule no longer than this in which piles are out for as short as can be found."""
+    """A schedule that ends no later than this, in which piles are out for as short as can be found."""
     from ortools.sat.python import cp_model
 
     if not wishes:
-        begins = _fresher(tasks, stretches, begins, end)
+        begins = _fresher(tasks, stretches, begins, latest)
     model = _model(tasks, stretches, wishes, 0.0)
-    model.model.add(model.end <= _no_later_that_day(stretches, end))
+    model.model.add(model.end <= latest)
     cost: list[LinearExprT] = []
     for task in tasks.tasks:
         if task.kind == "mixing":
@@ -184,14 +186,15 @@ def _tidied(
     return _measured(tasks, begins, bound)
 
 
-def _end_in_ticks(tasks: Tasks, begins: Mapping[str, float]) -> int:
+def _end(tasks: Tasks, begins: Mapping[str, float]) -> int:
+    """When the last task ends, in ticks."""
     return max(round((begins[task.id] + task.minutes) * TICKS_PER_MIN) for task in tasks.tasks)
 
 
-def _fresher(tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float], end: int) -> Mapping[str, float]:
-    """The schedule with piles mixed on the day of their use, where that does not end later than it may."""
+def _fresher(tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float], latest: int) -> Mapping[str, float]:
+    """The schedule with piles mixed on the day of their use, where that ends no later than it may."""
     fresher = mixed_when_needed(tasks, stretches, begins)
-    if fresher is None or _end_in_ticks(tasks, fresher) > _no_later_that_day(stretches, end):
+    if fresher is None or _end(tasks, fresher) > latest:
         return begins
     return fresher
 

@@ -51,7 +51,7 @@ def range_for(finish: Finish, curve: tuple[tuple[float, float], ...] = ()) -> Pa
     return PaintRange(darkest=round(darkest_value(finish), 2), curve=curve)
 
 
-_KNEE = 0.3
+_KNEE = 0.32
 """The bend begins so many value steps inside each end of the paint's range: what dry paint reaches stays as it is, but for these.
 Chosen on fifteen pictures, tried on twelve others (ADR 17)."""
 

@@ -208,43 +208,41 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
 
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
-        laid = [(stage, painters.submit(painted, stage)) for stage in found]
-        last, _ = laid[-1]
-        near = painters.submit(lambda: _near(work, paint_picture(last, canvas)))
+        begun = [painters.submit(painted, stage) for stage in found]
+        near = painters.submit(_held_against_the_photo, work)
         names = []
-        for number, (_, picture) in enumerate(laid, start=1):
-            progress((number - 1) / len(laid), f"painting stage {number}")
+        for number, picture in enumerate(begun, start=1):
+            progress((number - 1) / len(begun), f"painting stage {number}")
             names.append(work.files.store(picture.result(), "jpg"))
-        nearest = near.result()
+        return StagePictures(tuple(names), _seen_in_stages(work), near.result())
     finally:
         painters.shutdown(cancel_futures=True)
-    return StagePictures(tuple(names), _seen_in_stages(work), nearest)
-
-
-def _near(work: Work, finished: Srgb8) -> Nearness:
-    scene, picture = scene_of(work), work.now("subject").picture
-    return nearness(picture.srgb8, finished, work.now("areas").map, scene.gradations, scene.mixes.box, scene.support)
 
 
 def nearness_of(work: Work) -> Nearness | None:
-    """How near the finished painting of today's plan comes to the photo; None where nothing is painted."""
+    """How near the finished painting of today's plan comes to the photo: as it was found with the stages, else found now."""
     kept = unchanged_stages(work)
     if kept is not None:
         return kept.nearness
-    return work.derived("nearness", ("passes",), None, lambda: _nearness_anew(work))
+    return work.derived("nearness", ("stages",), None, lambda: _held_against_the_photo(work))
 
 
-def _nearness_anew(work: Work) -> Nearness:
-    canvas, found = stages_of(work)
-    *_, last = found
-    return _near(work, paint_picture(last, canvas))
+def _held_against_the_photo(work: Work) -> Nearness:
+    canvas, laid = stages_of(work)
+    scene, finished = scene_of(work), paint_picture(laid[-1], canvas)
+    photo = work.now("subject").picture.srgb8
+    return nearness(photo, finished, work.now("areas").map, scene.gradations, scene.mixes.box, scene.support)
 
 
-def stages_of(work: Work) -> tuple[Canvas, Iterator[Stage]]:
-    """The painting's pixels, and the stages of its plan one by one."""
+def stages_of(work: Work) -> tuple[Canvas, tuple[Stage, ...]]:
+    """The painting's pixels, and the stages of its plan."""
     scene, plan = scene_of(work), work.now("passes")
-    canvas = canvas_for(work, scene)
-    return canvas, stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)
+    canvas, key = canvas_for(work, scene), work.key("stages").digest
+    laid = _laid.get(key) or _laid.keep(key, tuple(stages(scene, plan.mix_of, plan.passes, scene.mixes.box, canvas)))
+    return canvas, laid
+
+
+_laid: Recent[str, tuple[Stage, ...]] = Recent(2)
 
 
 def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Grey8]]:
@@ -256,7 +254,7 @@ def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Grey8]]:
             yield one, dry, greys
 
 
-_looked_at: Recent[str, tuple[Canvas, list[Stage]]] = Recent(2)
+_looked_at: Recent[str, Canvas] = Recent(2)
 
 
 def stage_look(work: Work, number: int, look: Look) -> bytes | None:
@@ -270,12 +268,9 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
     if not 1 <= number <= len(plan.passes):
         return None
     key = work.key("stages").digest
-    found = _looked_at.get(key)
-    if found is None:
-        canvas, painted = stages_of(work)
-        found = _looked_at.keep(key, (smaller(canvas, SHOWN_PX), list(painted)))
-    canvas, all_stages = found
-    return png.picture_jpeg(paint_picture(all_stages[number - 1], canvas, look))
+    canvas, laid = stages_of(work)
+    shown = _looked_at.get(key) or _looked_at.keep(key, smaller(canvas, SHOWN_PX))
+    return png.picture_jpeg(paint_picture(laid[number - 1], shown, look))
 
 
 STAGES: Node[StagePictures] = Node(

@@ -58,22 +58,24 @@ def plan_of(work: Work) -> Plan:
     """The whole plan as of today's inputs; what is missing or out of date is made."""
     brief, subject = work.inputs.brief, work.now("subject")
     found: FoundAreas = work.now("areas")
-    names = names_of(found, brief)
+    names, passes = names_of(found, brief), work.now("passes")
     wanted, scene = decided(found, work).wanted, scene_of(work)
-    return Plan(
-        support=brief.support,
-        brush_mm=brush_of(brief),
-        picture=subject.picture,
-        values=work.now("values"),
-        areas=replace(wanted, areas=tuple(replace(area, name=names[area.id]) for area in wanted.areas)),
-        mixes=mixes_in_words(work.now("mixes").mixes, names),
-        passes=plan_in_words(work.now("passes"), names),
-        judgement=advice_in_words(work.now("judgement"), names),
-        nozzles_mm=nozzles_mm(work.inputs.stock.tubes),
-        prices=price_per_ml(work.inputs.stock.tubes),
-        surfaces={area.id: scene.surface(area.id) for area in scene.areas},
-        nearness=nearness_of(work),
-    )
+    with ThreadPoolExecutor(1) as aside:
+        nearness = aside.submit(nearness_of, work)
+        return Plan(
+            support=brief.support,
+            brush_mm=brush_of(brief),
+            picture=subject.picture,
+            values=work.now("values"),
+            areas=replace(wanted, areas=tuple(replace(area, name=names[area.id]) for area in wanted.areas)),
+            mixes=mixes_in_words(work.now("mixes").mixes, names),
+            passes=plan_in_words(passes, names),
+            judgement=advice_in_words(work.now("judgement"), names),
+            nozzles_mm=nozzles_mm(work.inputs.stock.tubes),
+            prices=price_per_ml(work.inputs.stock.tubes),
+            surfaces={area.id: scene.surface(area.id) for area in scene.areas},
+            nearness=nearness.result(),
+        )
 
 
 def work_from(picture: Picture, brief: Brief, tubes: Sequence[Tube] | None = None) -> Work:

@@ -111,9 +111,8 @@ def nearness(
     squinted = _Squint(support, photo.shape[1], photo.shape[0])
     runs = np.isin(areas.labels, [area.index for area in areas.areas if area.id in running])
     parts, reached = _part_colours(areas, box)
-    cell = areas.labels.astype(np.int32) * len(FAMILIES) + areas.families
     whole, finished = squinted.lab(photo), squinted.lab(painted)
-    flat, had = (squinted.lab(_shown(table, cell, runs, photo)) for table in (parts, reached))
+    flat, had = (squinted.lab(_shown(table, areas.cells, runs, photo)) for table in (parts, reached))
     return Nearness(
         whole=_apart(whole, finished),
         steps=float(np.mean(lab_to_value(finished) - lab_to_value(whole))),

@@ -42,7 +42,7 @@ from ..schools.workshop import OWN_PREFIXES, Workshop
 from ..step import Draft, Job, PaintPass, Pair
 from ..unit import Unit
 from ..units.clock import Waiting, on_the_clock
-from ..units.gathering import units_of
+from ..units.gathering import LEAST_IN_ALL, LEAST_UNITS, MOST_UNITS, SHORT_MINUTES, units_of
 from .arranging import in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
@@ -183,14 +183,21 @@ def _in_units(
     """The passes as units of work, on the clock."""
     pace = scene.factors.pace.value
     kind_of = partial(own_kind, scene.brushes)
-    gathered = [
-        replace(
-            one,
-            units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of, scene.growths),
-            own=tuple(work for work in choices.own_units if work.role == one.role),
-        )
-        for one in passes
-    ]
+    gathered, count = list(passes), 0
+    for least in range(LEAST_UNITS, MOST_UNITS + 1):  # a plain picture's are halved until the plan has enough of them
+        gathered = [
+            replace(
+                one,
+                units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of, scene.growths, least),
+                own=tuple(work for work in choices.own_units if work.role == one.role),
+            )
+            for one in passes
+        ]
+        minutes = [unit.minutes for one in gathered for unit in one.units]
+        enough = len(minutes) >= LEAST_IN_ALL or sum(minutes) < LEAST_IN_ALL * SHORT_MINUTES
+        if enough or len(minutes) == count or any(one.haste < 1 for one in passes):
+            break
+        count = len(minutes)
     wet_edges = rules.EDGES not in choices.rules_off
     return on_the_clock(gathered, scene, mix_of, choices.techniques, wet_edges=wet_edges)
 

@@ -29,9 +29,12 @@ from .minutes import EDGELESS_ROLES, MINUTES_PER_PILE_BESIDE, unit_minutes
 LEAST_MINUTES, MOST_MINUTES = 3.0, 20.0
 """A unit shorter than the first is no work of its own; after the second the eye wants a rest (common practice)."""
 
-LEAST_UNITS, MOST_UNITS = 3, 12
+LEAST_UNITS, MOST_UNITS, LEAST_IN_ALL = 3, 12, 20
 MOST_PILES, MOST_PILES_EVER = 4, 8
 """Units of a pass, and piles that one of them may have out at once as a rule and at the most; from memory."""
+
+SHORT_MINUTES = 5.0
+"""A plan has `LEAST_IN_ALL` units where each is so long on an average; a small study has fewer. From memory."""
 
 _SAME_SHARE = 0.05
 """Shares of medium nearer than this are one manner."""
@@ -87,6 +90,11 @@ class _Group:
         go, whole = unit_minutes(self.steps, len(self.piles), self.work.one)
         return self.work.pace * go, self.work.pace * whole
 
+    @property
+    def is_whole(self) -> bool:
+        """Whether it is of one piece: the ground, a passage that is blended in one go."""
+        return self.work.one.role in EDGELESS_ROLES or self.steps[0].technique in OF_ONE_PASSAGE
+
     def joined(self, other: "_Group") -> "_Group":
         """The two as one."""
         return _Group(self.work, (*self.steps, *other.steps))
@@ -137,8 +145,7 @@ def _runs(work: _Work) -> Iterable[_Group]:
 def _to_length(group: _Group) -> list[_Group]:
     """A run as pieces of about equal length, none over `MOST_MINUTES` unless a single step is; the ground is always one."""
     count = int(np.ceil(group.minutes / MOST_MINUTES))
-    whole = group.work.one.role in EDGELESS_ROLES or group.steps[0].technique in OF_ONE_PASSAGE
-    if count < 2 or whole:
+    if count < 2 or group.is_whole:
         return [group]
     goal = group.minutes / count
     pieces: list[_Group] = []
@@ -171,50 +178,33 @@ def _short_ones_filled(groups: list[_Group]) -> list[_Group]:
     for at in range(len(groups)):
         if groups[at].minutes >= LEAST_MINUTES:
             continue
-        found = [
-            (first, shared)
-            for first in (at - 1, at)
-            if 0 <= first < len(groups) - 1
-            for shared in _shared(*groups[first : first + 2])
-        ]
-        if found:
-            first, shared = min(found, key=lambda one: min(part.minutes for part in one[1]))
-            groups[first : first + 2] = shared
+        both = [(first, groups[first : first + 2]) for first in (at - 1, at) if 0 <= first < len(groups) - 1]
+        ways = [(first, way) for first, (a, b) in both if _one_manner(a, b) for way in _in_two(a.joined(b))]
+        if ways:
+            first, way = min(ways, key=lambda one: min(part.minutes for part in one[1]))
+            groups[first : first + 2] = way
     return groups
-
-
-def _shared(a: _Group, b: _Group) -> Iterable[list[_Group]]:
-    """The ways to part the steps of two units that follow each other, so that both are long enough and neither too long."""
-    steps = (*a.steps, *b.steps)
-    for cut in range(1, len(steps)) if _one_manner(a, b) else ():
-        parts = [_Group(a.work, steps[:cut]), _Group(a.work, steps[cut:])]
-        fits = all(
-            LEAST_MINUTES <= part.minutes <= MOST_MINUTES and len(part.piles) <= MOST_PILES_EVER for part in parts
-        )
-        if fits:
-            yield parts
 
 
 def _long_ones_halved(groups: list[_Group], least: int) -> list[_Group]:
     """The longest units in halves while a pass has fewer than it should: in a plain picture one pile does much of a pass."""
     while len(groups) < least:
-        ways = [(group.minutes, at, _halves(group)) for at, group in enumerate(groups)]
-        ways = [way for way in ways if way[2]]
+        ways = [
+            (group.minutes, at, way) for at, group in enumerate(groups) if not group.is_whole for way in _in_two(group)
+        ]
         if not ways:
             break
-        _, at, halves = max(ways, key=lambda way: way[0])
-        groups[at : at + 1] = halves
+        _, at, way = max(ways, key=lambda one: (one[0], -max(part.minutes for part in one[2])))
+        groups[at : at + 1] = way
     return groups
 
 
-def _halves(group: _Group) -> list[_Group]:
-    """The steps of a unit in two of about equal length; none where one of them would be too short, or it is of one piece."""
-    if group.work.one.role in EDGELESS_ROLES or group.steps[0].technique in OF_ONE_PASSAGE:
-        return []
-    cuts = range(1, len(group.steps))
-    ways = [[_Group(group.work, group.steps[:cut]), _Group(group.work, group.steps[cut:])] for cut in cuts]
-    ways = [way for way in ways if min(part.minutes for part in way) >= LEAST_MINUTES]
-    return min(ways, key=lambda way: max(part.minutes for part in way), default=[])
+def _in_two(group: _Group) -> Iterable[list[_Group]]:
+    """The ways to part the steps of a unit in two: both long enough, neither too long, and none with too many piles at hand."""
+    for cut in range(1, len(group.steps)):
+        way = [_Group(group.work, group.steps[:cut]), _Group(group.work, group.steps[cut:])]
+        if all(LEAST_MINUTES <= part.minutes <= MOST_MINUTES and len(part.piles) <= MOST_PILES_EVER for part in way):
+            yield way
 
 
 def _by_hand(groups: Sequence[_Group], cuts: Mapping[str, Cut]) -> list[_Group]:
