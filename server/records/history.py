@@ -12,8 +12,10 @@ from typing import Any
 
 from django.apps import apps
 from django.core import serializers
-from django.db import models, transaction
+from django.db import connection, models, transaction
 from django.db.models import F
+from django.db.models.constants import OnConflict
+from django.db.models.sql import InsertQuery
 from django.utils import timezone
 
 from server.site.owned import one_of
@@ -165,29 +167,37 @@ def _side(rows: dict[str, dict[str, Any]], names: list[str]) -> dict[str, Any]:
     return {name: rows.get(name) for name in names}
 
 
-_Rows = dict[type[models.Model], list[models.Model]]
+_Statements = list[tuple[str, tuple[Any, ...]]]
 
 
-def _rows_of(side: dict[str, Any]) -> _Rows:
-    """The shelf's rows of one side of a change, by their kind."""
-    found: _Rows = {}
+def _statements(side: dict[str, Any]) -> _Statements:
+    """What writes the shelf's rows of one side of a change: SQL and its parameters, rows that others hang on first."""
+    found: _Statements = []
     for model in _shelf_models():
         rows = [row for name, row in side.items() if row is not None and _is_of(name, model)]
-        found[model] = [one.object for one in serializers.deserialize("python", rows)]
+        objects = [one.object for one in serializers.deserialize("python", rows)]
+        fields = model._meta.concrete_fields
+        most = max(1, connection.ops.bulk_batch_size(fields, objects))
+        for first in range(0, len(objects), most):
+            query = InsertQuery(
+                model,
+                on_conflict=OnConflict.UPDATE,
+                update_fields=[field for field in fields if not field.primary_key],
+                unique_fields=[model._meta.pk],
+            )
+            query.insert_values(fields, objects[first : first + most], raw=True)
+            found += query.get_compiler(connection=connection).as_sql()
     return found
 
 
-def _lay_out(owner: Any, side: dict[str, Any], rows: _Rows) -> None:
+def _lay_out(owner: Any, side: dict[str, Any], statements: _Statements) -> None:
     """Make the shelf's rows those of one side of a change; a row of None goes."""
-    kinds = _shelf_models()
-    for model in reversed(kinds):
+    for model in reversed(_shelf_models()):
         gone = [name.split(" ")[1] for name, row in side.items() if row is None and _is_of(name, model)]
         model._default_manager.filter(owner=owner, pk__in=gone).delete()
-    for model in kinds:
-        fields = [field.name for field in model._meta.fields if not field.primary_key]
-        model._default_manager.bulk_create(
-            rows[model], update_conflicts=True, unique_fields=["id"], update_fields=fields
-        )
+    with connection.cursor() as cursor:
+        for statement, parameters in statements:
+            cursor.execute(statement, parameters)
 
 
 def _is_of(name: str, model: type[models.Model]) -> bool:
@@ -222,8 +232,8 @@ def redo(owner: Any, painting_id: int | None) -> str:
 
 
 def _turn(owner: Any, painting_id: int | None, *, back: bool) -> str:
-    """Rows are made before the transaction, since a shelf may hold five hundred tubes; where another request was quicker, again
-    from there."""
+    """Statements are made before the transaction, since a shelf may hold five hundred tubes; where another request was quicker,
+    again from there."""
     what = "shelf" if painting_id is None else f"painting-{painting_id}"
     for _ in range(_MOST_TRIES):
         painting = None if painting_id is None else painting_of(owner, painting_id)
@@ -233,10 +243,10 @@ def _turn(owner: Any, painting_id: int | None, *, back: bool) -> str:
             done = "undone" if back else "done again"
             raise Conflict(f"There is nothing to be {done}.", "The history is empty on this side.")
         side = change.before if back else change.after
-        rows = _rows_of(side) if painting is None else {}
+        statements = _statements(side) if painting is None else []
         try:
             with transaction.atomic():
-                _put_back(owner, painting, change, side, rows, back=back)
+                _put_back(owner, painting, change, side, statements, back=back)
         except Overtaken:
             continue
         return change.label
@@ -250,7 +260,7 @@ def _next(owner: Any, painting_id: int | None, *, back: bool) -> models.QuerySet
 
 
 def _put_back(
-    owner: Any, painting: Painting | None, change: Change, side: dict[str, Any], rows: _Rows, *, back: bool
+    owner: Any, painting: Painting | None, change: Change, side: dict[str, Any], statements: _Statements, *, back: bool
 ) -> None:
     """Make a painting or the shelf what one side of a change tells; `Overtaken` where either is not as it was any more."""
     painting_id = None if painting is None else painting.pk
@@ -258,7 +268,7 @@ def _put_back(
     if now != change.pk:
         raise Overtaken
     if painting is None:
-        _lay_out(owner, side, rows)
+        _lay_out(owner, side, statements)
         _renewed(shelf_of(owner))
     else:
         _put(painting_of(owner, painting.pk), side)

@@ -90,7 +90,7 @@ def solved(
     """
     from ortools.sat.python import cp_model
 
-    hint = first_answer(tasks, stretches, wishes)
+    hint: Mapping[str, float] | None = first_answer(tasks, stretches, wishes)
     least = _least_end(tasks, stretches)
     best = math.inf
 
@@ -191,7 +191,9 @@ def _end(tasks: Tasks, begins: Mapping[str, float]) -> int:
     return max(round((begins[task.id] + task.minutes) * TICKS_PER_MIN) for task in tasks.tasks)
 
 
-def _fresher(tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float], latest: int) -> Mapping[str, float]:
+def _fresher(
+    tasks: Tasks, stretches: Sequence[Stretch], begins: Mapping[str, float], latest: int
+) -> Mapping[str, float]:
     """The schedule with piles mixed on the day of their use, where that ends no later than it may."""
     fresher = mixed_when_needed(tasks, stretches, begins)
     if fresher is None or _end(tasks, fresher) > latest:
