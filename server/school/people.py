@@ -107,18 +107,21 @@ def place_of(code: str) -> Place:
 
 
 def join(code: str, name: str, password: str, mail: str, request: HttpRequest) -> User:
-    """A new painter on the place that was kept; where name or password will not do (`made`), the place stays kept."""
+    """A new painter on the place that was kept; where name or password will not do (`new`), the place stays kept."""
+    kept = place_of(code)
+    who = new(name, password, mail or kept.mail)
     with transaction.atomic():
         place = place_of(code)
-        who = made(name, password, mail or place.mail)
+        who.save()
         set_role(who, Role(place.role))
         place.delete()
     events.note(who, "joined", request, place.get_role_display().lower())
     return who
 
 
-def made(name: str, password: str, mail: str = "") -> User:
-    """A new account; `BadSetting` where its name is taken or cannot be one, `BadPassword` where the password is too weak."""
+def new(name: str, password: str, mail: str = "") -> User:
+    """An account that is not kept yet, since a password is slow to hash; `BadSetting` where its name is taken or cannot be one,
+    `BadPassword` where the password is too weak."""
     who = User(username=name.strip(), email=mail)
     try:
         who.full_clean(exclude=["password"])
@@ -127,5 +130,4 @@ def made(name: str, password: str, mail: str = "") -> User:
         raise BadSetting(words, "Choose another.") from problem
     passwords.must_be_strong(password, who)
     who.set_password(password)
-    who.save()
     return who

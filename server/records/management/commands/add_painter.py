@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from server.school.models import Role
-from server.school.people import made, set_role
+from server.school.people import new, set_role
 from ypsochrom.kit.errors import BadSetting
 
 
@@ -31,7 +31,9 @@ class Command(BaseCommand):
             return
         password = os.environ.get("YPSOCHROM_NEW_PASSWORD") or getpass.getpass(f"Password for {name}: ")
         try:
-            set_role(made(name, password), Role(role or Role.PAINTER))
+            who = new(name, password)
         except BadSetting as problem:
             raise CommandError(problem.message) from problem
+        who.save()
+        set_role(who, Role(role or Role.PAINTER))
         self.stdout.write(f"{name} may log in.")
