@@ -12,7 +12,7 @@ from skimage.measure import label
 
 from ..colour.types import Float, LabelImage
 
-_SAME_VALUE = 0.5
+_SAME_VALUE = 0.2
 """A mass goes to the neighbour with the longest border, which counts less by 1/e for so much difference of value."""
 
 _FEW = 600
@@ -93,15 +93,13 @@ class Keeping:
     """What makes a mass worth keeping, in pixels of the map.
 
     A mass below `smallest` pixels goes in any case. Above that it stays when its tone and its edges add up to 1 or more:
-    `tone` pixels that differ by `TONE_STEP` in value from where the mass would go count 1, and so does an edge of `edge`.
+    `tone` pixels that differ by `tone_step` in value from where the mass would go count 1, and so does an edge of `edge`.
     """
 
     smallest: float
     tone: float
+    tone_step: float
     edge: float
-
-
-TONE_STEP = 0.6
 
 
 def absorbed(masses: Masses, keeping: Keeping) -> LabelImage:
@@ -162,7 +160,7 @@ def _round(masses: Masses, keeping: Keeping) -> LabelImage | None:
     last = np.flatnonzero(np.diff(one[order], append=count))
     into = np.arange(count)
     into[one[order[last]]] = other[order[last]]
-    worth = masses.sizes / keeping.tone * ((masses.means[into] - masses.means) / TONE_STEP) ** 2
+    worth = masses.sizes / keeping.tone * ((masses.means[into] - masses.means) / keeping.tone_step) ** 2
     worth += np.bincount(one, weights=edge, minlength=count) / keeping.edge
     small = masses.sizes < keeping.smallest
     worth = np.where(small, masses.sizes / keeping.smallest - 1, worth)

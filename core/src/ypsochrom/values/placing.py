@@ -1,7 +1,7 @@
 """A value map that a flat brush can place: few masses, each with the picture's own edges.
 
-1. The field is made small, so that the brush is a few pixels wide, and freed from what is much finer than the brush by the
-   rolling guidance filter (Zhang, Shen, Xu and Jia 2014), which keeps the edges of what is larger exactly.
+1. The field is made small, so that the chisel edge of the brush is a few pixels wide, and freed from what is much finer than the
+   brush by the rolling guidance filter (Zhang, Shen, Xu and Jia 2014), which keeps the edges of what is larger exactly.
 2. Thresholds part it into masses. Those that a painter would not keep (too small, hardly another value, no true edge) go into
    what surrounds them.
 3. What the chisel edge of the brush cannot cover goes to the mass beside it; a few thin shapes with strong edges may stay.
@@ -22,14 +22,17 @@ from ..imaging.resample import shrink
 from ..materials.brushes import PLACEABLE_BRUSHES2
 from .masses import Keeping, absorbed, masses_of, nearness
 
-BRUSH_PX = 11
-"""The map is worked out at a size at which the brush is about this wide."""
-
-SHORTEST_PX, LONGEST_PX = 320, 1280
-"""But neither smaller than this, where the brush is very wide, nor larger, where it is very fine."""
-
 CHISEL = 0.25
 """The chisel edge of a flat brush cuts a line of a quarter of its width; common practice."""
+
+CHISEL_PX = (3, 5)
+"""The map is worked out at a size at which the chisel edge is one of these wide: an odd number is cut to the pixel."""
+
+SHORTEST_PX, LONGEST_PX = 360, 1280
+"""The second where the map would be shorter than this with the first; never longer than the last."""
+
+_WIDER_CHISEL_PX, _NEARLY_ITS_OWN = (7, 9), 0.75
+"""Of a small picture these, too, where the map is then nearly as large as the picture."""
 
 SMALLEST = PLACEABLE_BRUSHES2
 """A mass takes at least this many squared brushes."""
@@ -43,13 +46,13 @@ _SEEN_MM = 0.4
 GRAINS = 6000
 """Levels to a value at which the even field is kept, so that it is the same when it is read again."""
 
-_FINE, _FINE_VALUE, _ROUNDS = 0.14, 0.7, 4
+_FINE, _FINE_VALUE, _ROUNDS = 0.14, 0.5, 4
 """Rolling guidance: scale as a share of the brush, range in value steps, iterations."""
 
 
 @dataclass(frozen=True, eq=False)
 class BrushField:
-    """The value field as a brush sees it, small (all float32), and the brush's width in its pixels.
+    """The value field as a brush sees it, small (all float32), and the width of the brush and of its chisel edge in its pixels.
 
     `seen` is plainly smoothed, `even` is without what is finer than the brush, `edge` says by how much the value jumps beyond a
     strong edge.
@@ -59,6 +62,7 @@ class BrushField:
     even: MunsellValue
     edge: Float
     brush_px: float
+    chisel_px: int
 
 
 def at_brush(
@@ -71,8 +75,7 @@ def at_brush(
 ) -> BrushField:
     """A field as a brush of this width sees it, at least so large; `even` where it was worked out before."""
     height, width = field.shape
-    scale = max(BRUSH_PX / (brush_mm * px_per_mm), shortest_px / max(height, width))
-    scale = min(1.0, scale, LONGEST_PX / max(height, width))
+    scale, chisel_px = _scaled(brush_mm * px_per_mm, max(height, width), shortest_px)
     size = max(8, round(width * scale)), max(8, round(height * scale))
     small = shrink(field, *size).astype(np.float32)
     px_per_mm *= size[0] / width
@@ -87,11 +90,27 @@ def at_brush(
     even = np.rint(even * GRAINS).astype(np.float32) / np.float32(GRAINS)
     across = np.ones((2 * max(1, round(ACROSS_MM / 2 * px_per_mm)) + 1,) * 2, dtype=np.uint8)
     jump = cv2.dilate(seen, across) - cv2.erode(seen, across)
-    return BrushField(seen, even, np.maximum(jump - STRONG_EDGE, 0), brush_px)
+    return BrushField(seen, even, np.maximum(jump - STRONG_EDGE, 0), brush_px, chisel_px)
 
 
-_TONE, _EDGE = 6.2, 70.0
+def _scaled(brush_px: float, long_px: int, shortest_px: int) -> tuple[float, int]:
+    """The share of its size at which a field is looked at, and the width of the chisel edge there.
+
+    It is an odd number of pixels wide in the picture, too; borders that are drawn smooth hold it with half a pixel less.
+    """
+    chisel = max(CHISEL * brush_px, (round(CHISEL * brush_px) | 1) - 0.5)
+    wider = [wide for wide in _WIDER_CHISEL_PX if _NEARLY_ITS_OWN * chisel <= wide <= chisel + 1]
+    widths = (*CHISEL_PX, *wider)
+    wide = next((wide for wide in widths if wide / chisel * long_px >= shortest_px), widths[-1])
+    scale = min(1.0, wide / chisel, LONGEST_PX / long_px)
+    return scale, max(CHISEL_PX[0], 2 * round((chisel * scale - 1) / 2) + 1)
+
+
+_TONE, _EDGE = 5.8, 70.0
 """What a mass is kept for: squared brushes that differ by a tone step, brushes of border that jump by a step more than strong."""
+
+_TONE_STEP, _WIDE_RANGE = 0.6, 7.2
+"""What counts as a difference of tone where values go so far; in a picture of narrower range less does, by the range's square."""
 
 _SURELY = 1.25
 """So much larger than the smallest on the small map, so that none is smaller on the large one."""
@@ -100,10 +119,9 @@ _FIRST, _THEN = 0.15, 0.4
 """Shares of what a mass must be worth in the first two rounds, so that crumbs go before what they are part of."""
 
 _SMOOTH_PX = 3
-_KEPT_THIN = 0.0055
+_KEPT_THIN = 0.008
 """So much of the surface may be thin where its edges are strong."""
 
-_DISC = CHISEL + 0.04
 _AT_CORNERS = 137
 """Borders are drawn where a step's mask falls to this of 255: a little above half, so that where two masses meet two others at a
 corner, the darker two stay joined, the lighter two are parted, and no crumb is left."""
@@ -118,11 +136,10 @@ def placed(seen: BrushField, limits: Sequence[float]) -> LabelImage:
     levels = _levels(seen.even, labels, limits)
     labels = np.asarray(cv2.medianBlur(labels, _SMOOTH_PX), dtype=np.uint8)
     index, masses = masses_of(labels, seen.seen, seen.edge)
-    labels = absorbed(masses, _keeping(seen, _FIRST))[index]
-    disc = max(3, 2 * int((_DISC * seen.brush_px + 0.5) / 2) + 1)
+    labels = absorbed(masses, _keeping(seen, limits, _FIRST))[index]
     for share in (_THEN, 1.0):
-        labels = _covered(labels, seen, levels, disc, _KEPT_THIN, _keeping(seen, share))
-    return _covered(labels, seen, levels, _NECK_PX, 0.0, _keeping(seen, 1.0))
+        labels = _covered(labels, seen, levels, seen.chisel_px, _KEPT_THIN, _keeping(seen, limits, share))
+    return _covered(labels, seen, levels, _NECK_PX, 0.0, _keeping(seen, limits, 1.0))
 
 
 def stepped(field: MunsellValue, limits: Sequence[float]) -> LabelImage:
@@ -165,10 +182,13 @@ def _levels(field: MunsellValue, labels: LabelImage, limits: Sequence[float]) ->
     return np.where(sizes > 0, sums / np.maximum(sizes, 1), (ends[:-1] + ends[1:]) / 2)
 
 
-def _keeping(seen: BrushField, share: float) -> Keeping:
+def _keeping(seen: BrushField, limits: Sequence[float], share: float) -> Keeping:
     """What a mass must be worth, or a share of it."""
     squared = seen.brush_px**2 * share
-    return Keeping(_SURELY * SMALLEST * squared, _TONE * squared, _EDGE * seen.brush_px * share)
+    gaps = max(1, len(limits) - 1)
+    reach = (limits[-1] - limits[0]) * (gaps + 2) / gaps if len(limits) > 1 else _WIDE_RANGE
+    tone_step = _TONE_STEP * min(1.0, reach / _WIDE_RANGE) ** 2
+    return Keeping(_SURELY * SMALLEST * squared, _TONE * squared, tone_step, _EDGE * seen.brush_px * share)
 
 
 def _covered(

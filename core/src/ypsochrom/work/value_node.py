@@ -62,7 +62,7 @@ def field_of(work: Work) -> MunsellValue:
 
 BRUSH: Node[BrushField] = Node(
     name="brush",
-    version=1,
+    version=2,
     needs=("subject",),
     takes={"the brush of the value map": lambda i: brush_of(i.brief)},
     compute=lambda work, _: _seen(work),
@@ -137,7 +137,7 @@ def _read(body: Json, work: Work) -> ValueMap:
 
 VALUES: Node[ValueMap] = Node(
     name="values",
-    version=4,
+    version=5,
     needs=("subject", "brush"),
     takes={
         "the value settings": lambda i: i.brief.values,
