@@ -33,8 +33,8 @@ def test_it_is_what_the_two_pictures_show(kettle_work):
     assert plan.nearness.whole.nine_tenths == pytest.approx(np.quantile(apart, 0.9), abs=0.4)
     assert not plan.nearness.is_near
     (told,) = [advice for advice in plan.advice if advice.id == "passes.N030"]
-    assert f"within CIEDE2000 {plan.nearness.whole.half:.1f}" in told.message
-    assert "Why: " in told.message
+    assert f"within {plan.nearness.whole.half:.1f} of the photo" in told.message
+    assert "largest first: " in told.message
     assert nearness_of(kettle_work) == plan.nearness
 
 
@@ -65,7 +65,7 @@ def test_a_painting_like_its_photo_is_near_and_nothing_is_told():
 
 @pytest.mark.parametrize(
     ("cause", "words"),
-    [("inside", "one colour each"), ("reach", "do not reach"), ("paint", "share a pile")],
+    [("inside", "one colour for"), ("reach", "do not reach"), ("paint", "share a pile")],
 )
 def test_what_keeps_it_from_the_photo_is_told(cause, words):
     lab, labels = halves((60, 5, 15), (40, 0, 5))
@@ -81,7 +81,7 @@ def test_what_keeps_it_from_the_photo_is_told(cause, words):
         painted[:, :60] += (0, 0, 12)
     found = judged(lab, labels, painted)
     (told,) = found.advice()
-    first, _, _ = told.message.partition("Why: ")[2].partition("(")
+    first, _, _ = told.message.partition("largest first: ")[2].partition("(")
     assert words in first
     assert found.whole.nine_tenths > NEAR.nine_tenths or found.whole.half > NEAR.half
 

@@ -65,21 +65,21 @@ class Nearness:
             return
         told = sorted((one for one in self._causes() if _is_told(one[0])), key=lambda one: -sum(vars(one[0]).values()))
         which = "lighter" if self.steps > 0 else "darker"
-        off = f"; on the whole it is {abs(self.steps):.1f} value steps {which}" if abs(self.steps) > NEAR_STEPS else ""
+        off = f", and is {abs(self.steps):.1f} value steps {which} on the whole" if abs(self.steps) > NEAR_STEPS else ""
         why = "; ".join(f"{why} ({_told(apart)})" for apart, why, _ in told)
         yield Advice(
             "passes.N030",
             "note",
-            f"Squinted at, half of the finished painting lies within CIEDE2000 {self.whole.half:.1f} of the photo, nine tenths "
-            f"within {self.whole.nine_tenths:.1f}{off}." + (f" Why: {why}." if why else ""),
+            f"Squinted at, half of the finished painting comes within {self.whole.half:.1f} of the photo, nine tenths within "
+            f"{self.whole.nine_tenths:.1f} (CIEDE2000){off}." + (f" The reasons, largest first: {why}." if why else ""),
             told[0][2] if told else "Judge it against the stages here, not against the photo.",
         )
 
     def _causes(self) -> Iterator[tuple[Apart, str, str]]:
         yield (
             self.inside,
-            "the lights and darks of an area are one colour each",
-            "More areas bring it nearer (Areas, how many). Or let it be simpler than the photo.",
+            "one colour for all the lights, or darks, of an area",
+            "Cut it into more areas (Areas, how many), or let it be simpler than the photo.",
         )
         yield (
             self.reach,
@@ -89,7 +89,7 @@ class Nearness:
         yield (
             self.paint,
             "parts that share a pile, and films",
-            "Allow more piles, where the curve of what fewer cost is still steep.",
+            "Allow more piles (Mixes), as long as the curve there says that they help.",
         )
 
 
