@@ -24,7 +24,7 @@ VIEWS = {
     "values": "/paintings/1/values",
     "observation": "/paintings/2/subject",
     "areas": "/paintings/1/areas",
-    "mixes": "/paintings/1/mixes?area=a15",
+    "mixes": "/paintings/1/mixes?area=a16",
     "logbook": "/logbook",
     "swatch-book": "/logbook/swatches",
     "passes": "/paintings/1/passes?pass=3&unit=4",
