@@ -153,11 +153,12 @@ const read = (
   open: number | null = null,
   jobs: Passes["jobs"] = [],
   strings: Passes["strings"] = [],
+  advice: Passes["advice"] = [],
 ) =>
   text(
     <PassFacts
       pass={shown}
-      passes={{ ...passes, jobs: [...passes.jobs, ...jobs], strings }}
+      passes={{ ...passes, jobs: [...passes.jobs, ...jobs], strings, advice }}
       mixes={mixes}
       areas={areas}
       area={null}
@@ -219,6 +220,21 @@ describe("a pass read aloud", () => {
     expect(words).toMatch(/pale grey .*light end, the left.*3 pale grey \+ 1 umber .*dark end, the right/);
     expect(words).not.toContain("20 ml"); // of this unit, not of all passes
     expect(read(pass, 0, [], [string])).not.toContain("string of");
+  });
+
+  it("with the last pass says how near the finished painting comes to the photo, and nothing else that the plan advises", () => {
+    const advice = ["passes.N030", "passes.W005"].map((id) => ({
+      id,
+      severity: "note" as const,
+      message: `Told by ${id}.`,
+      hint: "Look again.",
+      subject: null,
+    }));
+    const words = read(last, null, [], [], advice);
+    expect(words).toContain("Beside the photo");
+    expect(words).toContain("Told by passes.N030.");
+    expect(words).not.toContain("passes.W005");
+    expect(read(pass, null, [], [], advice)).not.toContain("Beside the photo");
   });
 
   it("begins with the jobs before it, and ends with the last ones after the last pass only", () => {

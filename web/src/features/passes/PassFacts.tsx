@@ -2,10 +2,12 @@
 import { Box, Typography } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 
+import { AdviceList } from "../../shared/ui/AdviceList";
 import { Fact, Section } from "../../shared/ui/Facts";
 import { ml, share } from "../../shared/ui/numbers";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
+import { ofTheFinished } from "./advice";
 import {
   tradeQuery,
   type Job,
@@ -52,6 +54,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
     (job) => job.kind === "re-stating" && job.before_pass === pass.number + 1,
   );
   const before = passes.jobs.filter((job) => job.before_pass === pass.number);
+  const told = last ? ofTheFinished(passes.advice) : [];
   const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
   return (
     <>
@@ -100,6 +103,11 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           )}
         />
       </Section>
+      {told.length > 0 && (
+        <Section title="Beside the photo">
+          <AdviceList advice={told} />
+        </Section>
+      )}
       {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}
     </>
   );
