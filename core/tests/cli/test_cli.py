@@ -186,6 +186,20 @@ BAD = [
 ]
 
 
+def test_where_results_cannot_go_is_told_before_they_are_worked_out(kettle_bytes, tmp_path, monkeypatch, capsys):
+    (tmp_path / "taken").write_text("a file")
+    photo = tmp_path / "kettle.jpg"
+    photo.write_bytes(kettle_bytes)
+
+    def worked_out(*_):
+        raise AssertionError("the plan was worked out")
+
+    monkeypatch.setattr("ypsochrom.work.planned.planned_work", worked_out)
+    for out in ("taken", "taken/in/it"):
+        assert main(["plan", str(photo), "--size", "400x300mm", "--out", str(tmp_path / out)]) == 2
+        assert "cannot be written" in capsys.readouterr().err
+
+
 @pytest.mark.parametrize("arguments", BAD)
 def test_bad_input_gets_one_line_status_2_and_leaves_nothing(arguments, tmp_path, request, capsys):
     (tmp_path / "a.txt").write_text("not what was asked for\n")

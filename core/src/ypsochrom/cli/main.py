@@ -204,8 +204,10 @@ def _read_shelf(path: Path | None) -> Any:
 
 
 def _plan(options: argparse.Namespace) -> None:
+    from ..formats import folder
     from ..subject.decode import decode
 
+    folder.must_be_writable(options.out)
     content = _read_photo(options.photo)
     with ThreadPoolExecutor(1) as aside:  # while the photo is decoded, the rest of the application is loaded
         picture = aside.submit(lambda: decode(content).in_eight_bits())
@@ -243,10 +245,12 @@ WATCHED_EVERY_S = 2.0
 def _batch(options: argparse.Namespace) -> int:
     import time
 
+    from ..formats import folder
     from . import batch
 
     if not options.folder.is_dir():
         raise BadSetting(f"{options.folder} is no folder.", "Give the folder in which the photos lie.")
+    folder.must_be_writable(options.out)
     _read_shelf(options.shelf)  # before anything is planned
     shelf = None if options.shelf is None else options.shelf.read_text(encoding="utf-8-sig")
     asked = {
@@ -282,6 +286,7 @@ def _values(options: argparse.Namespace) -> None:
     from ..work.planned import work_from
     from ..work.value_node import brush_of
 
+    folder.must_be_writable(options.out)
     limits = _numbers(options.thresholds) if options.thresholds else None
     count = options.steps if limits is None else len(limits) + 1
     settings = ValueSettings(method=options.method, count=count, limits=limits, brush_mm=options.brush_mm)

@@ -1,11 +1,26 @@
 """A folder of results, written whole or not at all."""
 
+import errno
 import os
 import tempfile
 from collections.abc import Mapping
 from pathlib import Path
 
 from ..kit.errors import BadSetting
+
+
+def must_be_writable(folder: Path) -> None:
+    """`BadSetting` where nothing could be written into the folder (made if missing): asked before results are worked out."""
+    nearest = next(place for place in (folder, *folder.absolute().parents) if place.exists())
+    if not nearest.is_dir():
+        raise _unwritable(folder, errno.ENOTDIR)
+    if not os.access(nearest, os.W_OK):
+        raise _unwritable(folder, errno.EACCES)
+
+
+def _unwritable(folder: Path, number: int | None) -> BadSetting:
+    why = os.strerror(number or errno.EIO)
+    return BadSetting(f"The results cannot be written to {folder}: {why}.", "Choose a folder you may write to.")
 
 
 def write_folder(folder: Path, files: Mapping[str, bytes | str]) -> None:
@@ -25,6 +40,4 @@ def write_folder(folder: Path, files: Mapping[str, bytes | str]) -> None:
     except OSError as error:
         if made and folder.is_dir() and not any(folder.iterdir()):
             folder.rmdir()
-        raise BadSetting(
-            f"The results cannot be written to {folder}: {error.strerror}.", "Choose a folder you may write to."
-        ) from error
+        raise _unwritable(folder, error.errno) from error
