@@ -3,16 +3,19 @@ import itertools
 import cv2
 import numpy as np
 import pytest
+import skimage.data
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.extra import numpy as hnp
+from sklearn.datasets import load_sample_image
 
+from ypsochrom.colour.srgb import decode_picture
 from ypsochrom.imaging.discs import opened
 from ypsochrom.kit.errors import BadSetting
 from ypsochrom.materials.support import Support
 from ypsochrom.subject.crop import crop_to
 from ypsochrom.subject.decode import decode
-from ypsochrom.values.placing import drawn
+from ypsochrom.values.placing import at_brush, drawn
 from ypsochrom.values.scale import PaintRange, to_paint_range, value_field
 from ypsochrom.values.steps import checked, natural_breaks, thresholds
 from ypsochrom.values.value_map import brush_px, value_map
@@ -104,22 +107,63 @@ def test_every_mass_can_be_placed_with_the_brush(kettle_bytes, brush_mm):
         assert (stats[1:, cv2.CC_STAT_AREA] >= 0.6 * brush**2).all()
 
 
-@pytest.mark.parametrize(("brush_mm", "least"), [(10, 0.38), (20, 0.24)])
-def test_the_map_keeps_the_pictures_strong_edges_where_they_are(kettle_bytes, brush_mm, least):
+def _field(name, kettle_bytes):
+    """The value field of the demo's kettle, or of a photograph of scikit-image or scikit-learn."""
+    if name == "kettle":
+        return value_field(decode(kettle_bytes).linear)
+    photo = load_sample_image("flower.jpg") if name == "flower" else getattr(skimage.data, name)()
+    return value_field(decode_picture(photo))
+
+
+@pytest.mark.parametrize(
+    ("name", "at_10_mm", "at_20_mm"),
+    [
+        ("kettle", 0.42, 0.27),
+        ("astronaut", 0.42, 0.27),
+        ("chelsea", 0.42, 0.20),
+        ("coffee", 0.27, 0.22),
+        ("flower", 0.42, 0.27),
+    ],
+)
+@pytest.mark.parametrize("brush_mm", [10, 20])
+def test_the_map_keeps_the_pictures_strong_edges_where_they_are(kettle_bytes, name, brush_mm, at_10_mm, at_20_mm):
     """Where the value jumps by 1.2 steps across 1.5 mm, a border lies within 1 mm; and borders lie on the picture's own."""
-    picture = crop_to(decode(kettle_bytes), PANEL)
-    field, px_per_mm = value_field(picture.linear), picture.width / 400
-    labels = value_map(field, thresholds(field, 5), PANEL, brush_mm).labels
+    field = _field(name, kettle_bytes)
+    height, width = field.shape
+    px_per_mm = max(height, width) / 400
+    support = Support(width / px_per_mm, height / px_per_mm)
+    labels = value_map(field, thresholds(field, 5), support, brush_mm).labels
     smooth = cv2.GaussianBlur(field, (0, 0), 0.4 * px_per_mm)
-    window = np.ones((7, 7), dtype=np.uint8)
+    window = np.ones((2 * max(1, round(0.75 * px_per_mm)) + 1,) * 2, dtype=np.uint8)
     jump = cv2.dilate(smooth, window) - cv2.erode(smooth, window)
     steep = np.hypot(cv2.Sobel(smooth, cv2.CV_32F, 1, 0), cv2.Sobel(smooth, cv2.CV_32F, 0, 1))
     ridge = (steep >= cv2.dilate(steep, np.ones((3, 3))) * 0.999) & (jump >= 1.2)
     away = cv2.distanceTransform((~_borders(labels)).astype(np.uint8), cv2.DIST_L2, 5) / px_per_mm
-    assert (away[ridge] <= 1).mean() > least
+    assert (away[ridge] <= 1).mean() >= (at_10_mm if brush_mm == 10 else at_20_mm)
     plain = _borders(np.digitize(smooth, thresholds(field, 5)))
     off = cv2.distanceTransform((~plain).astype(np.uint8), cv2.DIST_L2, 5)[_borders(labels)] / px_per_mm
-    assert np.quantile(off, 0.9) < brush_mm * 0.08
+    assert np.quantile(off, 0.9) < max(brush_mm * 0.08, 1.01 / px_per_mm)  # or the next pixel of a small picture
+
+
+def test_a_picture_of_narrow_range_keeps_the_masses_that_it_would_keep_from_dark_to_light(kettle_bytes):
+    """Contrast taken from a picture takes no drawing from it, as far as its masses lie beyond what is a strong edge anywhere."""
+    field = _field("kettle", kettle_bytes)
+    faint = (5 + (field - 5) * 0.65).astype(np.float32)
+    strong, weak = (masses_in(value_map(one, thresholds(one, 5), PANEL, 14).labels) for one in (field, faint))
+    assert weak >= 0.75 * strong
+
+
+def masses_in(labels):
+    return sum(cv2.connectedComponents((labels == step).astype(np.uint8), connectivity=4)[0] - 1 for step in range(5))
+
+
+@given(st.floats(4, 60), st.integers(200, 4000))
+@settings(deadline=None, max_examples=60)
+def test_the_chisel_edge_is_an_odd_number_of_pixels_of_the_small_map_and_about_a_quarter_of_the_brush(brush_mm, width):
+    seen = at_brush(np.zeros((width // 40, width), dtype=np.float32), brush_mm, width / 400)
+    assert seen.chisel_px % 2 == 1
+    if seen.chisel_px > 3 or seen.brush_px >= 10:
+        assert 0.2 <= seen.chisel_px / seen.brush_px <= 0.37
 
 
 def _borders(labels):
