@@ -34,7 +34,7 @@ def test_it_is_what_the_two_pictures_show(kettle_work):
     assert not plan.nearness.is_near
     (told,) = [advice for advice in plan.advice if advice.id == "passes.N030"]
     assert f"within {plan.nearness.whole.half:.1f} of the photo" in told.message
-    assert "largest first: " in told.message
+    assert "largest first: " in told.hint
     assert nearness_of(kettle_work) == plan.nearness
 
 
@@ -81,7 +81,7 @@ def test_what_keeps_it_from_the_photo_is_told(cause, words):
         painted[:, :60] += (0, 0, 12)
     found = judged(lab, labels, painted)
     (told,) = found.advice()
-    first, _, _ = told.message.partition("largest first: ")[2].partition("(")
+    first, _, _ = told.hint.partition("largest first: ")[2].partition("(")
     assert words in first
     assert found.whole.nine_tenths > NEAR.nine_tenths or found.whole.half > NEAR.half
 

@@ -42,6 +42,8 @@ NEAR, NEAR_STEPS = Apart(3.0, 7.0), 0.25
 _TELLS = Apart(1.0, 3.5)
 """A cause is told from here on."""
 
+_AS_IT_IS = "Judge it against the stages here, not against the photo."
+
 
 @dataclass(frozen=True)
 class Nearness:
@@ -67,12 +69,13 @@ class Nearness:
         which = "lighter" if self.steps > 0 else "darker"
         off = f", and is {abs(self.steps):.1f} value steps {which} on the whole" if abs(self.steps) > NEAR_STEPS else ""
         why = "; ".join(f"{why} ({_told(apart)})" for apart, why, _ in told)
+        hint = f"What keeps it from coming nearer, largest first: {why}. {told[0][2]}" if told else _AS_IT_IS
         yield Advice(
             "passes.N030",
             "note",
             f"Squinted at, half of the finished painting comes within {self.whole.half:.1f} of the photo, nine tenths within "
-            f"{self.whole.nine_tenths:.1f} (CIEDE2000){off}." + (f" The reasons, largest first: {why}." if why else ""),
-            told[0][2] if told else "Judge it against the stages here, not against the photo.",
+            f"{self.whole.nine_tenths:.1f} (CIEDE2000){off}.",
+            hint,
         )
 
     def _causes(self) -> Iterator[tuple[Apart, str, str]]:
