@@ -145,8 +145,8 @@ class PassesOut(Schema):
     """The pass plan; empty until the first plan. `basis` says what its minutes, paint and drying rest on.
 
     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
-    for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
-    of which no price is known.
+    for each of what it is mixed of; `findings` what it says of areas, `beside_the_photo` of the finished painting; `price` is
+    what the paint is worth, `unpriced` the paints of which no price is known.
     """
 
     choices: ChoicesData
@@ -166,6 +166,7 @@ class PassesOut(Schema):
     price: float
     unpriced: list[str]
     advice: list[AdviceOut]
+    beside_the_photo: list[AdviceOut]
     findings: list[FindingOut]
     lost_moves: int
     up_to_date: bool

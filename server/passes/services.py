@@ -29,6 +29,7 @@ from ypsochrom.passes.films.ground import GROUND_WORDS
 from ypsochrom.passes.films.stages import Look
 from ypsochrom.passes.manners import TECHNIQUE_WORDS
 from ypsochrom.passes.order.rules import REASON_TITLES, RULES
+from ypsochrom.passes.plan.judgement import BESIDE_THE_PHOTO
 from ypsochrom.passes.plan.pass_plan import PassPlan
 from ypsochrom.passes.plan.whole import Plan
 from ypsochrom.passes.scene import Choices
@@ -133,7 +134,7 @@ def out(painting: Painting, work: Work) -> PassesOut:
         return PassesOut(
             choices=chosen, school=chosen.school, ground=None, mixes=[], passes=[], jobs=[], volumes={}, doses={}, strings=[],
             paint=[], mediums=[], kept=[], pace=None, held_back=0.0, price=0.0, unpriced=[], advice=[],
-            findings=[], lost_moves=0, up_to_date=False, basis=work.inputs.factors.in_words,
+            beside_the_photo=[], findings=[], lost_moves=0, up_to_date=False, basis=work.inputs.factors.in_words,
         )  # fmt: skip
     names = names_of(found, brief)
     plan = plan_in_words(plan, names)
@@ -144,7 +145,8 @@ def out(painting: Painting, work: Work) -> PassesOut:
     stages: StagePictures | None = work.last("stages") if work.state("stages") == "current" else None
     cost = cost_of(plan.paint, work.inputs.stock.tubes)
     on_areas = [one for one in plan.advice if one.id in ON_AREAS]
-    rest = advice_in_words([one for one in plan.advice if one.id not in ON_AREAS], names)
+    beside = [one for one in plan.advice if one.id in BESIDE_THE_PHOTO]
+    rest = advice_in_words([one for one in plan.advice if one.id not in (*ON_AREAS, *BESIDE_THE_PHOTO)], names)
     near = () if stages is None or stages.nearness is None else stages.nearness.advice()
     return PassesOut(
         choices=chosen,
@@ -166,7 +168,8 @@ def out(painting: Painting, work: Work) -> PassesOut:
         held_back=plan.held_back,
         price=cost.paint,
         unpriced=list(cost.unpriced),
-        advice=[*advice_out(subject_advice(brief, subject_pictures(work))), *advice_out(rest), *advice_out(near)],
+        advice=[*advice_out(subject_advice(brief, subject_pictures(work))), *advice_out(rest)],
+        beside_the_photo=advice_out([*beside, *near]),
         findings=findings(work, found, on_areas) if on_areas else [],
         lost_moves=len(plan.lost_moves),
         up_to_date=work.state("stages") == "current",

@@ -68,6 +68,16 @@ def test_a_plan_holds_together(client, planned):
     assert client.get(areas["labels_url"]).status_code == 200
 
 
+def test_how_near_the_finished_painting_comes_is_told_beside_the_photo_and_nowhere_else(client, planned):
+    passes = get(client, f"passes/{planned['id']}")
+    beside = [advice["id"] for advice in passes["beside_the_photo"]]
+    assert "passes.N030" in beside
+    assert not set(beside) & {advice["id"] for advice in passes["advice"]}
+    (near,) = [advice for advice in passes["beside_the_photo"] if advice["id"] == "passes.N030"]
+    plan = json.loads(client.get(f"/api/passes/{planned['id']}/files/plan.json").content)
+    assert near["message"] in [told["message"] for told in plan["advice"]]  # the files say the same
+
+
 def test_units_light_up_and_what_areas_take_adds_up(client, planned):
     pid = planned["id"]
     passes = get(client, f"passes/{pid}")

@@ -14,7 +14,7 @@ from ..colour.types import LabelImage, LabTriple, LinearRgb, MunsellValue, tripl
 from ..colour.words import colour_name
 from ..materials.support import Support
 from ..values.value_map import brush_px
-from .families import FAMILIES, Family, families
+from .families import FAMILIES, KINDS, Family, cells_of, families
 from .partition import partition
 from .pixels import ByArea, unchanged
 
@@ -76,8 +76,8 @@ class AreaMap:
 
     @property
     def cells(self) -> np.ndarray:
-        """The cell of every pixel: its area's index times the number of families, and its family (int32)."""
-        return self.labels.astype(np.int32) * len(FAMILIES) + self.families
+        """The cell of every pixel (`cells_of`)."""
+        return cells_of(self.labels, self.families)
 
 
 def find_areas(linear: LinearRgb, values: MunsellValue, support: Support, *, detail: int | None = None) -> AreaMap:
@@ -106,8 +106,8 @@ def describe(
     kinds = before.families.copy() if before and same else np.zeros(labels.shape, dtype=np.uint8)
     families(values, by_area, brush_px(FINEST_BRUSH_MM, support, labels.shape[1]), into=kinds)
     kinds = _without_tiny(kinds, labels, count)
-    cell = labels.astype(np.int32) * len(FAMILIES) + kinds
-    pixels = np.bincount(np.concatenate(by_area.split(cell)), minlength=count * len(FAMILIES))
+    cell = cells_of(labels, kinds)
+    pixels = np.bincount(np.concatenate(by_area.split(cell)), minlength=count * KINDS)
     light = _means(linear, cell, pixels, by_area)
     part_value = _means(values[..., None], cell, pixels, by_area)[:, 0]
     usual_light, usual_value = _usual(linear, values, by_area)
@@ -116,7 +116,7 @@ def describe(
         if index in former:
             measured.append(former[index])
             continue
-        own = range(index * len(FAMILIES), (index + 1) * len(FAMILIES))
+        own = range(index * KINDS, (index + 1) * KINDS)
         share = float(pixels[own.start : own.stop].sum() / labels.size)
         usual, part_lab = cielab.linear_to_lab(usual_light[index]), cielab.linear_to_lab(light[own.start : own.stop])
         parts = tuple(
@@ -183,9 +183,9 @@ def _usual(linear: LinearRgb, values: MunsellValue, by_area: ByArea) -> tuple[Li
 
 def _without_tiny(kinds: LabelImage, labels: LabelImage, count: int) -> LabelImage:
     """Families too small to load a brush for join the neighbour family nearer to the half-tone."""
-    cell = labels.astype(np.int32) * len(FAMILIES) + kinds
-    pixels = np.bincount(cell.ravel(), minlength=count * len(FAMILIES)).reshape(count, -1).astype(float)
-    table = np.tile(np.arange(len(FAMILIES), dtype=np.uint8), (count, 1))
+    cell = cells_of(labels, kinds)
+    pixels = np.bincount(cell.ravel(), minlength=count * KINDS).reshape(count, -1).astype(float)
+    table = np.tile(np.arange(KINDS, dtype=np.uint8), (count, 1))
     for area in range(count):
         total = pixels[area].sum()
         for kind, inward, least in ((0, 1, 0.25), (4, 3, 0.25), (1, 2, 1.0), (3, 2, 1.0)):

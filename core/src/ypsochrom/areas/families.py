@@ -13,6 +13,8 @@ Family = Literal["accent", "shadow", "half-tone", "light", "highlight"]
 FAMILIES: tuple[Family, ...] = get_args(Family)
 """Darkest first; a family image holds the index into this."""
 
+KINDS = len(FAMILIES)
+
 MIDDLE: tuple[Family, ...] = ("shadow", "half-tone", "light")
 """The families that cover an area; accents and highlights sit on them."""
 
@@ -26,6 +28,16 @@ _APART = 0.9
 """Accents and highlights stand at least this many value steps beyond their neighbour family's mean."""
 
 _FEWEST_PIXELS = 24
+
+
+def cells_of(labels: LabelImage, kinds: LabelImage) -> np.ndarray:
+    """The cell of every pixel (int32): its area's index times the number of families, and the index of its family."""
+    return labels.astype(np.int32) * KINDS + kinds
+
+
+def cell_of(index: int, family: Family) -> int:
+    """The cell of a part: `index` is its area's."""
+    return index * KINDS + FAMILIES.index(family)
 
 
 def families(field: MunsellValue, by_area: ByArea, brush_px: float, into: LabelImage) -> None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from ..areas.area import AreaMap
-from ..areas.families import FAMILIES
+from ..areas.families import KINDS, cell_of
 from ..colour import cielab
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, MunsellValue, Srgb8
@@ -34,12 +34,11 @@ _BARE_LAB = (50.0, 0.0, 0.0)
 
 def rebuilt(areas: AreaMap, mixes: MixSet, values: MunsellValue) -> Rebuilt:
     """The areas in their mixes' dry colours; `values` is the photo's value field in the paint's range, of the same size."""
-    kinds = len(FAMILIES)
-    lab = np.tile(np.array(_BARE_LAB), (len(areas.areas) * kinds, 1))
+    lab = np.tile(np.array(_BARE_LAB), (len(areas.areas) * KINDS, 1))
     painted = np.zeros(len(lab), dtype=bool)
     for area in areas.areas:
         for part in area.parts:
-            at = area.index * kinds + FAMILIES.index(part.family)
+            at = cell_of(area.index, part.family)
             lab[at], painted[at] = mixes.serving(area.id, part.family).match.lab_dry, True
     cell = areas.cells
     difference = np.where(painted, lab_to_value(lab), 0.0).astype(np.float32)[cell] - np.where(

@@ -101,6 +101,10 @@ def solved(
             better(found)
 
     told_to_end = math.inf
+
+    def latest(end: int) -> int:
+        return int(min(told_to_end, _no_later_that_day(stretches, end)))
+
     if hint is not None:
         fresh = hint if wishes else _fresher(tasks, stretches, hint, _no_later_that_day(stretches, _end(tasks, hint)))
         if effort == 0.0:
@@ -109,8 +113,8 @@ def solved(
         now, told_to_end = _measured(tasks, hint, least), _end(tasks, fresh)
         told(now)
         if now.makespan_min <= least + 1 / TICKS_PER_MIN:
-            latest = min(told_to_end, _no_later_that_day(stretches, _end(tasks, hint)))
-            return _tidied(tasks, stretches, wishes, hint, latest, now.makespan_min, effort, progress)
+            end = latest(_end(tasks, hint))
+            return _tidied(tasks, stretches, wishes, hint, end, now.makespan_min, effort, progress)
     model = _model(tasks, stretches, wishes, least)
     model.model.minimize(model.end)
     _hinted(model, hint)
@@ -130,8 +134,7 @@ def solved(
     bound = solver.best_objective_bound / TICKS_PER_MIN
     if effort == 0.0:
         return _measured(tasks, begins, bound)
-    latest = int(min(told_to_end, _no_later_that_day(stretches, solver.value(model.end))))
-    return _tidied(tasks, stretches, wishes, begins, latest, bound, effort, progress)
+    return _tidied(tasks, stretches, wishes, begins, latest(solver.value(model.end)), bound, effort, progress)
 
 
 def is_possible(tasks: Tasks, stretches: Sequence[Stretch], wishes: Sequence[Wish] = ()) -> bool:

@@ -206,15 +206,21 @@ def _paint(work: Work, progress: Progress) -> StagePictures:
     def painted(stage: Stage) -> bytes:
         return png.picture_jpeg(paint_picture(stage, canvas))
 
+    def finished(stage: Stage) -> tuple[bytes, Nearness]:
+        picture = paint_picture(stage, canvas)
+        return png.picture_jpeg(picture), _held_against_the_photo(work, picture)
+
     painters = ThreadPoolExecutor(_PAINTERS)
     try:
-        begun = [painters.submit(painted, stage) for stage in found]
-        near = painters.submit(_held_against_the_photo, work)
+        last = painters.submit(finished, found[-1])  # it takes longest
+        begun = [painters.submit(painted, stage) for stage in found[:-1]]
         names = []
         for number, picture in enumerate(begun, start=1):
-            progress((number - 1) / len(begun), f"painting stage {number}")
+            progress((number - 1) / len(found), f"painting stage {number}")
             names.append(work.files.store(picture.result(), "jpg"))
-        return StagePictures(tuple(names), _seen_in_stages(work), near.result())
+        content, near = last.result()
+        names.append(work.files.store(content, "jpg"))
+        return StagePictures(tuple(names), _seen_in_stages(work), near)
     finally:
         painters.shutdown(cancel_futures=True)
 
@@ -224,13 +230,16 @@ def nearness_of(work: Work) -> Nearness | None:
     kept = unchanged_stages(work)
     if kept is not None:
         return kept.nearness
-    return work.derived("nearness", ("stages",), None, lambda: _held_against_the_photo(work))
+
+    def found() -> Nearness:
+        canvas, laid = stages_of(work)
+        return _held_against_the_photo(work, paint_picture(laid[-1], canvas))
+
+    return work.derived("nearness", ("stages",), None, found)
 
 
-def _held_against_the_photo(work: Work) -> Nearness:
-    canvas, laid = stages_of(work)
-    scene, finished = scene_of(work), paint_picture(laid[-1], canvas)
-    photo = work.now("subject").picture.srgb8
+def _held_against_the_photo(work: Work, finished: Srgb8) -> Nearness:
+    scene, photo = scene_of(work), work.now("subject").picture.srgb8
     return nearness(photo, finished, work.now("areas").map, scene.gradations, scene.mixes.box, scene.support)
 
 

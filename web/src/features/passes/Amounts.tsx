@@ -7,7 +7,6 @@ import { Fact, Section } from "../../shared/ui/Facts";
 import { ml } from "../../shared/ui/numbers";
 import { Swatch } from "../../shared/ui/Swatch";
 import type { Mix } from "../mixes";
-import { ofTheWhole } from "./advice";
 import { AmountsByArea } from "./AreaAmounts";
 import { mlByPass } from "./order";
 import { price } from "./price";
@@ -144,7 +143,7 @@ export function Amounts({ paintingId, passes, mixes, areas, things, chooseArea, 
           ))}
         </Box>
       </Section>
-      <AdviceList advice={ofTheWhole(passes.advice)} />
+      <AdviceList advice={passes.advice} />
     </>
   );
 }

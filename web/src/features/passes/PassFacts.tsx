@@ -7,7 +7,6 @@ import { Fact, Section } from "../../shared/ui/Facts";
 import { ml, share } from "../../shared/ui/numbers";
 import type { Area } from "../areas";
 import type { Mix } from "../mixes";
-import { ofTheFinished } from "./advice";
 import {
   tradeQuery,
   type Job,
@@ -54,7 +53,6 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
     (job) => job.kind === "re-stating" && job.before_pass === pass.number + 1,
   );
   const before = passes.jobs.filter((job) => job.before_pass === pass.number);
-  const told = last ? ofTheFinished(passes.advice) : [];
   const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
   return (
     <>
@@ -103,9 +101,9 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           )}
         />
       </Section>
-      {told.length > 0 && (
+      {last && passes.beside_the_photo.length > 0 && (
         <Section title="Beside the photo">
-          <AdviceList advice={told} />
+          <AdviceList advice={passes.beside_the_photo} />
         </Section>
       )}
       {after.length > 0 && <Jobs title="At the end" jobs={after} mixes={mixes} />}

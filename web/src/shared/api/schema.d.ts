@@ -8683,14 +8683,16 @@ export interface components {
          * @description The pass plan; empty until the first plan. `basis` says what its minutes, paint and drying rest on.
          *
          *     `mixes` are the ground's pile and the school's own beside the painting's; `volumes` millilitres by mix id, `doses` the same
-         *     for each of what it is mixed of; `findings` what it says of areas; `price` is what the paint is worth, `unpriced` the paints
-         *     of which no price is known.
+         *     for each of what it is mixed of; `findings` what it says of areas, `beside_the_photo` of the finished painting; `price` is
+         *     what the paint is worth, `unpriced` the paints of which no price is known.
          */
         PassesOut: {
             /** Advice */
             advice: components["schemas"]["AdviceOut"][];
             /** Basis */
             basis: string;
+            /** Beside The Photo */
+            beside_the_photo: components["schemas"]["AdviceOut"][];
             choices: components["schemas"]["ChoicesData"];
             /** Doses */
             doses: {

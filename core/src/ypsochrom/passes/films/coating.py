@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 
 from ...areas.area import Area
-from ...areas.families import FAMILIES, Family
+from ...areas.families import KINDS, Family, cell_of
 from ...colour import spectra
 from ...colour.types import Lab, Reflectance
 from ...mixes.mix_set import Mix
@@ -15,8 +15,6 @@ from ...paint.catalogue import Paintbox
 from ..manners import Manner
 from ..step import PaintPass, Step
 from . import layers
-
-KINDS = len(FAMILIES)
 
 OVERLAP_MM = 3.0
 """How far what lies behind is painted under the edge of what stands before it; from memory."""
@@ -40,10 +38,10 @@ class Coating:
 
     def cells(self, area: str, family: Family | None) -> slice:
         """The cells of a part, or of a whole area."""
-        first = self._index[area] * KINDS
+        index = self._index[area]
         if family is None:
-            return slice(first, first + KINDS)
-        at = first + FAMILIES.index(family)
+            return slice(index * KINDS, (index + 1) * KINDS)
+        at = cell_of(index, family)
         return slice(at, at + 1)
 
     def lay(self, cells: slice | np.ndarray, recipe: Recipe, manner: Manner, coats: int) -> None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ...areas.families import FAMILIES
+from ...areas.families import FAMILIES, KINDS
 from ...colour import cielab, spectra
 from ...colour.types import Float, Reflectance
 from ...mixes.mix_set import Mix
@@ -16,7 +16,7 @@ from ..manners import manner
 from ..scene import Drawing, Scene
 from ..step import PaintPass
 from . import layers
-from .coating import KINDS, Coating
+from .coating import Coating
 
 READABLE_L = 2.0
 """A line that differs from what surrounds it by less L* than this cannot be followed at arm's length; from memory."""

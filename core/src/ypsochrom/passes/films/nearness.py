@@ -11,7 +11,7 @@ import cv2
 import numpy as np
 
 from ...areas.area import AreaMap
-from ...areas.families import FAMILIES
+from ...areas.families import KINDS, cell_of
 from ...colour import cielab
 from ...colour.ciede2000 import delta_e_2000
 from ...colour.munsell import lab_to_value
@@ -42,7 +42,7 @@ NEAR, NEAR_STEPS = Apart(3.0, 7.0), 0.25
 _TELLS = Apart(1.0, 3.5)
 """A cause is told from here on."""
 
-_AS_IT_IS = "Judge it against the stages here, not against the photo."
+AS_IT_IS = "Judge it against the stages here, not against the photo."
 
 
 @dataclass(frozen=True)
@@ -69,7 +69,7 @@ class Nearness:
         which = "lighter" if self.steps > 0 else "darker"
         off = f", and is {abs(self.steps):.1f} value steps {which} on the whole" if abs(self.steps) > NEAR_STEPS else ""
         why = "; ".join(f"{why} ({_told(apart)})" for apart, why, _ in told)
-        hint = f"What keeps it from coming nearer, largest first: {why}. {told[0][2]}" if told else _AS_IT_IS
+        hint = f"What keeps it from coming nearer, largest first: {why}. {told[0][2]}" if told else AS_IT_IS
         yield Advice(
             "passes.N030",
             "note",
@@ -115,7 +115,8 @@ def nearness(
     runs = np.isin(areas.labels, [area.index for area in areas.areas if area.id in running])
     parts, reached = _part_colours(areas, box)
     whole, finished = squinted.lab(photo), squinted.lab(painted)
-    flat, had = (squinted.lab(_shown(table, areas.cells, runs, photo)) for table in (parts, reached))
+    cells = areas.cells
+    flat, had = (squinted.lab(_shown(table, cells, runs, photo)) for table in (parts, reached))
     return Nearness(
         whole=_apart(whole, finished),
         steps=float(np.mean(lab_to_value(finished) - lab_to_value(whole))),
@@ -143,11 +144,11 @@ class _Squint:
 def _part_colours(areas: AreaMap, box: Paintbox) -> tuple[Lab, Lab]:
     """The photo's mean colour of every part by cell, shape (cells, 3), and the nearest that the tubes make of it."""
     piles = Piles(box)
-    own = np.tile(np.array([50.0, 0.0, 0.0]), (len(areas.areas) * len(FAMILIES), 1))
+    own = np.tile(np.array([50.0, 0.0, 0.0]), (len(areas.areas) * KINDS, 1))
     reached = own.copy()
     for area in areas.areas:
         for part in area.parts:
-            at = area.index * len(FAMILIES) + FAMILIES.index(part.family)
+            at = cell_of(area.index, part.family)
             own[at], reached[at] = part.lab, piles.nearest(np.array(part.lab))
     return own, reached
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ...areas.area import Handling
-from ...areas.families import FAMILIES, Family
+from ...areas.families import FAMILIES, Family, cell_of
 from ...colour.ciede2000 import delta_e_2000
 from ...colour.types import Lab
 from ...kit.progress import Progress, silent
@@ -16,7 +16,7 @@ from ...materials.support import Support
 from ...mixes.mix_set import Mix, MixSet
 from ..amounts.shopping import Saving, cost_of
 from ..films import layers
-from ..films.coating import KINDS, Coating
+from ..films.coating import Coating
 from ..films.glaze_plan import GlazeChoice, glaze_choice
 from ..films.ground import is_there
 from ..manners import manner
@@ -77,7 +77,7 @@ def away_from_goal(plan: PassPlan, scene: Scene) -> float:
     cells, goals, weights = [], [], []
     for area in scene.painted:
         for part in area.parts:
-            cells.append(area.index * KINDS + FAMILIES.index(part.family))
+            cells.append(cell_of(area.index, part.family))
             goals.append(scene.mixes.serving(area.id, part.family).match.target_lab)
             weights.append(part.area_cm2)
     return float(np.average(delta_e_2000(seen[cells], np.array(goals)), weights=weights)) if cells else 0.0

@@ -9,6 +9,7 @@ from ...colour.munsell import lab_to_value
 from ...kit.advice import Advice
 from ...materials.brushes import BrushKind, at_most, for_opaque
 from ..films.ground import Ground
+from ..films.nearness import AS_IT_IS
 from ..scene import GroundTone, Scene
 from ..step import Draft, PaintPass
 
@@ -21,6 +22,10 @@ FEW_COATS = 2
 
 OUT_OF_REACH_STEPS, REACH_SHARE = 0.3, 0.08
 """Paint that stays so far from the photo's value shows in a stage; where it does on so much of the surface it is told."""
+
+
+BESIDE_THE_PHOTO = ("passes.N023",)
+"""What a plan advises about the finished painting beside the photo; it is told with the nearness of the two."""
 
 
 def out_of_reach(areas: Sequence[Area]) -> Iterator[Advice]:
@@ -42,9 +47,7 @@ def out_of_reach(areas: Sequence[Area]) -> Iterator[Advice]:
                 "note",
                 f"Over {share:.0%} of the surface the photo goes beyond dry paint: the finished painting stays about "
                 f"{steps:.1f} value steps {too} there.",
-                "Judge it against the stages here, not against the photo; varnish takes the darks down again."
-                if too == "lighter"
-                else "Judge it against the stages here, not against the photo.",
+                f"{AS_IT_IS} Varnish takes the darks down again." if too == "lighter" else AS_IT_IS,
             )
 
 
