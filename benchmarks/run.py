@@ -229,6 +229,7 @@ def main() -> None:
         mixing_bench()
         work.main()
         work.studio_of_a_thousand()
+        work.the_longest_transaction()
         logbook.main()
         practice.main()
 

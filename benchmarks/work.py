@@ -1,5 +1,8 @@
 """How fast a plan follows what a painter changes, through Django's whole stack; part of `make bench`."""
 
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
@@ -91,3 +94,50 @@ def studio_of_a_thousand() -> None:
     report(
         "  a page looked at before", f"{known * 1000:.0f} ms", "200 ms", f"{new / known:.0f} x faster than the first"
     )
+
+
+def the_longest_transaction() -> None:
+    """How long a shelf of 499 tubes holds the write transaction, in which every other write waits, in its history's turns."""
+    from django.test import Client
+
+    from server.materials.models import TubeRow
+    from server.site.middleware import local_painter
+
+    TubeRow.objects.filter(owner=local_painter()).delete()
+    client = Client(SERVER_NAME="127.0.0.1")
+    rows = {"text": "key,notes\n" + "PW6,one of many\n" * 499, "keep": True}
+    assert client.post("/api/materials/file", rows, content_type="application/json").status_code == 200
+    held: dict[str, list[float]] = {"undo": [], "redo": []}
+    for _ in range(ROUNDS):
+        for turn, taken in held.items():
+            with _transactions() as spans:
+                assert client.post(f"/api/desk/history/shelf/{turn}").status_code == 200
+            taken.append(max(spans))
+    for turn, taken in held.items():
+        report(f"a write transaction with 499 tubes, {turn}", f"{np.median(taken) * 1000:.0f} ms", "100 ms")
+
+
+@contextmanager
+def _transactions() -> Iterator[list[float]]:
+    """The seconds that each transaction of this thread takes meanwhile, from its outermost beginning to its end."""
+    from django.db.transaction import Atomic
+
+    enter, leave = Atomic.__enter__, Atomic.__exit__
+    begun: list[float] = []
+    spans: list[float] = []
+
+    def entered(one: Atomic) -> None:
+        begun.append(time.perf_counter())
+        enter(one)
+
+    def left(one: Atomic, *how: Any) -> None:
+        leave(one, *how)
+        since = begun.pop()
+        if not begun:
+            spans.append(time.perf_counter() - since)
+
+    Atomic.__enter__, Atomic.__exit__ = entered, left  # type: ignore[method-assign]
+    try:
+        yield spans
+    finally:
+        Atomic.__enter__, Atomic.__exit__ = enter, leave  # type: ignore[method-assign]
