@@ -76,7 +76,7 @@ def listed(owner: Any, painting_id: int) -> ChecksOut:
 def _titles(plan: PassPlan | None) -> dict[int, str]:
     found = {DRAWING: "the drawing"}
     for one in () if plan is None else plan.passes:
-        found[one.number] = f"pass {one.number}, {one.role}"
+        found[one.number] = f"pass {one.number}, {one.title}"
     return found
 
 

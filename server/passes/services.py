@@ -204,6 +204,7 @@ def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictu
         id=one.id,
         number=one.number,
         role=one.role,
+        title=one.title,
         brush_mm=one.brush_mm,
         medium=one.medium,
         why=one.why,

@@ -39,7 +39,7 @@ def out(share: Share, looked: Looked, ref: str, who: Any) -> SeenOut:
         may_remark=share.teacher is not None,
         until=share.until,
         stages=[
-            SeenStage(number=one.number, role=one.role, url=at(one.stage_url)) for one in plan.passes if one.stage_url
+            SeenStage(number=one.number, role=one.title, url=at(one.stage_url)) for one in plan.passes if one.stage_url
         ],
         areas=[
             SeenArea(

@@ -185,7 +185,7 @@ def _schedule_out(schedule: Schedule, work: Work, busy: tuple[Busy, ...]) -> Sch
         advice=advice_out(advice_in_words(schedule.advice, names)),
         basis=schedule.basis,
         colours={} if plan is None else {mix.id: lab_to_hex(np.array(mix.match.lab_dry)) for mix in plan.mixes},
-        roles={} if plan is None else {one.number: one.role for one in plan.passes},
+        roles={} if plan is None else {one.number: one.title for one in plan.passes},
         busy=[
             BusyOut(begins=one.begins, ends=one.ends, title=one.title)  # type: ignore[arg-type]  # ISO times are read
             for one in busy

@@ -35,7 +35,7 @@ def both(scene):
 
 
 def first_coats(plan):
-    return [step for one in plan.passes if one.role.startswith(FIRST_COVER_ROLE) for step in one.steps]
+    return [step for one in plan.passes for step in one.steps if one.role_of(step).startswith(FIRST_COVER_ROLE)]
 
 
 def test_the_first_coat_is_cheaper_and_spares_coats_of_the_costly_colour(both):

@@ -78,13 +78,14 @@ def test_every_part_of_every_area_has_a_mix_of_the_palette(plan):
 
 
 def test_passes_go_from_ground_to_highlights_with_shrinking_brushes_common_practice(plan, work):
-    roles = [p.role for p in plan.passes.passes]
+    passes = plan.passes.passes
+    roles = [part for p in passes for part in p.parts]
     order = ["ground", "block-in", "shadow", "half-tone", "light", "highlight"]
     last = ["what overlaps everything"] if scene_of(work).overlapping else []  # narrow things: a rim, a ridge
     assert roles == [role for role in order if role in roles] + last
     assert roles[:2] == ["ground", "block-in"]
-    assert [p.number for p in plan.passes.passes] == list(range(1, len(roles) + 1))
-    brushes = [p.brush_mm for p in plan.passes.passes]
+    assert [p.number for p in passes] == list(range(1, len(passes) + 1))
+    brushes = [p.brush_of(step) for p in passes for step in p.steps]
     assert brushes == sorted(brushes, reverse=True)
 
 

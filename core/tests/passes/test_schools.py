@@ -44,7 +44,7 @@ def roles(plan):
 
 
 def steps_of(plan, role=None):
-    return [s for p in plan.passes for s in p.steps if role is None or p.role == role]
+    return [s for p in plan.passes for s in p.steps if role is None or p.role_of(s) == role]
 
 
 @pytest.mark.parametrize("key", SCHOOLS)
@@ -231,8 +231,8 @@ def _cells(scene):
 def test_two_schools_join_in_one_picture(scene):
     sky = [area.id for area in scene.painted if scene.planes[area.id] == "back"]
     plan = find_passes(scene, SHELF, Choices(school_of=dict.fromkeys(sky, "light-first")))
-    mine = {p.role for p in plan.passes for s in p.steps if s.area in sky} - {"ground"}
-    others = {p.role for p in plan.passes for s in p.steps if s.area not in sky} - {"ground"}
+    mine = {p.role_of(s) for p in plan.passes for s in p.steps if s.area in sky} - {"ground"}
+    others = {p.role_of(s) for p in plan.passes for s in p.steps if s.area not in sky} - {"ground"}
     assert mine <= {"lightest passages", "warm middle", "cool middle", "darks", "lights and accents", "highlight"}
     assert "block-in" in others
     assert "block-in" not in mine
@@ -363,20 +363,23 @@ def test_a_step_is_laid_by_the_technique_that_the_painter_chooses(scene, plans):
 def test_white_goes_beneath_a_yellow_that_will_not_cover_and_saves_coats_common_practice(scene):
     black = replace(scene, mixes=replace(scene.mixes))
     plan = find_passes(black, SHELF, Choices(ground="black", film_factor=0.35))
-    beneath = [p for p in plan.passes if p.role.startswith("white beneath")]
+    laid = [(p.role_of(s), s) for p in plan.passes for s in p.steps]
+    beneath = [step for role, step in laid if role.startswith("white beneath")]
     assert beneath
-    for step in beneath[0].steps:
-        lightness, a, b = plan.mix_of[
-            next(s.mix for p in plan.passes if p.number > beneath[0].number for s in p.steps if s.area == step.area)
-        ].match.lab_dry
+    for step in beneath:
+        after = laid[next(at for at, (_, s) in enumerate(laid) if s is step) + 1 :]
+        over = next(s for role, s in after if s.area == step.area and not role.startswith("white beneath"))
+        lightness, a, b = plan.mix_of[over.mix].match.lab_dry
         assert lightness >= 60 or np.hypot(a, b) >= 40
         assert any(reason.rule == rules.WHITE_BENEATH for reason in step.reasons)
     off = find_passes(black, SHELF, Choices(ground="black", film_factor=0.35, rules_off={rules.WHITE_BENEATH: "no"}))
-    assert not [p for p in off.passes if p.role.startswith("white beneath")]
+    assert not [p for p in off.passes if any(part.startswith("white beneath") for part in p.parts)]
 
     def coats(of):
-        areas = {step.area for step in beneath[0].steps}
-        return sum(s.coats for p in of.passes for s in p.steps if s.area in areas and not p.role.startswith("white"))
+        areas = {step.area for step in beneath}
+        return sum(
+            s.coats for p in of.passes for s in p.steps if s.area in areas and not p.role_of(s).startswith("white")
+        )
 
     assert coats(plan) < coats(off)
 
@@ -391,7 +394,7 @@ def test_parts_without_surface_ask_for_no_step(scene, plans):
     assert not [s for s in steps_of(plan) if s.area == area.id and s.family == nothing.family]
 
 
-def test_a_whisker_over_everything_has_a_pass_of_its_own_and_a_spot_has_not_common_practice(scene):
+def test_a_whisker_goes_over_everything_with_a_brush_of_its_own_and_a_spot_does_not_common_practice(scene):
     def with_thing(length_mm, width_mm):
         area = replace(scene.painted[0], area_cm2=length_mm * width_mm / 100)
         others = [a.id for a in scene.painted[1:3]]
@@ -406,9 +409,14 @@ def test_a_whisker_over_everything_has_a_pass_of_its_own_and_a_spot_has_not_comm
     whisker, thing = with_thing(80, 3)
     assert whisker.overlapping == {thing}
     plan = find_passes(whisker, SHELF)
-    assert plan.passes[-1].role == "what overlaps everything"
-    assert {s.area for s in plan.passes[-1].steps} == {thing}
-    assert thing not in {s.area for p in plan.passes[1:-1] for s in p.steps}
+    last = plan.passes[-1]
+    assert last.title == "highlight, then what overlaps everything"  # too little work for a pass of its own
+    over = [s for s in last.steps if last.role_of(s) == "what overlaps everything"]
+    assert over == list(last.steps[-len(over) :])
+    assert {s.area for s in over} == {thing}
+    assert thing not in {s.area for p in plan.passes[1:] for s in p.steps if s not in over}
+    assert {u.brush.kind for u in last.units if u.steps[0] == over[0].id} == {"rigger"}
+    assert last.brush_of(over[0]) < last.brush_mm
     off = find_passes(whisker, SHELF, Choices(rules_off={rules.ON_TOP: "drawn in wet"}))
     assert roles(off)[-1] == "highlight"
     spot, _ = with_thing(6, 5)

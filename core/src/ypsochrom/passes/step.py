@@ -1,6 +1,8 @@
 """The words of a pass plan: roles, steps, passes, and the jobs that stand between them."""
 
 from dataclasses import dataclass
+from functools import cached_property
+from itertools import groupby
 from typing import Literal
 
 from ..areas.families import Family
@@ -31,6 +33,7 @@ class Draft:
 
     `family` None is the whole area; `coats` None is as many as it takes to cover; `section` orders parts of the picture;
     `area_cm2` None is all of the area or family, a number less than that (an edge, say); `saves` is what a cheaper layer saves.
+    `moved_to` is where the painter moved it, `joined_to` the pass that is done together with its own, which has too little work.
     """
 
     role: Role
@@ -42,12 +45,18 @@ class Draft:
     section: int = 0
     area_cm2: float | None = None
     moved_to: Role | None = None
+    joined_to: Role | None = None
     saves: float = 0.0
 
     @property
-    def at(self) -> Role:
-        """The pass it is done in: its own, or the one the painter moved it to."""
+    def part(self) -> Role:
+        """The part of its pass that it belongs to: its own, or the one the painter moved it to."""
         return self.moved_to or self.role
+
+    @property
+    def at(self) -> Role:
+        """The pass it is done in."""
+        return self.joined_to or self.part
 
     @property
     def id(self) -> str:
@@ -70,7 +79,8 @@ class Step:
     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with what stays
     in brush and palette, and no more: margin and rounding are the pile's. `wet_with` are the steps (ids) it can be blended with.
     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
-    (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
+    (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass). `role` and
+    `brush_mm` are those of its part of the pass where they are not the pass's.
     """
 
     id: str
@@ -90,6 +100,8 @@ class Step:
     between: tuple[int, int] = (0, 0)
     bounded_by: tuple[str, str] = ("", "")
     reasons: tuple[Reason, ...] = ()
+    role: str = ""
+    brush_mm: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -105,7 +117,9 @@ class Pair:
 class PaintPass:
     """One pass over the picture, and in a sentence why; `steps` are its parts, `units` the work as it is done.
 
-    `own` is work that the painter adds.
+    `own` is work that the painter adds. `roles` are what it is for where that is more than `role`, which most of it is for: what
+    would be a pass of one or two units is done together with its neighbour, with a brush of its own. `piece` counts the pieces
+    of one that is too long for one go.
     """
 
     number: int
@@ -117,11 +131,40 @@ class PaintPass:
     units: tuple[Unit, ...] = ()
     haste: float = 1.0
     own: tuple[OwnUnit, ...] = ()
+    roles: tuple[str, ...] = ()
+    piece: int = 1
 
     @property
     def id(self) -> str:
         """What the pass is for: the same from plan to plan, whatever its number."""
-        return self.role
+        return self.role if self.piece == 1 else f"{self.role}/{self.piece}"
+
+    @property
+    def parts(self) -> tuple[str, ...]:
+        """All that it is for, in the order of the work."""
+        return self.roles or (self.role,)
+
+    @property
+    def title(self) -> str:
+        """What it is called on screens and sheets."""
+        parts = [part.partition(" (")[0] for part in self.roles]  # of a layer beneath: the pass itself follows
+        words = ", then ".join(dict.fromkeys(parts)) or self.role
+        return words if self.piece == 1 else f"{words}, continued"
+
+    @cached_property
+    def rounds(self) -> tuple[tuple[Unit, ...], ...]:
+        """Its units part by part: all coats of one are laid, round by round, before the next is begun."""
+        steps = {step.id: step for step in self.steps}
+        parts = groupby(self.units, lambda unit: self.role_of(steps[unit.steps[0]]))
+        return tuple(tuple(units) for _, units in parts)
+
+    def role_of(self, step: Step) -> str:
+        """What one of its steps is for."""
+        return step.role or self.role
+
+    def brush_of(self, step: Step) -> float:
+        """Width in mm of the brush that one of its steps is painted with."""
+        return step.brush_mm or self.brush_mm
 
 
 JobKind = Literal[

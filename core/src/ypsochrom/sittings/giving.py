@@ -99,10 +99,10 @@ def _longer(tasks: Tasks, asked: Asked) -> list[Giving]:
 
 def _fewer(plan: PassPlan, asked: Asked, tasks_of_plan: Callable[[PassPlan], Tasks]) -> list[Giving]:
     found = []
-    spared = [one for one in plan.passes if one.role.startswith(_SPARED)]
+    spared = [one for one in plan.passes if all(part.startswith(_SPARED) for part in one.parts)]
     for one in reversed(spared):
         left = replace(plan, passes=tuple(other for other in plan.passes if other.id != one.id))
-        words = f"without pass {one.number}, {one.role}"
+        words = f"without pass {one.number}, {one.title}"
         found.append(_giving("fewer passes", words, tasks_of_plan(left), asked, one.why))
     return found
 

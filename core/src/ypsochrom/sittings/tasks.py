@@ -13,6 +13,7 @@ from ..passes.amounts.pace import JOB_MINUTES
 from ..passes.films.drying import Drying
 from ..passes.step import Job, PaintPass, Pair, Step
 from ..passes.unit import OwnUnit, Unit
+from ..passes.units.clock import in_rounds
 from ..passes.units.minutes import MINUTES_PER_PILE, coat_minutes
 from .task import Afterwards, Task, Tasks, Wait, WaitKind
 
@@ -117,14 +118,10 @@ def _pass(found: _Found, one: PaintPass) -> None:
     """The tasks of a pass in the order of its coats, and what they wait for beneath them."""
     steps = {step.id: step for step in one.steps}
     units = {unit.id for unit in one.units}
-    for coat in range(1, max((unit.coats for unit in one.units), default=0) + 1):
-        for unit in one.units:
-            own = [steps[id_] for id_ in unit.steps if steps[id_].coats >= coat]
-            if not own:
-                continue
-            if coat == 1:
-                _own_units(found, one, unit.id)
-            _go(found, one, unit, own, coat)
+    for unit, coat in in_rounds(one):
+        if coat == 1:
+            _own_units(found, one, unit.id)
+        _go(found, one, unit, [steps[id_] for id_ in unit.steps if steps[id_].coats >= coat], coat)
     for work in one.own:
         if work.before not in units:
             _own_task(found, one, work)

@@ -71,7 +71,7 @@ def _told(one: PaintPass, mix_of: Mapping[str, Mix]) -> StripPass:
     piles = {pile for step in one.steps for pile in shares_of(mix_of[step.mix])}
     return StripPass(
         number=one.number,
-        role=one.role,
+        role=one.title,
         minutes=sum(unit.total_minutes for unit in one.units),
         wait_minutes=sum(unit.wait_minutes for unit in one.units),
         volume_ml=sum(unit.volume_ml + unit.medium_ml for unit in one.units),

@@ -111,7 +111,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=7,
+    version=8,
     needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,

@@ -49,7 +49,9 @@ def stage_to_check(work: Work, number: int) -> PlannedStage:
         work=by_area(
             (
                 step.area,
-                PlannedWork.of(one.number, one.role, step.mix, step.technique, step.area_cm2 / size[step.area]),
+                PlannedWork.of(
+                    one.number, one.role_of(step), step.mix, step.technique, step.area_cm2 / size[step.area]
+                ),
             )
             for one in plan.passes
             for step in one.steps

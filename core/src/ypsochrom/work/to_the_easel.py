@@ -69,7 +69,7 @@ def worklist_of(work: Work) -> WorkList:
             minutes=task.minutes,
             coat=task.coat,
             pass_number=task.pass_number,
-            role=next((p.role for p in plan.passes if p.number == task.pass_number), ""),
+            role=next((p.title for p in plan.passes if p.number == task.pass_number), ""),
             piles=task.piles,
             after=waits.get(task.id, ()),
             sitting=0 if placed is None else placed.sitting,

@@ -282,7 +282,7 @@ function Before({ desk, number }: { desk: Desk; number: number }) {
     <Box sx={{ height: "100%", display: "grid", placeItems: "center", bgcolor: "surround.middle", p: 3 }}>
       <img
         src={url}
-        alt={pass ? `As planned after pass ${number}, ${pass.role}` : "What is painted"}
+        alt={pass ? `As planned after pass ${number}, ${pass.title}` : "What is painted"}
         style={{ maxWidth: "100%", maxHeight: "100%", minHeight: 0 }}
       />
     </Box>

@@ -121,7 +121,7 @@ export default function PassesView({ desk }: { desk: Desk }) {
           }
         >
           {shownPass && shown ? (
-            <Layer src={shown} alt={`The painting after pass ${shownPass.number}, ${shownPass.role}`} />
+            <Layer src={shown} alt={`The painting after pass ${shownPass.number}, ${shownPass.title}`} />
           ) : (
             <Layer src={painting.picture_url} alt="The reference, cropped to the support" />
           )}

@@ -156,7 +156,7 @@ export default function ValuesView({ desk }: { desk: Desk }) {
           outlining={outlining}
           outline={setOutlining}
           otherBrush={looking.otherBrush}
-          passBrushes={(desk.passes.data?.passes ?? []).map((p) => ({ title: p.role, brushMm: p.brush_mm }))}
+          passBrushes={(desk.passes.data?.passes ?? []).map((p) => ({ title: p.title, brushMm: p.brush_mm }))}
           compare={(otherBrush) => look({ otherBrush, look: "map" })}
         />
         <LostFacts

@@ -20,6 +20,7 @@ const pass: PaintPass = {
   id: "block-in",
   number: 2,
   role: "block-in",
+  title: "block-in",
   brush_mm: 25,
   medium: "none",
   why: "Every area covered in one go.",
@@ -69,7 +70,7 @@ const pass: PaintPass = {
     { id: "own-2", role: "block-in", before: "gone", title: "wipe the rim", minutes: 3, tool: "brush" },
   ],
 };
-const last: PaintPass = { ...pass, number: 3, role: "light" };
+const last: PaintPass = { ...pass, number: 3, role: "light", title: "light" };
 const passes: Passes = {
   choices: {
     school: "direct",
@@ -192,6 +193,15 @@ describe("a pass read aloud", () => {
     expect(read({ ...pass, readable: 1 })).not.toContain("of what is needed");
     const again = { ...passes.jobs[0]!, kind: "re-stating", before_pass: 3, title: "Draw again" } as const;
     expect(read(pass, null, [again])).not.toContain("of what is needed");
+  });
+
+  it("for two things, a pass says where each of them begins", () => {
+    const [first, second] = pass.steps;
+    const parts = [first!, { ...second!, role: "half-tone", brush_mm: 12 }];
+    const words = read({ ...pass, title: "block-in, then half-tone", steps: parts });
+    expect(words).toContain("2. block-in, then half-tone");
+    expect(words).toMatch(/ Block-in 1\. mix m01 .* Half-tone .*2\. mix m02 /);
+    expect(read(pass)).not.toMatch(/ Block-in 1\./);
   });
 
   it("opened, a unit says what to mind: edges, what is left in the pile, how long it can be blended", () => {
@@ -340,7 +350,7 @@ it("offers files only when the plan is up to date, and says so", () => {
 it("names every stage of the strip, marks the one that is shown, and keeps the place of one not painted yet", () => {
   const strip = renderToStaticMarkup(
     <StageStrip
-      passes={[{ ...pass, number: 1, role: "ground", stage_url: "" }, pass]}
+      passes={[{ ...pass, number: 1, role: "ground", title: "ground", stage_url: "" }, pass]}
       chosen={2}
       choose={nothing}
       proportion={4 / 3}

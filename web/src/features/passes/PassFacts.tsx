@@ -57,7 +57,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
   return (
     <>
       {before.length > 0 && <Jobs title="Before this pass" jobs={before} mixes={mixes} />}
-      <Section title={`${pass.number}. ${pass.role}`}>
+      <Section title={`${pass.number}. ${pass.title}`}>
         <Typography gutterBottom>{pass.why}</Typography>
         <Typography sx={{ fontWeight: 650 }}>
           {pass.units.length === 1 ? "1 unit" : `${pass.units.length} units`}, about {minutes(pass.minutes)},{" "}

@@ -29,7 +29,7 @@ export function StageStrip({ passes, chosen, choose, proportion }: Props) {
           key={pass.number}
           onClick={() => choose(pass.number)}
           aria-current={chosen === pass.number}
-          aria-label={`After pass ${pass.number}, ${pass.role}`}
+          aria-label={`After pass ${pass.number}, ${pass.title}`}
           sx={{
             flexDirection: "column",
             flex: "none",
@@ -38,8 +38,13 @@ export function StageStrip({ passes, chosen, choose, proportion }: Props) {
           }}
         >
           <Picture url={pass.stage_url} width={Math.round(HEIGHT_PX * Math.min(2.2, proportion))} />
-          <Typography variant="caption">
-            {pass.number} {pass.role}
+          <Typography
+            variant="caption"
+            noWrap
+            title={pass.title}
+            sx={{ maxWidth: Math.round(HEIGHT_PX * Math.min(2.2, proportion)) }}
+          >
+            {pass.number} {pass.title}
           </Typography>
         </ButtonBase>
       ))}

@@ -19,6 +19,8 @@ export const step = (facts: Partial<PassStep>): PassStep => ({
   between: [0, 3],
   bounded_by: ["", ""],
   reasons: [],
+  role: "",
+  brush_mm: 0,
   ...facts,
 });
 

@@ -8606,7 +8606,7 @@ export interface components {
          *
          *     Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
          *     veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins, `strings` by unit
-         *     the area of the gradation that it blends, whose string it is painted with.
+         *     the area of the gradation that it blends, whose string it is painted with. `role` is what most of it is for.
          */
         PassOut: {
             /** Brush Mm */
@@ -8641,6 +8641,8 @@ export interface components {
             strings: {
                 [key: string]: string;
             };
+            /** Title */
+            title: string;
             /** Units */
             units: components["schemas"]["Unit"][];
             /** Volume Ml */
@@ -10493,7 +10495,8 @@ export interface components {
          *     `film_um` is the wet film of one coat with its medium. `volume_ml` is paint, `medium_ml` what thins it; both with what stays
          *     in brush and palette, and no more: margin and rounding are the pile's. `wet_with` are the steps (ids) it can be blended with.
          *     `area_cm2` includes what runs under the neighbours' edges. `between` are the first and the last place in its pass
-         *     (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass).
+         *     (from 0) at which no rule is broken, `bounded_by` the rules that bound it there ("" is the end of the pass). `role` and
+         *     `brush_mm` are those of its part of the pass where they are not the pass's.
          */
         Step: {
             /** Area */
@@ -10522,6 +10525,11 @@ export interface components {
                 string,
                 string
             ];
+            /**
+             * Brush Mm
+             * @default 0
+             */
+            brush_mm: number;
             /** Coats */
             coats: number;
             /** Family */
@@ -10543,6 +10551,11 @@ export interface components {
              * @default []
              */
             reasons: components["schemas"]["Reason"][];
+            /**
+             * Role
+             * @default
+             */
+            role: string;
             /**
              * Technique
              * @enum {string}

@@ -24,8 +24,8 @@ def passes_csv(plan: PassPlan, names: Mapping[str, str]) -> str:
             amounts = (f"{x:.2f}" for x in (step.area_cm2, step.volume_ml, step.medium_ml))
             rows.append(
                 [
-                    paint_pass.number, paint_pass.role, number, step.area, names.get(step.area, ""), step.family or "",
-                    step.mix, mix_of[step.mix].name, step.technique, f"{paint_pass.brush_mm:g}", step.medium or "",
+                    paint_pass.number, paint_pass.role_of(step), number, step.area, names.get(step.area, ""), step.family or "",
+                    step.mix, mix_of[step.mix].name, step.technique, f"{paint_pass.brush_of(step):g}", step.medium or "",
                     f"{step.medium_share:.2f}", step.coats, f"{step.film_um:.0f}", *amounts, step.wait,
                     unit_of[step.id],
                 ]

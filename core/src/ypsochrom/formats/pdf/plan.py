@@ -240,7 +240,7 @@ def _passes(plan: Plan, width: float) -> list[Flowable]:
         volume = sum(unit.volume_ml for unit in paint_pass.units)
         minutes = sum(unit.total_minutes for unit in paint_pass.units)
         told = [
-            words(f"{paint_pass.number}. {paint_pass.role}", bold=True, size=12),
+            words(f"{paint_pass.number}. {paint_pass.title}", bold=True, size=12),
             words(f"medium: {paint_pass.medium}, {volume:.1f} ml in all, about {minutes:.0f} min"),
             words(paint_pass.why, grey=0.3, after=4),
         ]

@@ -45,7 +45,7 @@ def studio_sheet_pdf(
     """All passes, then the recipes and what to buy."""
     width = flow.inner_width(paper)
     passes = [
-        Chapter(f"Pass {one.number} of {len(plan.passes)}: {one.role}", _pass(plan, one, stage, areas, paper))
+        Chapter(f"Pass {one.number} of {len(plan.passes)}: {one.title}", _pass(plan, one, stage, areas, paper))
         for one, stage in zip(plan.passes, stages, strict=True)
     ]
     end = [*_jobs(plan, len(plan.passes) + 1, width), *_recipes(plan, width), *_shopping(plan, purchases, width)]

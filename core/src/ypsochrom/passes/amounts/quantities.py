@@ -193,5 +193,5 @@ def _runs_out(need: PaintNeed, passes: Sequence[PaintPass], mixes: Sequence[Mix]
     for paint_pass in passes:
         used += (1 + MARGIN_SHARE) * sum(step.volume_ml * share.get(step.mix, 0.0) for step in paint_pass.steps)
         if used > need.left_ml:
-            return f"; it runs out in pass {paint_pass.number}, {paint_pass.role}"
+            return f"; it runs out in pass {paint_pass.number}, {paint_pass.title}"
     return ""

@@ -99,13 +99,13 @@ def put_in_order(
     together: Collection[tuple[int, int]] = (),
     in_hand: InHand = lambda step: step.id,
 ) -> Ordered:
-    """The steps pass by pass (by the rank of their role), within a pass as the relations have it.
+    """The steps pass by pass and part by part (by the rank of their role), within a part as the relations have it.
 
     Of steps that are free the one goes next that has the same in hand as the last one; else one of those whose like are all free
     by now, so that what is taken up is done in one go; of these one that is worked wet into the last, else the least by `key`.
     """
     so_far = _Precedence(len(steps))
-    ranks = [step.at.rank for step in steps]
+    ranks = [step.part.rank for step in steps]
     held, gave_way = [], []
     for relation in relations:
         first, then = relation.first, relation.then

@@ -1,8 +1,10 @@
 """From drafts to passes: in the order of the rules, as the painter's hand moved them, measured, and with what that breaks."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import groupby
+from types import MappingProxyType
 
 from ...areas.families import FAMILIES
 from ...kit.advice import Advice
@@ -15,9 +17,9 @@ from ..order.rules import RULES
 from ..scene import Choices, Move, Scene
 from ..schools.school import School
 from ..schools.workshop import Workshop
-from ..step import Draft, PaintPass, Pair, Reason, Step
+from ..step import Draft, PaintPass, Pair, Reason, Role, Step
 from .drafting import groups_of
-from .layering import Measured, measured, part_name, reasons_of
+from .layering import measured, part_name, reasons_of
 from .surfaces import beside_their_mirrors
 
 
@@ -26,27 +28,36 @@ class InOrder:
     """Drafts in order, the same measured, what is to be said about the order, moves that found no step, the pairs that hold."""
 
     drafts: tuple[Draft, ...]
-    measured: Measured
+    steps: tuple[Step, ...]
     advice: tuple[Advice, ...]
     lost: tuple[Move, ...]
     pairs: tuple[Pair, ...]
 
 
-def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
-    """Drafts in the order of the rules, then as the painter's hand moved them, measured, with what that broke."""
+def in_order(
+    shop: Workshop,
+    main: School,
+    drafts: Sequence[Draft],
+    moves: Sequence[Move] = (),
+    joined: Mapping[str, Role] = MappingProxyType({}),
+) -> InOrder:
+    """Drafts in the order of the rules, then as the painter's hand moved them, measured, with what that broke.
+
+    `joined` are the passes that roles (by key) are done together with, where they have too little work for one.
+    """
     scene, choices = shop.scene, shop.choices
     relations = _relations(shop, main, drafts)
-    drafts = _in_other_passes(drafts, choices)
+    drafts = _in_other_passes(drafts, moves, joined, choices.techniques)
     wet = rules.EDGES not in choices.rules_off
     pairs = soft_neighbours(scene, drafts, lambda d: d.manner.technique in WET_IN_WET) if wet else set()
     pairs |= beside_their_mirrors(scene, drafts)
     ordered = put_in_order(drafts, relations, _across_the_surface(scene, choices), pairs, lambda d: _in_hand(d, scene))
-    moved = with_moves(drafts, ordered.order, choices.moves)
+    moved = with_moves(drafts, ordered.order, moves)
     at = {draft: place for place, draft in enumerate(moved.order)}
     by_place = [drafts[i] for i in moved.order]
     reasons = reasons_of(drafts, scene, moved.order, ordered.relations, ordered.gave_way)
     free = free_places(moved.order, [draft.at.rank for draft in drafts], ordered.relations)
-    found = measured(
+    steps = measured(
         by_place,
         scene,
         choices,
@@ -54,11 +65,11 @@ def in_order(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
         free={at[step]: places for step, places in free.items()},
         reasons=[_with_common(reasons[i], drafts[i]) for i in moved.order],
     )
-    advice = _order_advice(drafts, scene, choices, ordered, moved.order)
+    advice = _order_advice(drafts, scene, moves, ordered, moved.order)
     wanted = tuple(
         Pair(drafts[r.first].id, drafts[r.then].id, r.rule) for r in covering(len(drafts), ordered.relations)
     )
-    return InOrder(tuple(by_place), found, advice, moved.lost, wanted)
+    return InOrder(tuple(by_place), steps, advice, moved.lost, wanted)
 
 
 def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[Relation, ...]:
@@ -86,18 +97,22 @@ def _relations(shop: Workshop, main: School, drafts: Sequence[Draft]) -> tuple[R
     return tuple(sorted(found, key=lambda r: (not RULES[r.rule].hard, weight.get(r.rule, len(weight)))))
 
 
-def _in_other_passes(drafts: Sequence[Draft], choices: Choices) -> list[Draft]:
+def _in_other_passes(
+    drafts: Sequence[Draft], moves: Sequence[Move], joined: Mapping[str, Role], chosen: Collection[str]
+) -> list[Draft]:
     """The drafts in the passes that the painter moved them to, laid as it is done there unless they chose another way."""
     role_of = {draft.role.key: draft.role for draft in drafts}
-    to = {move.step: role_of[move.role] for move in choices.moves if move.role in role_of}
+    to = {move.step: role_of[move.role] for move in moves if move.role in role_of}
 
     def moved(draft: Draft) -> Draft:
         role = to.get(draft.id, draft.role)
-        if role == draft.role:
-            return draft
+        own = joined.get(draft.role.key, draft.role)
+        if role in (own, draft.role):  # within its pass
+            return draft if own == draft.role else replace(draft, joined_to=own)
         clear = {draft.manner.technique, role.manner.technique} & GLAZES  # a pile for a glaze is no pile for a coat
-        kept = draft.id in choices.techniques or clear or draft.manner.technique in OF_ONE_PASSAGE
-        return replace(draft, moved_to=role, manner=draft.manner if kept else role.manner)
+        kept = draft.id in chosen or clear or draft.manner.technique in OF_ONE_PASSAGE
+        manner = draft.manner if kept else role.manner
+        return replace(draft, moved_to=role, manner=manner, joined_to=joined.get(role.key))
 
     return [moved(draft) for draft in drafts]
 
@@ -138,7 +153,7 @@ def _with_common(reasons: tuple[Reason, ...], draft: Draft) -> tuple[Reason, ...
 
 
 def _order_advice(
-    drafts: Sequence[Draft], scene: Scene, choices: Choices, ordered: Ordered, order: Sequence[int]
+    drafts: Sequence[Draft], scene: Scene, moves: Sequence[Move], ordered: Ordered, order: Sequence[int]
 ) -> tuple[Advice, ...]:
     """What the painter's moves break, and the smallest thing to give up; how often one habit gave way to another."""
     found = []
@@ -147,7 +162,7 @@ def _order_advice(
         by_rule: dict[str, Relation] = {}
         for relation in violated:
             by_rule.setdefault(relation.rule, relation)
-        moved = {move.step for move in choices.moves}
+        moved = {move.step for move in moves}
         hand = [
             Relation(order[i], order[j], "hand")
             for i in range(len(order))
@@ -182,23 +197,47 @@ def _order_advice(
     return tuple(found)
 
 
-def passes_of(found: Measured, scene: Scene, choices: Choices) -> list[PaintPass]:
-    """Steps gathered by the role they stand in, with a brush that shrinks from pass to pass."""
+def passes_of(found: InOrder, scene: Scene, choices: Choices) -> list[PaintPass]:
+    """Steps gathered by the role they stand in, with a brush that shrinks from part to part."""
+    brush_of = _brushes(found.drafts, scene, choices)
     passes: list[PaintPass] = []
-    brush = max(own_widths(scene.brushes))
+    for _, gathered in groupby(zip(found.drafts, found.steps, strict=True), lambda pair: pair[0].at.key):
+        pairs = list(gathered)
+        role = pairs[0][0].at
+        brush = brush_of[role.key]
+        parts = {draft.part.key: draft.part for draft, _ in pairs}
+        steps = tuple(
+            replace(step, role=part.key, brush_mm=0.0 if brush_of[part.key] == brush else brush_of[part.key])
+            if (part := draft.part).key != role.key
+            else step
+            for draft, step in pairs
+        )
+        passes.append(
+            PaintPass(
+                number=len(passes) + 1,
+                role=role.key,
+                brush_mm=brush,
+                medium=_medium_words(steps),
+                why=" ".join(part.why for part in parts.values()),
+                steps=steps,
+                haste=role.haste,
+                roles=tuple(parts) if parts.keys() != {role.key} else (),
+            )
+        )
+    return passes
+
+
+def _brushes(drafts: Sequence[Draft], scene: Scene, choices: Choices) -> dict[str, float]:
+    """Width in mm of the brush of every role, by key: none wider than that of one before it, unless that rule is set aside."""
     short_side = min(scene.support.width_mm, scene.support.height_mm)
-    start = 0
-    for end in range(1, len(found.steps) + 1):
-        if end < len(found.steps) and found.roles[end].key == found.roles[start].key:
-            continue
-        role, steps = found.roles[start], found.steps[start:end]
+    roles = {role.key: role for draft in drafts for role in (draft.part, draft.at)}
+    found: dict[str, float] = {}
+    brush = max(own_widths(scene.brushes))
+    for role in sorted(roles.values(), key=lambda one: one.rank):
         own = at_most(short_side * role.brush_share, own_widths(scene.brushes))
         brush = own if rules.BRUSH in choices.rules_off else min(brush, own)
-        passes.append(
-            PaintPass(len(passes) + 1, role.key, brush, _medium_words(steps), role.why, steps, haste=role.haste)
-        )
-        start = end
-    return passes
+        found[role.key] = brush
+    return found
 
 
 def _medium_words(steps: Sequence[Step]) -> str:

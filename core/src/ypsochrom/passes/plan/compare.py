@@ -142,7 +142,9 @@ def first_cover_saving(
     if choices.first_cover == "cheaper paint":
         return ()
     other = find_passes(scene, tubes, replace(choices, first_cover="cheaper paint"), mediums)
-    covered = {step.area for one in other.passes if one.role.startswith(FIRST_COVER_ROLE) for step in one.steps}
+    covered = {
+        step.area for one in other.passes for step in one.steps if one.role_of(step).startswith(FIRST_COVER_ROLE)
+    }
     saves = cost_of(plan.paint, tubes).paint - cost_of(other.paint, tubes).paint
     if not covered or saves <= 0:
         return ()

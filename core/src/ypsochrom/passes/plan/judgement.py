@@ -79,7 +79,7 @@ def missing_brushes(scene: Scene, drafts: Sequence[Draft], passes: Sequence[Pain
         yield Advice(
             "passes.N024",
             "note",
-            f"Pass {one.number}, {one.role}: {words}",
+            f"Pass {one.number}, {one.title}: {words}",
             "Put it on the shelf if you have one; the plan goes on with what is there.",
         )
 

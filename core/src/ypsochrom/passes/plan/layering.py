@@ -1,7 +1,7 @@
 """From ordered drafts to measured steps: coats by the model, edges run under, millilitres, waits, and the reasons for all."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
@@ -20,7 +20,7 @@ from ..order.engine import Relation
 from ..order.moves import Freedom
 from ..order.rules import RULES
 from ..scene import Choices, Scene
-from ..step import Draft, Reason, Role, Step
+from ..step import Draft, Reason, Step
 from ..unit import Wait
 
 FADING = 0.5
@@ -31,14 +31,6 @@ BY_COVER = "passes.coats"
 """The reason of steps with as many coats as it takes to cover, where that is more than one."""
 
 _LEAST_CM2 = 1e-6
-
-
-@dataclass(frozen=True)
-class Measured:
-    """The steps in order with the role (pass) each belongs to."""
-
-    steps: tuple[Step, ...]
-    roles: tuple[Role, ...]
 
 
 def effective(draft: Draft, scene: Scene, choices: Choices) -> Manner:
@@ -116,7 +108,7 @@ def measured(
     *,
     free: Mapping[int, Freedom],
     reasons: Sequence[tuple[Reason, ...]],
-) -> Measured:
+) -> tuple[Step, ...]:
     """The drafts, given in their order, as steps; `free` and `reasons` are by place in that order."""
     coating = Coating(scene.areas, box, scene.bare)
     strips = under_edges_cm2(scene) if rules.OVERLAP not in choices.rules_off else {}
@@ -169,7 +161,7 @@ def measured(
         coating.lay(cells, draft.mix.match.recipe, manner, coats)
         for part in _parts(draft, scene):
             top[draft.area, part.family] = draft
-    return Measured(tuple(steps), tuple(draft.at for draft in drafts))
+    return tuple(steps)
 
 
 def _parts(draft: Draft, scene: Scene) -> list[FamilyPart]:

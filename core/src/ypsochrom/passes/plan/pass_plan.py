@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import partial
 from itertools import chain
+from types import MappingProxyType
 
 import numpy as np
 
@@ -36,17 +37,19 @@ from ..films.drawing import Survival, survival
 from ..films.ground import GROUND_MIX_ID
 from ..order import rules
 from ..order.rules import checked_rules
-from ..scene import AS_THE_SCHOOL_HAS_IT, Choices, Drawing, Move, Scene
+from ..scene import AS_THE_SCHOOL_HAS_IT, Choices, Cut, Drawing, Move, Scene
 from ..schools import school_of
+from ..schools.school import School
 from ..schools.workshop import OWN_PREFIXES, Workshop
-from ..step import Draft, Job, PaintPass, Pair
+from ..step import Draft, Job, PaintPass, Pair, Step
 from ..unit import Unit
 from ..units.clock import Waiting, on_the_clock
 from ..units.gathering import LEAST_IN_ALL, LEAST_UNITS, MOST_UNITS, SHORT_MINUTES, units_of
-from .arranging import in_order, passes_of
+from .arranging import InOrder, in_order, passes_of
 from .drafting import drafts_of
 from .jobs import jobs_of
 from .judgement import ground_is_there, missing_brushes, out_of_reach, pale_over_dark
+from .sizing import in_pieces, joined_passes
 
 
 @dataclass(frozen=True)
@@ -120,9 +123,9 @@ def find_passes(
     progress(0.1, "laying out the steps")
     drafts, advice = drafts_of(shop, main, mediums, price_per_ml(tubes))
     progress(0.3, "putting them in order")
-    ordered = in_order(shop, main, drafts)
+    ordered = _arranged(shop, main, drafts)
     progress(0.6, "measuring them")
-    measured = passes_of(ordered.measured, scene, choices)
+    measured = passes_of(ordered, scene, choices)
     volumes = mix_volumes(measured)
     mixes, veil = _used_mixes(shop, ordered.drafts)
     blends = tuple(mix for mix in scene.mixes.blends if mix.id in volumes)
@@ -177,29 +180,52 @@ def find_passes(
     )
 
 
+def _arranged(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
+    """The drafts in order, in passes with work enough for one, then as the painter's hand moved them."""
+    scene, choices = shop.scene, shop.choices
+    plain = in_order(shop, main, drafts)
+    mixes, _ = _used_mixes(shop, plain.drafts)
+    mix_of = {mix.id: mix for mix in (*mixes, *scene.mixes.blends)}
+    passes = [replace(one, units=_units(one, scene, mix_of)) for one in passes_of(plain, scene, choices)]
+    joined = joined_passes(passes, {draft.role.key: draft.role for draft in plain.drafts})
+    return in_order(shop, main, drafts, choices.moves, joined) if joined or choices.moves else plain
+
+
+def _units(
+    one: PaintPass,
+    scene: Scene,
+    mix_of: Mapping[str, Mix],
+    cuts: Mapping[str, Cut] = MappingProxyType({}),
+    least: int = LEAST_UNITS,
+) -> tuple[Unit, ...]:
+    """The units of a pass, parted and joined by hand at `cuts`, `least` of them where there is work for so many."""
+    kind_of = partial(own_kind, scene.brushes)
+    return units_of(one, mix_of, scene.pile_of, cuts, scene.factors.pace.value, kind_of, scene.growths, least)
+
+
 def _in_units(
     passes: Sequence[PaintPass], scene: Scene, choices: Choices, mix_of: Mapping[str, Mix]
 ) -> tuple[tuple[PaintPass, ...], Waiting]:
     """The passes as units of work, on the clock."""
-    pace = scene.factors.pace.value
-    kind_of = partial(own_kind, scene.brushes)
-    gathered, count = list(passes), 0
+    gathered = list(passes)
     for least in range(LEAST_UNITS, MOST_UNITS + 1):  # a plain picture's are halved until the plan has enough of them
         gathered = [
             replace(
                 one,
-                units=units_of(one, mix_of, scene.pile_of, choices.cuts, pace, kind_of, scene.growths, least),
-                own=tuple(work for work in choices.own_units if work.role == one.role),
+                units=_units(one, scene, mix_of, choices.cuts, least),
+                own=tuple(work for work in choices.own_units if work.role in one.parts),
             )
             for one in passes
         ]
         minutes = [unit.minutes for one in gathered for unit in one.units]
         enough = len(minutes) >= LEAST_IN_ALL or sum(minutes) < LEAST_IN_ALL * SHORT_MINUTES
-        if enough or len(minutes) == count or any(one.haste < 1 for one in passes):
+        all_are_parted = all(len(one.units) < least for one in gathered)
+        if enough or all_are_parted or any(one.haste < 1 for one in passes):
             break
-        count = len(minutes)
+    pieces = [piece for one in gathered for piece in in_pieces(one)]
+    passes = [replace(one, number=number) for number, one in enumerate(pieces, start=1)]
     wet_edges = rules.EDGES not in choices.rules_off
-    return on_the_clock(gathered, scene, mix_of, choices.techniques, wet_edges=wet_edges)
+    return on_the_clock(passes, scene, mix_of, choices.techniques, wet_edges=wet_edges)
 
 
 def _used_mixes(shop: Workshop, drafts: Sequence[Draft]) -> tuple[tuple[Mix, ...], Mix | None]:
@@ -225,19 +251,19 @@ def thinned(passes: Sequence[PaintPass], jobs: Sequence[Job]) -> dict[str, float
 
 def held_back(passes: Sequence[PaintPass], mix_of: dict[str, Mix]) -> float:
     """By how many value steps the lightest mix before the release stays under the lightest of the release; 0 without one."""
-    release = [p for p in passes if p.role in rules.RELEASE_ROLES]
-    before = [p for p in passes if p.role not in rules.RELEASE_ROLES and p.role != "ground" and "beneath" not in p.role]
+    laid = [(one.role_of(step), step) for one in passes for step in one.steps]
+    release = [step for role, step in laid if role in rules.RELEASE_ROLES]
+    before = [s for role, s in laid if role not in rules.RELEASE_ROLES and role != "ground" and "beneath" not in role]
 
-    def lightest(of: Sequence[PaintPass]) -> float:
-        values = [float(lab_to_value(np.array(mix_of[s.mix].match.lab_dry))) for p in of for s in p.steps]
-        return max(values, default=0.0)
+    def lightest(of: Sequence[Step]) -> float:
+        return max((float(lab_to_value(np.array(mix_of[step.mix].match.lab_dry))) for step in of), default=0.0)
 
     return max(0.0, lightest(release) - lightest(before)) if release and before else 0.0
 
 
 def _without_place(choices: Choices, passes: Sequence[PaintPass]) -> tuple[Advice, ...]:
     """The painter's own units whose pass is not in this plan: kept, and said so."""
-    roles = {one.role for one in passes}
+    roles = {role for one in passes for role in one.parts}
     return tuple(
         Advice(
             "passes.N025",
@@ -260,7 +286,7 @@ def _drawing_advice(found: Survival, passes: Sequence[PaintPass]) -> tuple[Advic
         Advice(
             "passes.N003",
             "note",
-            f"After pass {number}, {passes[number - 1].role}, only {share:.0%} of the drawing can be followed.",
+            f"After pass {number}, {passes[number - 1].title}, only {share:.0%} of the drawing can be followed.",
             f"Re-state it before pass {number + 1}. {found.saved_by}".strip(),
         ),
     )

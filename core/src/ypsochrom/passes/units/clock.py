@@ -1,11 +1,11 @@
 """Units on the clock: when each begins if one follows the other, what must be dry by then, and which edges are wet on both sides.
 
-Second coats are laid in a second round through the pass, when the first have dried. Blending is planned where both sides can
-still be wet; where the neighbour has dried, the edge is softened over dry paint, or retarder is asked for where a tenth of it
-suffices.
+Second coats are laid in a second round through their part of the pass, when the first have dried. Blending is planned where
+both sides can still be wet; where the neighbour has dried, the edge is softened over dry paint, or retarder is asked for where
+a tenth of it suffices.
 """
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 from ...areas.families import FAMILIES, Family
@@ -110,30 +110,37 @@ def _timed(
 ) -> tuple[list[tuple[list[float], float]], dict[str, Laid]]:
     """For every unit when its coats begin and how long is waited for them; for every step when its last coat is laid."""
     pace, steps = clock.scene.factors.pace.value, {step.id: step for step in one.steps}
-    times: list[tuple[list[float], float]] = [([], 0.0) for _ in one.units]
+    times: dict[str, tuple[list[float], float]] = {unit.id: ([], 0.0) for unit in one.units}
     spans: dict[str, Laid] = {}
-    for coat in range(1, max((unit.coats for unit in one.units), default=0) + 1):
-        for place, unit in enumerate(one.units):
-            own = [steps[id_] for id_ in unit.steps if steps[id_].coats >= coat]
-            if not own:
-                continue
-            if coat == 1:
-                clock.now += sum(work.minutes for work in one.own if work.before == unit.id)
-                clock.now += _mixing(unit, clock, mix_of) * pace
-            starts, idle = times[place]
-            idle += clock.wait_until(max(_ready(step, coat, spans, clock) for step in own))
-            times[place] = ([*starts, clock.now], idle)
-            laying = {id_: pace * coat_minutes(steps[id_], one) for id_ in unit.steps}
-            clock.now += unit.minutes - sum(laying.values())
-            for step in own:
-                begun = clock.now
-                clock.now += laying[step.id]
-                spans[step.id] = Laid(begun, clock.now, step)
-                for family in FAMILIES if step.family is None else (step.family,):
-                    clock.laid[step.area, family] = spans[step.id]
+    for unit, coat in in_rounds(one):
+        own = [steps[id_] for id_ in unit.steps if steps[id_].coats >= coat]
+        if coat == 1:
+            clock.now += sum(work.minutes for work in one.own if work.before == unit.id)
+            clock.now += _mixing(unit, clock, mix_of) * pace
+        starts, idle = times[unit.id]
+        idle += clock.wait_until(max(_ready(step, coat, spans, clock) for step in own))
+        times[unit.id] = ([*starts, clock.now], idle)
+        laying = {id_: pace * coat_minutes(steps[id_], one) for id_ in unit.steps}
+        clock.now += unit.minutes - sum(laying.values())
+        for step in own:
+            begun = clock.now
+            clock.now += laying[step.id]
+            spans[step.id] = Laid(begun, clock.now, step)
+            for family in FAMILIES if step.family is None else (step.family,):
+                clock.laid[step.area, family] = spans[step.id]
     units = {unit.id for unit in one.units}
     clock.now += sum(work.minutes for work in one.own if work.before not in units)  # at the end
-    return times, spans
+    return [times[unit.id] for unit in one.units], spans
+
+
+def in_rounds(one: PaintPass) -> Iterator[tuple[Unit, int]]:
+    """Every go of a pass in order, as the unit and which of its coats it is (from 1).
+
+    Second coats are laid in a second round through their part of the pass, whose end the next part waits for.
+    """
+    for units in one.rounds:
+        for coat in range(1, max(unit.coats for unit in units) + 1):
+            yield from ((unit, coat) for unit in units if unit.coats >= coat)
 
 
 def _mixing(unit: Unit, clock: _Clock, mix_of: Mapping[str, Mix]) -> float:

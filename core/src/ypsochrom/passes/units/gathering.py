@@ -122,14 +122,15 @@ def units_of(
     ids: dict[str, int] = {}
     found = []
     for group in groups:
-        name = f"{one.role}/{group.piles[0]}"
+        name = f"{one.role_of(group.steps[0])}/{group.piles[0]}"
         ids[name] = ids.get(name, 0) + 1
         found.append(_unit(group, name if ids[name] == 1 else f"{name}/{ids[name]}"))
     return tuple(found)
 
 
-def _manner(step: Step) -> tuple[Technique, str | None, float]:
-    return step.technique, step.medium, round(step.medium_share / _SAME_SHARE)
+def _manner(step: Step) -> tuple[float, Technique, str | None, float]:
+    """Brush, manner and medium; the share of medium is last."""
+    return step.brush_mm, step.technique, step.medium, round(step.medium_share / _SAME_SHARE)
 
 
 def _runs(work: _Work) -> Iterable[_Group]:
@@ -226,7 +227,7 @@ def _one_manner(a: _Group, b: _Group) -> bool:
     one, other = a.steps[-1], b.steps[0]
     if OF_ONE_PASSAGE & {one.technique, other.technique} and one.area != other.area:
         return False  # a gradation, a reflection is a unit of its own
-    return _manner(one)[:2] == _manner(other)[:2]
+    return _manner(one)[:-1] == _manner(other)[:-1]
 
 
 def _may_join(a: _Group, b: _Group, most_piles: int) -> bool:
@@ -246,7 +247,7 @@ def _cost(a: _Group, b: _Group) -> tuple[float, float]:
 def _unit(group: _Group, id_: str) -> Unit:
     one, steps = group.work.one, group.steps
     first = steps[0]
-    least_cm2 = placeable_cm2(one.brush_mm)
+    least_cm2 = placeable_cm2(one.brush_of(first))
     small = [step.id for step in steps if step.area_cm2 < least_cm2] if one.role not in EDGELESS_ROLES else []
     medium_ml, volume_ml = sum(step.medium_ml for step in steps), sum(step.volume_ml for step in steps)
     laid = dict.fromkeys(step.mix for step in steps)
@@ -273,12 +274,13 @@ def _unit(group: _Group, id_: str) -> Unit:
 def _brush(group: _Group) -> HandBrush:
     """The brush of a unit: as its technique asks for, at the width of its pass."""
     work, first = group.work, group.steps[0]
-    width_mm = work.one.brush_mm
+    width_mm = work.one.brush_of(first)
     if first.technique == "tufts" and first.area in work.growths:
         width_mm = min(width_mm, WIDEST_TUFT_MM)
         return brush_of(tuft_brush(work.growths[first.area], width_mm), width_mm)
     return brush_of(
-        _KINDS.get(first.technique) or ("rigger" if work.one.role == _OVER_EVERYTHING else work.kind_of(width_mm)),
+        _KINDS.get(first.technique)
+        or ("rigger" if work.one.role_of(first) == _OVER_EVERYTHING else work.kind_of(width_mm)),
         width_mm,
     )
 

@@ -53,7 +53,7 @@ def coat_minutes(step: Step, one: PaintPass) -> float:
     """Minutes for one coat of a step in its pass."""
     share = 0.0 if one.role in EDGELESS_ROLES else _EDGE_CUT.get(step.technique, 1.0)
     edge = share * _EDGE_MM_PER_ROOT_CM2 * math.sqrt(step.area_cm2) / EDGE_MM_PER_MIN
-    laying = _SLOWER.get(step.technique, 1.0) * step.area_cm2 / (one.brush_mm * CM2_PER_MIN_PER_MM)
+    laying = _SLOWER.get(step.technique, 1.0) * step.area_cm2 / (one.brush_of(step) * CM2_PER_MIN_PER_MM)
     return one.haste * (laying + edge + MINUTES_PER_PART)
 
 
