@@ -63,9 +63,9 @@ def joined_of(plan):
     return one
 
 
-def joined(*passes):
+def joined(*passes, is_plain=False):
     roles = {one.role: Role(one.role, one.number, 0.1, Manner("opaque", 80), one.why) for one in passes}
-    return {role: main.key for role, main in joined_passes(passes, roles).items()}
+    return {role: main.key for role, main in joined_passes(passes, roles, is_plain=is_plain).items()}
 
 
 def test_passes_with_work_enough_stay_as_they_are(made):
@@ -83,6 +83,15 @@ def test_the_ground_takes_nothing_along_and_little_ones_join_until_there_are_thr
     little = [made(2, "dark", 1, areas="b"), made(3, "middle", 1, areas="c"), made(4, "light", 1, areas="d")]
     assert joined(made(1, "ground", 1), *little) == dict.fromkeys(("dark", "middle", "light"), "dark")
     assert joined(made(1, "ground", 1), made(2, "dark", 2, areas="b")) == {}
+    four = [*little[:2], made(4, "light", 2, areas="d"), made(5, "end", 2, areas="e")]
+    assert joined(*four).keys() == {"dark", "middle", "light"}  # never more than three of them
+
+
+def test_in_a_plain_picture_layers_stay_passes_of_their_own(made):
+    block_in, over, beside = made(1, "dark", 4), made(2, "light", 1), made(2, "light", 1, areas="b")
+    together = dict.fromkeys(("dark", "light"), "dark")
+    assert joined(block_in, over) == joined(block_in, beside) == joined(block_in, beside, is_plain=True) == together
+    assert joined(block_in, over, is_plain=True) == {}
 
 
 def test_nothing_is_joined_to_more_than_the_hand_can_follow(made):

@@ -341,7 +341,7 @@ def test_a_method_is_shown_as_a_strip_of_its_stages(client, planned):
         with Image.open(io.BytesIO(picture.content)) as shown:
             assert shown.size == (found["width"] * len(found["passes"]), found["height"])
         assert all(one["minutes"] > 0 and one["piles"] > 0 for one in found["passes"])
-    roles = [one["role"] for one in client.get(f"/api/passes/{pid}").json()["passes"]]
-    assert [one["role"] for one in client.get(f"/api/passes/{pid}/strips/direct").json()["passes"]] == roles
+    titles = [one["title"] for one in client.get(f"/api/passes/{pid}").json()["passes"]]
+    assert [one["role"] for one in client.get(f"/api/passes/{pid}/strips/direct").json()["passes"]] == titles
     client.put(f"/api/mixes/{pid}", {"tubes": 3}, content_type="application/json")
     assert client.get(f"/api/passes/{pid}/strips/direct").status_code == 409

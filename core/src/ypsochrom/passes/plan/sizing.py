@@ -15,6 +15,9 @@ from ..step import PaintPass, Role
 from ..units.gathering import LEAST_UNITS, MOST_UNITS
 from ..units.minutes import EDGELESS_ROLES
 
+MOST_TOGETHER = 3
+"""With more parts than these a pass says no longer what is done now; from memory."""
+
 
 @dataclass(frozen=True)
 class _Together:
@@ -42,12 +45,13 @@ class _Together:
         return _Together((*self.passes, *other.passes))
 
 
-def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role]) -> dict[str, Role]:
+def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role], *, is_plain: bool) -> dict[str, Role]:
     """The pass that a role (key) is done in, for those that are not passes of their own; `passes` have their units.
 
     A neighbour that lies on other parts of the picture is the better one, then the one whose brush is nearer, then the one
     before, whose paint is still wet. What would make a pass of more than `MOST_UNITS` comes last, and only by so few
-    that its shortest units can be put together.
+    that its shortest units can be put together. Where it `is_plain`, with too little work for a whole plan, layers
+    stay passes of their own.
     """
     groups = [_Together((one,)) for one in passes]
     while True:
@@ -56,7 +60,7 @@ def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role]) -> d
             for place, group in enumerate(groups)
             if group.units < LEAST_UNITS and not group.stands_alone
             for at in (place - 1, place)
-            if 0 <= at < len(groups) - 1 and _may_join(groups[at], groups[at + 1])
+            if 0 <= at < len(groups) - 1 and _may_join(groups[at], groups[at + 1], is_plain)
         ]
         if not ways:
             return {
@@ -66,14 +70,22 @@ def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role]) -> d
         groups[at : at + 2] = [groups[at].with_next(groups[at + 1])]
 
 
-def _may_join(before: _Together, after: _Together) -> bool:
-    return not before.stands_alone and before.units + after.units <= MOST_UNITS + LEAST_UNITS
+def _may_join(before: _Together, after: _Together, is_plain: bool) -> bool:
+    if before.stands_alone or len(before.passes) + len(after.passes) > MOST_TOGETHER:
+        return False
+    if is_plain and _lies_over(after, before):
+        return False
+    return before.units + after.units <= MOST_UNITS + LEAST_UNITS
 
 
 def _apart(before: _Together, after: _Together) -> tuple[bool, bool, float]:
     """How little two passes belong together: too many units, the second over the first, brushes that are unlike."""
     widths = sorted((before.passes[-1].brush_mm, after.passes[0].brush_mm))
-    return before.units + after.units > MOST_UNITS, not _cells(before).isdisjoint(_cells(after)), widths[1] / widths[0]
+    return before.units + after.units > MOST_UNITS, _lies_over(after, before), widths[1] / widths[0]
+
+
+def _lies_over(after: _Together, before: _Together) -> bool:
+    return not _cells(before).isdisjoint(_cells(after))
 
 
 def _cells(of: _Together) -> set[tuple[str, Family]]:
