@@ -15,7 +15,7 @@ from ..step import PaintPass, Role
 from ..units.gathering import LEAST_UNITS, MOST_UNITS
 from ..units.minutes import EDGELESS_ROLES
 
-MOST_TOGETHER = 3
+MOST_TOGETHER = 4
 """With more parts than these a pass says no longer what is done now; from memory."""
 
 
