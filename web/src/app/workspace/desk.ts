@@ -1,5 +1,5 @@
 /** What every view of the workspace shares: the painting's data, what is chosen in the address, and how edits are kept. */
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
@@ -8,11 +8,14 @@ import { mixesQuery } from "../../features/mixes";
 import { standingQuery, passesQuery } from "../../features/passes";
 import { paintingQuery } from "../../features/subject";
 import {
+  askedOf,
+  changedOf,
   changeValues,
   greysQuery,
   reliefQuery,
   stepsOfGreys,
   valuesQuery,
+  type Values,
   type ValuesIn,
 } from "../../features/values";
 import { useAddress } from "../../shared/address";
@@ -97,15 +100,21 @@ export function useDesk(id: number, word: Word) {
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;
 
+  const lastKept = useRef<Promise<unknown>>(Promise.resolve());
+  /** Keeps what differs from the values that are shown. A change that comes before the one before it is shown goes on top of it. */
   const keepValues = async (wanted: ValuesIn) => {
     if (!values.data) return;
+    const shown = values.data;
+    const before = lastKept.current;
     const apply = async () => {
-      const kept = await changeValues(id, wanted);
+      await before.catch(() => undefined);
+      const now = queries.getQueryData<Values>(valuesQuery(id).queryKey) ?? shown;
+      const kept = await changeValues(id, { ...askedOf(now), ...changedOf(askedOf(shown), wanted) });
       await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
       queries.setQueryData(valuesQuery(id).queryKey, kept);
     };
     try {
-      await edit(apply);
+      await edit(() => (lastKept.current = apply()));
     } catch (error) {
       tell(inWords(error));
     }

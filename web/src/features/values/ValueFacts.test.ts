@@ -1,6 +1,6 @@
 import { expect, it } from "vitest";
 
-import { askedOf } from "./queries";
+import { askedOf, changedOf } from "./queries";
 import { fileAddress } from "./TransferFiles";
 import { nearestOf, withOwnValue } from "./ValueFacts";
 
@@ -39,6 +39,14 @@ it("sends all settings again when one changes, moved masses and own values inclu
     focal_brush: "finer",
     passages: [],
   });
+});
+
+it("tells what a change is about, so that it can be made on top of another", () => {
+  const asked = askedOf(values);
+  expect(changedOf(asked, { ...asked, moved: [] })).toEqual({ moved: [] });
+  expect(changedOf(asked, askedOf(values))).toEqual({});
+  const more = { ...asked, count: 3, own_values: [] };
+  expect(changedOf(asked, more)).toEqual(more);
 });
 
 it("finds the brush nearest to a pass's", () => {

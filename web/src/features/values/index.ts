@@ -9,6 +9,7 @@ export { PassageMarks, withOutlined } from "./Passages";
 export { ProfileLine, ProfilePanel } from "./Profile";
 export {
   askedOf,
+  changedOf,
   changeValues,
   greysQuery,
   laidUrl,

@@ -22,6 +22,16 @@ export const askedOf = (values: Values): ValuesIn => ({
   passages: values.passages,
 });
 
+/** What of the painter's choices is another in `to` than in `from`; with another number of steps all of it. */
+export const changedOf = (from: ValuesIn, to: ValuesIn): Partial<ValuesIn> =>
+  to.count === from.count
+    ? Object.fromEntries(
+        Object.entries(to).filter(
+          ([key, value]) => JSON.stringify(value) !== JSON.stringify(from[key as keyof ValuesIn]),
+        ),
+      )
+    : to;
+
 export const reliefQuery = (painting_id: number) =>
   $api.queryOptions("get", "/api/values/{painting_id}/relief", ofPainting(painting_id));
 
