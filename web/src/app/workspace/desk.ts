@@ -1,5 +1,5 @@
 /** What every view of the workspace shares: the painting's data, what is chosen in the address, and how edits are kept. */
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 
@@ -22,6 +22,7 @@ import { useAddress } from "../../shared/address";
 import { inWords } from "../../shared/api/client";
 import type { Spot } from "../../shared/ui/Handles";
 import { byteAt } from "../../shared/ui/pixels";
+import { Turns } from "../../shared/undo/turns";
 import { useUndo } from "../../shared/undo/UndoProvider";
 import { studioQuery } from "../queries";
 import type { Word } from "./words";
@@ -100,21 +101,19 @@ export function useDesk(id: number, word: Word) {
   const passNumber = Number(search.get("pass")) || null;
   const choose: (chosen: Chosen) => void = change;
 
-  const lastKept = useRef<Promise<unknown>>(Promise.resolve());
+  const [turns] = useState(() => new Turns());
   /** Keeps what differs from the values that are shown. A change that comes before the one before it is shown goes on top of it. */
   const keepValues = async (wanted: ValuesIn) => {
     if (!values.data) return;
     const shown = values.data;
-    const before = lastKept.current;
     const apply = async () => {
-      await before.catch(() => undefined);
       const now = queries.getQueryData<Values>(valuesQuery(id).queryKey) ?? shown;
       const kept = await changeValues(id, { ...askedOf(now), ...changedOf(askedOf(shown), wanted) });
       await queries.ensureQueryData(greysQuery(kept.map_url, DISPLAY_PX));
       queries.setQueryData(valuesQuery(id).queryKey, kept);
     };
     try {
-      await edit(() => (lastKept.current = apply()));
+      await edit(() => turns.inTurn(apply));
     } catch (error) {
       tell(inWords(error));
     }

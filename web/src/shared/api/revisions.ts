@@ -18,6 +18,7 @@ export class Revisions {
   private readonly ends = new Map<string, () => void>();
   private readonly watchers = new Set<() => void>();
   private last: Promise<void> = Promise.resolve();
+  private held = 0;
 
   /** Call `listener` with `painting-12` or `shelf` whenever an answer tells of another state than the one before. */
   follow(listener: Listener): () => void {
@@ -44,7 +45,17 @@ export class Revisions {
 
   /** Whether a change is on its way to the server, or waits for its turn. */
   get changing(): boolean {
-    return this.ends.size > 0;
+    return this.ends.size > 0 || this.held > 0;
+  }
+
+  /** A change that waits for its turn before it is sent: it is on its way until what is returned is called. */
+  hold(): () => void {
+    this.held += 1;
+    this.watched();
+    return () => {
+      this.held -= 1;
+      this.watched();
+    };
   }
 
   /** Call `watcher` whenever a change begins or ends. */

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
 
+import { revisions } from "../api/revisions";
 import { Turns } from "./turns";
 
 const later = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -25,4 +26,16 @@ test("one that fails tells its caller and holds up nobody", async () => {
   const failing = turns.newest(() => Promise.reject(new Error("refused")));
   await expect(failing).rejects.toThrow("refused");
   await expect(turns.newest(() => Promise.resolve("kept"))).resolves.toBe("kept");
+});
+
+test("each in turn is on its way from the moment it is asked for until the last is done", async () => {
+  const turns = new Turns();
+  const sent: string[] = [];
+  const send = (what: string) => () => later(5).then(() => sent.push(what));
+  const both = [turns.inTurn(send("first")), turns.inTurn(send("second"))];
+  expect(revisions.changing).toBe(true);
+  await both[0];
+  expect([sent, revisions.changing]).toEqual([["first"], true]);
+  await both[1];
+  expect([sent, revisions.changing]).toEqual([["first", "second"], false]);
 });
