@@ -205,6 +205,7 @@ def _pass_out(painting: Painting, plan: PassPlan, place: int, stages: StagePictu
         number=one.number,
         role=one.role,
         title=one.title,
+        begins=one.begins,
         brush_mm=one.brush_mm,
         medium=one.medium,
         why=one.why,

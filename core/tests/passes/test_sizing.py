@@ -66,7 +66,7 @@ def joined_of(plan):
 
 def joined(*passes, is_plain=False):
     roles = {one.role: Role(one.role, one.number, 0.1, Manner("opaque", 80), one.why) for one in passes}
-    return {role: main.key for role, main in joined_passes(passes, roles, is_plain=is_plain).items()}
+    return {role: main.key for role, main in joined_passes(passes, roles, lambda: is_plain).items()}
 
 
 def test_passes_with_work_enough_stay_as_they_are(made):
@@ -107,12 +107,33 @@ def test_a_long_pass_comes_in_pieces_that_hold_all_of_it(made):
     ]
     pieces = list(in_pieces(replace(one, own=tuple(mine))))
     assert [len(piece.units) for piece in pieces] == [10, 10, 10]
-    assert [step for piece in pieces for step in piece.steps] == list(one.steps)
+    assert [step.id for piece in pieces for step in piece.steps] == [step.id for step in one.steps]
     assert [work.id for piece in pieces for work in piece.own] == ["own0", "own1", "own2"]
     assert pieces[2].own == tuple(mine)
     assert [piece.id for piece in pieces] == ["layer", "layer/2", "layer/3"]
     assert [piece.title for piece in pieces[:2]] == ["layer", "layer, continued"]
     assert list(in_pieces(made(2, "layer", MOST_UNITS))) == [made(2, "layer", MOST_UNITS)]
+
+
+def test_a_piece_counts_the_free_places_of_its_steps_from_its_own_beginning(made):
+    one = made(2, "layer", 20)
+    bounds = ("passes.R01", "passes.R02")
+    steps = tuple(replace(step, between=(3, 16), bounded_by=bounds) for step in one.steps)
+    first, second = in_pieces(replace(one, steps=steps))
+    assert {(step.between, step.bounded_by) for step in first.steps} == {((3, 9), ("passes.R01", ""))}
+    assert {(step.between, step.bounded_by) for step in second.steps} == {((0, 6), ("", "passes.R02"))}
+
+
+def test_a_pass_says_where_its_parts_begin_and_can_be_left_without_one(plan):
+    one = joined_of(plan)
+    over = [step for step in one.steps if one.role_of(step) == OVER]
+    beginning = next(unit for unit in one.units if unit.steps[0] == over[0].id)
+    assert one.begins == {one.units[0].id: "highlight", beginning.id: OVER}
+    assert plan.passes[1].begins == {}
+    left = one.without(OVER)
+    assert left.steps == one.steps[: -len(over)]
+    assert left.units == one.units[: one.units.index(beginning)]
+    assert not left.without("highlight").units
 
 
 def test_each_part_of_a_joined_pass_keeps_its_brush_and_its_place(plan):

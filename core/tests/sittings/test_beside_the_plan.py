@@ -1,5 +1,6 @@
 """Open time and what buys more of it, the light over the sittings, the bag for the field, deadlines, two paintings at once."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 
 import pytest
@@ -130,6 +131,25 @@ def test_what_gives_for_a_deadline_is_in_time_first_and_says_its_trade(kettle_sc
             assert one.done.date().isoformat() <= "2026-06-03"
     smaller = [one.hours for one in found if one.gives == "smaller"]
     assert max(smaller) < tasks_of(painted_of(plans["glazes"]), ROOM).minutes / 60
+
+
+def test_a_part_of_a_pass_is_spared_where_the_rest_of_it_is_not(kettle_scene, plans):
+    plan = plans["direct"]
+    last = plan.passes[-1]
+    here = {id_ for unit in last.units[1:] for id_ in unit.steps}
+    steps = tuple(replace(step, role="a rim" if step.id in here else "") for step in last.steps)
+    two = replace(plan, passes=(*plan.passes[:-1], replace(last, steps=steps, roles=(last.role, "a rim"))))
+    left = []
+
+    def tasks(of):
+        left.append(of)
+        return tasks_of(painted_of(of), ROOM)
+
+    found = what_gives(kettle_scene, two, Choices(), starter_shelf(), STARTER_MEDIUMS, Asked(MORNINGS), tasks)
+    (fewer,) = [one for one in found if one.gives == "fewer passes"]
+    assert fewer.words == f"without highlight in pass {last.number}"
+    assert left[1].passes[-1].units == last.units[1:]
+    assert fewer.hours < tasks_of(painted_of(two), ROOM).minutes / 60
 
 
 def test_two_paintings_share_piles_and_paint_one_while_the_other_dries(plans):

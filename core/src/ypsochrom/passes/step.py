@@ -1,11 +1,11 @@
 """The words of a pass plan: roles, steps, passes, and the jobs that stand between them."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from itertools import groupby
 from typing import Literal
 
-from ..areas.families import Family
+from ..areas.families import FAMILIES, Family
 from ..materials.supplies import MediumKind
 from ..mixes.mix_set import Mix
 from .manners import Manner, Technique
@@ -103,6 +103,11 @@ class Step:
     role: str = ""
     brush_mm: float = 0.0
 
+    @property
+    def cells(self) -> tuple[tuple[str, Family], ...]:
+        """What it lies on: families of its area."""
+        return tuple((self.area, family) for family in (FAMILIES if self.family is None else (self.family,)))
+
 
 @dataclass(frozen=True)
 class Pair:
@@ -157,6 +162,20 @@ class PaintPass:
         steps = {step.id: step for step in self.steps}
         parts = groupby(self.units, lambda unit: self.role_of(steps[unit.steps[0]]))
         return tuple(tuple(units) for _, units in parts)
+
+    @property
+    def begins(self) -> dict[str, str]:
+        """Where a pass is for several things: which of them begins with a unit (id)."""
+        steps = {step.id: step for step in self.steps}
+        parts = {units[0].id: self.role_of(steps[units[0].steps[0]]) for units in self.rounds}
+        return parts if len(parts) > 1 else {}
+
+    def without(self, role: str) -> "PaintPass":
+        """The pass without the units of one of its parts."""
+        steps = {step.id: step for step in self.steps}
+        units = tuple(unit for unit in self.units if self.role_of(steps[unit.steps[0]]) != role)
+        kept = {id_ for unit in units for id_ in unit.steps}
+        return replace(self, steps=tuple(step for step in self.steps if step.id in kept), units=units)
 
     def role_of(self, step: Step) -> str:
         """What one of its steps is for."""

@@ -99,10 +99,11 @@ def _longer(tasks: Tasks, asked: Asked) -> list[Giving]:
 
 def _fewer(plan: PassPlan, asked: Asked, tasks_of_plan: Callable[[PassPlan], Tasks]) -> list[Giving]:
     found = []
-    spared = [one for one in plan.passes if all(part.startswith(_SPARED) for part in one.parts)]
-    for one in reversed(spared):
-        left = replace(plan, passes=tuple(other for other in plan.passes if other.id != one.id))
-        words = f"without pass {one.number}, {one.title}"
+    spared = [(one, part) for one in plan.passes for part in one.parts if part.startswith(_SPARED)]
+    for one, part in reversed(spared):
+        passes = [other.without(part) if other is one else other for other in plan.passes]
+        left = replace(plan, passes=tuple(other for other in passes if other.units))
+        words = f"without pass {one.number}, {part}" if len(one.parts) == 1 else f"without {part} in pass {one.number}"
         found.append(_giving("fewer passes", words, tasks_of_plan(left), asked, one.why))
     return found
 

@@ -8,7 +8,7 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from ..areas.families import FAMILIES, Family
+from ..areas.families import Family
 from ..passes.amounts.pace import JOB_MINUTES
 from ..passes.films.drying import Drying
 from ..passes.step import Job, PaintPass, Pair, Step
@@ -155,8 +155,8 @@ def _go(found: _Found, one: PaintPass, unit: Unit, own: Sequence[Step], coat: in
         found.goes.setdefault(step.id, []).append(go)
     for step in own:
         if coat == step.coats:
-            for family in FAMILIES if step.family is None else (step.family,):
-                found.beneath.setdefault((step.area, family), []).append(found.goes[step.id][-1])
+            for cell in step.cells:
+                found.beneath.setdefault(cell, []).append(found.goes[step.id][-1])
 
 
 def _what_lies_beneath(found: _Found, go: _Go, coat: int) -> None:
@@ -167,8 +167,8 @@ def _what_lies_beneath(found: _Found, go: _Go, coat: int) -> None:
         found.wait(before.task, go.task, "coat", found.drying.between_coats(before.step) - before.tail - go.head)
         return
     kinds: dict[str, WaitKind] = {"none": "order", "touch-dry": "overcoat", "dry": "glaze"}
-    for family in FAMILIES if step.family is None else (step.family,):
-        for below in found.beneath.get((step.area, family), ()):
+    for cell in step.cells:
+        for below in found.beneath.get(cell, ()):
             least = found.drying.until(step.wait, below.step) - below.tail - go.head
             found.wait(below.task, go.task, kinds[step.wait], least)
 

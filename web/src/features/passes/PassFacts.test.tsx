@@ -21,6 +21,7 @@ const pass: PaintPass = {
   number: 2,
   role: "block-in",
   title: "block-in",
+  begins: {},
   brush_mm: 25,
   medium: "none",
   why: "Every area covered in one go.",
@@ -196,9 +197,8 @@ describe("a pass read aloud", () => {
   });
 
   it("for two things, a pass says where each of them begins", () => {
-    const [first, second] = pass.steps;
-    const parts = [first!, { ...second!, role: "half-tone", brush_mm: 12 }];
-    const words = read({ ...pass, title: "block-in, then half-tone", steps: parts });
+    const begins = { "block-in/m01": "block-in", "block-in/m02": "half-tone" };
+    const words = read({ ...pass, title: "block-in, then half-tone", begins });
     expect(words).toContain("2. block-in, then half-tone");
     expect(words).toMatch(/ Block-in 1\. mix m01 .* Half-tone .*2\. mix m02 /);
     expect(read(pass)).not.toMatch(/ Block-in 1\./);

@@ -52,6 +52,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
   const drawnAgain = passes.jobs.some(
     (job) => job.kind === "re-stating" && job.before_pass === pass.number + 1,
   );
+  const goesOn = passes.passes.find((one) => one.number === pass.number + 1 && one.role === pass.role);
   const before = passes.jobs.filter((job) => job.before_pass === pass.number);
   const after = last ? passes.jobs.filter((job) => job.before_pass > pass.number) : [];
   return (
@@ -92,6 +93,7 @@ export function PassFacts({ pass, passes, unit, chooseUnit, cut, note, changeOwn
           parts={(one) => (
             <StepList
               pass={pass}
+              next={goesOn?.steps[0]?.id ?? null}
               only={one.steps}
               techniques={Object.entries(trade.data?.techniques ?? {})}
               titles={trade.data?.titles ?? NO_TITLES}

@@ -32,6 +32,8 @@ const WAITS = { none: "", "touch-dry": "dry to the touch before it", dry: "dry t
 
 interface Props {
   pass: PaintPass;
+  /** The step (id) with which a pass in pieces goes on. */
+  next: string | null;
   /** The steps (ids) that are listed. */
   only: readonly string[];
   /** Let a step begin a unit of its own. */
@@ -53,6 +55,7 @@ interface Props {
 
 export function StepList({
   pass,
+  next,
   only,
   part,
   mixes,
@@ -90,7 +93,7 @@ export function StepList({
     const to = event.over ? placeOf(event.over.id) : -1;
     if (from < 0 || to < 0 || from === to) return;
     setMoved({ key, order: reordered(whole, from, to) });
-    move(moveTo(pass.steps, from, to, pass.role));
+    move(moveTo(pass.steps, from, to, pass.role, next));
   };
   const breaks = over && breaksAt(over.step, over.to, titles);
   return (

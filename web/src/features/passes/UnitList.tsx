@@ -46,9 +46,9 @@ export function UnitList({ pass, open, choose, removeOwn, ...rest }: Props) {
     <Box component="ol" aria-label="Units in order" sx={{ listStyle: "none", p: 0, m: 0 }}>
       {pass.units.map((unit, place) => (
         <Fragment key={unit.id}>
-          {begins(pass, place) && (
+          {pass.begins[unit.id] && (
             <Typography component="li" sx={{ fontWeight: 650, pt: place ? 1.5 : 0 }}>
-              {capital(partOf(pass, unit))}
+              {capital(pass.begins[unit.id]!)}
             </Typography>
           )}
           {lines(pass.own.filter((own) => own.before === unit.id))}
@@ -65,17 +65,6 @@ export function UnitList({ pass, open, choose, removeOwn, ...rest }: Props) {
       {lines(pass.own.filter((own) => !own.before || !ids.has(own.before)))}
     </Box>
   );
-}
-
-/** What a unit is for in a pass that is for more than one thing. */
-function partOf(pass: PaintPass, unit: Unit): string {
-  return pass.steps.find((step) => step.id === unit.steps[0])?.role || pass.role;
-}
-
-/** Whether a part of a pass that has several begins with a unit. */
-function begins(pass: PaintPass, place: number): boolean {
-  const parts = pass.units.map((unit) => partOf(pass, unit));
-  return new Set(parts).size > 1 && parts[place] !== parts[place - 1];
 }
 
 interface CardProps extends Omit<Props, "open" | "choose" | "removeOwn"> {

@@ -10,6 +10,7 @@ it("puts a step right before the one that will follow it, or at the end", () => 
   expect(moveTo(steps, 3, 0, "light")).toEqual({ step: "s4", before: "s1", role: "light" });
   expect(moveTo(steps, 0, 1, "light")).toEqual({ step: "s1", before: "s3", role: "light" });
   expect(moveTo(steps, 0, 3, "light")).toEqual({ step: "s1", before: null, role: "light" });
+  expect(moveTo(steps, 0, 3, "light", "s5").before).toBe("s5"); // the pass goes on in another piece
 });
 
 it("shows the same order as the move asks for", () => {

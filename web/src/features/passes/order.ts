@@ -1,10 +1,19 @@
 /** The order of the steps of a pass: what a move asks for, and what it would break. */
 import type { Move, PaintPass, PassStep } from "./queries";
 
-/** The move that takes the step at `from` to the place `to` (both from 0, `to` after it was taken out). */
-export function moveTo(steps: readonly PassStep[], from: number, to: number, role: string): Move {
+/**
+ * The move that takes the step at `from` to the place `to` (both from 0, `to` after it was taken out); `next` is the step with
+ * which a pass in pieces goes on.
+ */
+export function moveTo(
+  steps: readonly PassStep[],
+  from: number,
+  to: number,
+  role: string,
+  next: string | null = null,
+): Move {
   const others = steps.filter((_, place) => place !== from);
-  return { step: steps[from]!.id, before: others[to]?.id ?? null, role };
+  return { step: steps[from]!.id, before: others[to]?.id ?? next, role };
 }
 
 /** The painter's moves with one more; an earlier move of the same step is replaced, since only the last place counts. */

@@ -8606,9 +8606,14 @@ export interface components {
          *
          *     Both are empty until the stages have been painted. `lit_url` (with a unit's place in the pass, from 0, for `{place}`) is a
          *     veil over all that the unit does not paint. `left_ml` is by unit what is left of its pile when it begins, `strings` by unit
-         *     the area of the gradation that it blends, whose string it is painted with. `role` is what most of it is for.
+         *     the area of the gradation that it blends, whose string it is painted with. `role` is what most of it is for; where
+         *     it is for several things, `begins` says by unit which of them begins there.
          */
         PassOut: {
+            /** Begins */
+            begins: {
+                [key: string]: string;
+            };
             /** Brush Mm */
             brush_mm: number;
             /** Id */

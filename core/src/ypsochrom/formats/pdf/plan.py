@@ -244,7 +244,8 @@ def _passes(plan: Plan, width: float) -> list[Flowable]:
             words(f"medium: {paint_pass.medium}, {volume:.1f} ml in all, about {minutes:.0f} min"),
             words(paint_pass.why, grey=0.3, after=4),
         ]
-        laid = [_unit(plan, number, unit) for number, unit in enumerate(paint_pass.units, start=1)]
+        begins = paint_pass.begins
+        laid = [_unit(plan, number, unit, begins.get(unit.id)) for number, unit in enumerate(paint_pass.units, start=1)]
         story += [KeepTogether([*told, rows(laid[:1], _unit_widths(width))])]
         story += [rows(laid[1:], _unit_widths(width)), gap(8)] if laid[1:] else [gap(8)]
     return story + _jobs(plan, len(plan.passes.passes) + 1)
@@ -254,8 +255,11 @@ def _unit_widths(width: float) -> list[float]:
     return [42, width - 182, 44, 44, 52]
 
 
-def _unit(plan: Plan, number: int, unit: Unit) -> list[Any]:
-    """A unit of work as a row: its pile or the string of its gradation, where and with what, minutes and millilitres."""
+def _unit(plan: Plan, number: int, unit: Unit, begins: str | None) -> list[Any]:
+    """A unit of work as a row: its pile or the string of its gradation, where and with what, minutes and millilitres.
+
+    `begins` is the part of its pass that begins with it.
+    """
     mix, string = plan.passes.mix_of[unit.mix], plan.passes.string_in(unit)
     dry = [mix.match.lab_dry] if string is None else [band.match.lab_dry for band in told_bands(string, {})]
     beside = f", with {', '.join(unit.beside)}" if unit.beside else ""
@@ -263,6 +267,7 @@ def _unit(plan: Plan, number: int, unit: Unit) -> list[Any]:
     return [
         Swatches([screen(lab) for lab in dry], 34.1 / len(dry), 34.1, between=0),
         [
+            *([words(begins.capitalize(), grey=0.3)] if begins else []),
             words(f"{number}. {pile}", bold=True),
             small(f"{unit.words} · {unit.brush.words}", grey=0.1),
         ],

@@ -98,7 +98,7 @@ def _listed(
     waits_apart = len({unit.wait for unit in paint_pass.units}) > 1
     name_of = {mix.id: mix.name for mix in plan.mix_of.values()}
     listed: list[list[Any]] = []
-    places = {unit.id for unit in paint_pass.units}
+    places, begins = {unit.id for unit in paint_pass.units}, paint_pass.begins
     for number, unit in enumerate(paint_pass.units, start=1):
         listed += [_own(work) for work in paint_pass.own if work.before == unit.id]
         own = [steps[id_] for id_ in unit.steps]
@@ -108,7 +108,8 @@ def _listed(
             beside = f" Light to dark: {'; '.join(band.words for band in told_bands(string, name_of))}."
         else:
             beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
-        told = [words(f"{number}. {mix.name}", bold=True), words(_how(unit, waits_apart))]
+        told = [words(begins[unit.id].capitalize(), grey=0.25)] if unit.id in begins else []
+        told += [words(f"{number}. {mix.name}", bold=True), words(_how(unit, waits_apart))]
         told.append(small(f"{unit.words if by_name else _in_numbers(own, areas)}.{beside}", grey=0.1))
         if doses:
             told.append(small(doses_in_words(mix, name_of), grey=0.25))

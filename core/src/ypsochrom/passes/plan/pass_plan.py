@@ -187,10 +187,12 @@ def _arranged(shop: Workshop, main: School, drafts: Sequence[Draft]) -> InOrder:
     mixes, _ = _used_mixes(shop, plain.drafts)
     mix_of = {mix.id: mix for mix in (*mixes, *scene.mixes.blends)}
     passes = [replace(one, units=_units(one, scene, mix_of)) for one in passes_of(plain, scene, choices)]
-    at_most = sum(len(_units(one, scene, mix_of, least=MOST_UNITS)) for one in passes)
-    role_of = {draft.role.key: draft.role for draft in plain.drafts}
-    whole = LEAST_IN_ALL * min((one.haste for one in passes), default=1.0)  # on site there is less of everything
-    joined = joined_passes(passes, role_of, is_plain=at_most < whole)
+
+    def is_plain() -> bool:
+        at_most = sum(len(_units(one, scene, mix_of, least=MOST_UNITS)) for one in passes)
+        return at_most < LEAST_IN_ALL * min(one.haste for one in passes)  # on site there is less of everything
+
+    joined = joined_passes(passes, {draft.role.key: draft.role for draft in plain.drafts}, is_plain)
     return in_order(shop, main, drafts, choices.moves, joined) if joined or choices.moves else plain
 
 

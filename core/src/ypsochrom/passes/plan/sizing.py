@@ -5,13 +5,14 @@ the pass before or after it, brush in hand: the half-tones right after the shado
 part keeps its brush, its manner and its place in the order.
 """
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
-from ...areas.families import FAMILIES, Family
-from ..step import PaintPass, Role
+from ...areas.families import Family
+from ..step import PaintPass, Role, Step
 from ..units.gathering import LEAST_UNITS, MOST_UNITS
 from ..units.minutes import EDGELESS_ROLES
 
@@ -40,12 +41,24 @@ class _Together:
         """Whether it is never joined: the ground goes over everything, before anything else."""
         return self.passes[0].role in EDGELESS_ROLES
 
+    @property
+    def is_little(self) -> bool:
+        """Whether it has less work than a pass."""
+        return self.units < LEAST_UNITS and not self.stands_alone
+
+    @cached_property
+    def cells(self) -> frozenset[tuple[str, Family]]:
+        """What is painted: families of areas."""
+        return frozenset(cell for one in self.passes for step in one.steps for cell in step.cells)
+
     def with_next(self, other: "_Together") -> "_Together":
         """The two as one."""
         return _Together((*self.passes, *other.passes))
 
 
-def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role], *, is_plain: bool) -> dict[str, Role]:
+def joined_passes(
+    passes: Sequence[PaintPass], role_of: Mapping[str, Role], is_plain: Callable[[], bool]
+) -> dict[str, Role]:
     """The pass that a role (key) is done in, for those that are not passes of their own; `passes` have their units.
 
     A neighbour that lies on other parts of the picture is the better one, then the one whose brush is nearer, then the one
@@ -54,13 +67,14 @@ def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role], *, i
     stay passes of their own.
     """
     groups = [_Together((one,)) for one in passes]
+    layers_stay = any(group.is_little for group in groups) and is_plain()
     while True:
         ways = [
             (group.units, *_apart(groups[at], groups[at + 1]), at != place - 1, at)
             for place, group in enumerate(groups)
-            if group.units < LEAST_UNITS and not group.stands_alone
+            if group.is_little
             for at in (place - 1, place)
-            if 0 <= at < len(groups) - 1 and _may_join(groups[at], groups[at + 1], is_plain)
+            if 0 <= at < len(groups) - 1 and _may_join(groups[at], groups[at + 1], layers_stay)
         ]
         if not ways:
             return {
@@ -70,10 +84,10 @@ def joined_passes(passes: Sequence[PaintPass], role_of: Mapping[str, Role], *, i
         groups[at : at + 2] = [groups[at].with_next(groups[at + 1])]
 
 
-def _may_join(before: _Together, after: _Together, is_plain: bool) -> bool:
+def _may_join(before: _Together, after: _Together, layers_stay: bool) -> bool:
     if before.stands_alone or len(before.passes) + len(after.passes) > MOST_TOGETHER:
         return False
-    if is_plain and _lies_over(after, before):
+    if layers_stay and _lies_over(after, before):
         return False
     return before.units + after.units <= MOST_UNITS + LEAST_UNITS
 
@@ -85,13 +99,7 @@ def _apart(before: _Together, after: _Together) -> tuple[bool, bool, float]:
 
 
 def _lies_over(after: _Together, before: _Together) -> bool:
-    return not _cells(before).isdisjoint(_cells(after))
-
-
-def _cells(of: _Together) -> set[tuple[str, Family]]:
-    """What is painted: families of areas."""
-    steps = [step for one in of.passes for step in one.steps]
-    return {(step.area, family) for step in steps for family in (FAMILIES if step.family is None else (step.family,))}
+    return not before.cells.isdisjoint(after.cells)
 
 
 def in_pieces(one: PaintPass) -> Iterator[PaintPass]:
@@ -103,15 +111,24 @@ def in_pieces(one: PaintPass) -> Iterator[PaintPass]:
     if count < 2:
         yield one
         return
-    steps = {step.id: step for step in one.steps}
+    steps, before = {step.id: step for step in one.steps}, 0
     for piece, places in enumerate(np.array_split(np.arange(len(one.units)), count), start=1):
         units = tuple(one.units[place] for place in places)
         there = {unit.id for unit in units}
         others = {unit.id for unit in one.units} - there
+        own = [steps[id_] for unit in units for id_ in unit.steps]
         yield replace(
             one,
-            steps=tuple(steps[id_] for unit in units for id_ in unit.steps),
+            steps=tuple(_from(before, len(own), step) for step in own),
             units=units,
             own=tuple(w for w in one.own if w.before in there or (piece == count and w.before not in others)),
             piece=piece,
         )
+        before += len(own)
+
+
+def _from(before: int, count: int, step: Step) -> Step:
+    """A step whose places are counted in its piece, which has so many steps and begins after so many."""
+    first, last = (place - before for place in step.between)
+    by = ("" if first < 0 else step.bounded_by[0], "" if last >= count else step.bounded_by[1])
+    return replace(step, between=(min(max(first, 0), count - 1), min(max(last, 0), count - 1)), bounded_by=by)

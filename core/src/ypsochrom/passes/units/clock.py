@@ -8,7 +8,7 @@ a tenth of it suffices.
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from ...areas.families import FAMILIES, Family
+from ...areas.families import Family
 from ...kit.text import listed
 from ...mixes.mix_set import Mix
 from ..films.drying import Drying
@@ -126,8 +126,8 @@ def _timed(
             begun = clock.now
             clock.now += laying[step.id]
             spans[step.id] = Laid(begun, clock.now, step)
-            for family in FAMILIES if step.family is None else (step.family,):
-                clock.laid[step.area, family] = spans[step.id]
+            for cell in step.cells:
+                clock.laid[cell] = spans[step.id]
     units = {unit.id for unit in one.units}
     clock.now += sum(work.minutes for work in one.own if work.before not in units)  # at the end
     return [times[unit.id] for unit in one.units], spans
@@ -157,8 +157,7 @@ def _ready(step: Step, coat: int, spans: Mapping[str, Laid], clock: _Clock) -> f
         return last.done + clock.drying.between_coats(last.step)
     if step.wait == "none":
         return 0.0
-    families = FAMILIES if step.family is None else (step.family,)
-    below = [clock.laid[step.area, family] for family in families if (step.area, family) in clock.laid]
+    below = [clock.laid[cell] for cell in step.cells if cell in clock.laid]
     return max((one.done + clock.drying.until(step.wait, one.step) for one in below), default=0.0)
 
 
