@@ -3,6 +3,8 @@
 import csv
 import io
 import json
+import re
+from dataclasses import replace
 
 import numpy as np
 import pypdf
@@ -12,6 +14,7 @@ from hypothesis import strategies as st
 
 from ypsochrom.formats.csv.amounts import amounts_csv
 from ypsochrom.formats.csv.passes import PASS_COLUMNS, passes_csv, shopping_csv, tubes_in_words
+from ypsochrom.formats.pdf.plan import plan_pdf
 from ypsochrom.formats.pdf.studio_sheet import studio_sheet_pdf
 from ypsochrom.kit import codec
 from ypsochrom.kit.errors import BadSetting
@@ -80,6 +83,22 @@ def test_the_studio_sheet_has_one_page_a_pass_with_every_mix_and_job(found):
     assert "about 14.50" in end
     for mix in passes.mixes:
         assert mix.name in end
+
+
+def test_a_pass_for_several_things_says_so_in_full_and_where_each_begins(found):
+    plan, passes = found
+    last = passes.passes[-1]
+    parts = (last.role, "the narrow ridge of the roof beyond")
+    there = set(last.units[-1].steps)
+    steps = tuple(replace(step, role=parts[1] if step.id in there else "") for step in last.steps)
+    both = replace(last, roles=parts, steps=steps)
+    joined = replace(passes, passes=(*passes.passes[:-1], both))
+    for content in (sheet((plan, joined)), plan_pdf(replace(plan, passes=joined), "Kettle")):
+        told = " ".join(" ".join(page.extract_text().split()) for page in pypdf.PdfReader(io.BytesIO(content)).pages)
+        assert both.title in told
+        for part, unit in ((parts[0], last.units[0]), (parts[1], last.units[-1])):
+            number = last.units.index(unit) + 1
+            assert re.search(rf"{part.capitalize()} {number}\. ", told)
 
 
 def test_the_studio_sheet_is_the_same_byte_for_byte_and_fits_letter(found):

@@ -62,6 +62,12 @@ def units(paint_pass, cuts=(), least=1):
     return units_of(paint_pass, GREYS, lambda mix: mix, dict(cuts), least=least)
 
 
+def test_no_unit_of_several_parts_takes_longer_than_the_eye_can_look():
+    for cm2 in range(10, 90, 2):
+        found = units(one_pass(*(step(f"a{n}", "m1", cm2) for n in range(20))))
+        assert max(unit.minutes for unit in found) <= MOST_MINUTES
+
+
 def test_steps_of_one_pile_that_follow_each_other_are_one_unit():
     found = units(one_pass(step("a1", "m1"), step("a2", "m1"), step("a3", "m2"), step("a4", "m2")))
     assert [unit.mix for unit in found] == ["m1", "m2"]

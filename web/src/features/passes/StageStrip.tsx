@@ -42,7 +42,7 @@ export function StageStrip({ passes, chosen, choose, proportion }: Props) {
             variant="caption"
             noWrap
             title={pass.title}
-            sx={{ maxWidth: Math.round(HEIGHT_PX * Math.min(2.2, proportion)) }}
+            sx={{ maxWidth: Math.round(1.3 * HEIGHT_PX * Math.min(2.2, proportion)) }}
           >
             {pass.number} {pass.title}
           </Typography>

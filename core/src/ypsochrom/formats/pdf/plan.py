@@ -267,7 +267,7 @@ def _unit(plan: Plan, number: int, unit: Unit, begins: str | None) -> list[Any]:
     return [
         Swatches([screen(lab) for lab in dry], 34.1 / len(dry), 34.1, between=0),
         [
-            *([words(begins.capitalize(), grey=0.3)] if begins else []),
+            *([words(begins.capitalize(), bold=True, grey=0.3)] if begins else []),
             words(f"{number}. {pile}", bold=True),
             small(f"{unit.words} · {unit.brush.words}", grey=0.1),
         ],

@@ -45,7 +45,10 @@ def studio_sheet_pdf(
     """All passes, then the recipes and what to buy."""
     width = flow.inner_width(paper)
     passes = [
-        Chapter(f"Pass {one.number} of {len(plan.passes)}: {one.title}", _pass(plan, one, stage, areas, paper))
+        Chapter(
+            f"Pass {one.number} of {len(plan.passes)}" + ("" if one.roles else f": {one.title}"),
+            _pass(plan, one, stage, areas, paper),
+        )
         for one, stage in zip(plan.passes, stages, strict=True)
     ]
     end = [*_jobs(plan, len(plan.passes) + 1, width), *_recipes(plan, width), *_shopping(plan, purchases, width)]
@@ -63,6 +66,7 @@ def _pass(plan: PassPlan, paint_pass: PaintPass, stage: Srgb8, areas: Areas, pap
     count = len(paint_pass.units)
     about = [
         small("The panel when this pass is dry, and the numbers of the parts that are painted in it.", after=4),
+        *([words(paint_pass.title, bold=True, size=12)] if paint_pass.roles else []),  # too long for the page's heading
         words(
             f"{count} unit{'s' if count > 1 else ''}, about {minutes:.0f} min · medium: {paint_pass.medium} · "
             f"{volume:.1f} ml of paint",
@@ -108,7 +112,7 @@ def _listed(
             beside = f" Light to dark: {'; '.join(band.words for band in told_bands(string, name_of))}."
         else:
             beside = f" With {', '.join(name_of[one] for one in unit.beside)}." if unit.beside else ""
-        told = [words(begins[unit.id].capitalize(), grey=0.25)] if unit.id in begins else []
+        told = [words(begins[unit.id].capitalize(), bold=True, grey=0.25)] if unit.id in begins else []
         told += [words(f"{number}. {mix.name}", bold=True), words(_how(unit, waits_apart))]
         told.append(small(f"{unit.words if by_name else _in_numbers(own, areas)}.{beside}", grey=0.1))
         if doses:

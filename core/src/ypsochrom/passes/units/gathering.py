@@ -152,7 +152,7 @@ def _to_length(group: _Group) -> list[_Group]:
     pieces: list[_Group] = []
     for step in group.steps:
         own = _Group(group.work, (step,))
-        if pieces and (work := pieces[-1].joined(own)).minutes <= max(goal * 1.1, LEAST_MINUTES):
+        if pieces and (work := pieces[-1].joined(own)).minutes <= min(max(goal * 1.1, LEAST_MINUTES), MOST_MINUTES):
             pieces[-1] = work
         else:
             pieces.append(own)
