@@ -10,6 +10,7 @@ import tempfile
 import time
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import partial
 from pathlib import Path
 
 import cv2
@@ -59,7 +60,7 @@ def plans(folder: Path) -> Iterator[Path]:
     }
     for name, (content, support) in pictures.items():
         work = planned_work(decode(content).in_eight_bits(), Brief(support=support))
-        plan_files.write(plan_of(work), folder / name, name, stages=painted_stages(work))
+        plan_files.write(partial(plan_of, work), folder / name, name, stages=painted_stages(work))
         yield folder / name
 
 

@@ -28,7 +28,7 @@ def work(blocks):
 @pytest.fixture(scope="module")
 def folder(work, tmp_path_factory):
     where = tmp_path_factory.mktemp("plan") / "blocks"
-    plan_files.write(plan_of(work), where, "blocks", stages=painted_stages(work))
+    plan_files.write(lambda: plan_of(work), where, "blocks", stages=painted_stages(work))
     return where
 
 

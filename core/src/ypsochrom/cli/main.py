@@ -228,7 +228,7 @@ def _plan(options: argparse.Namespace) -> None:
         decoded = picture.result()
         writer = aside.submit(_writer)  # and while it is planned, what writes it down
         work = planned_work(decoded, brief, tubes)
-    writer.result().write(plan_of(work), options.out, options.photo.stem, options.paper, painted_stages(work))
+    writer.result().write(lambda: plan_of(work), options.out, options.photo.stem, options.paper, painted_stages(work))
 
 
 def _writer() -> ModuleType:

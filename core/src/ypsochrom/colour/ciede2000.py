@@ -17,7 +17,7 @@ def delta_e_2000(lab_1: Lab, lab_2: Lab, *, k_l: float = 1.0) -> Float:
     l_2, a_2, b_2 = lab_2[..., 0], lab_2[..., 1], lab_2[..., 2]
 
     # 1. C', h' (equations 2-7)
-    c_mean_7 = ((np.hypot(a_1, b_1) + np.hypot(a_2, b_2)) / 2) ** 7
+    c_mean_7 = _pow7((np.hypot(a_1, b_1) + np.hypot(a_2, b_2)) / 2)
     stretch = 1.5 - 0.5 * np.sqrt(c_mean_7 / (c_mean_7 + _POW25_7))
     a_1, a_2 = stretch * a_1, stretch * a_2
     c_1, c_2 = np.hypot(a_1, b_1), np.hypot(a_2, b_2)
@@ -45,7 +45,7 @@ def delta_e_2000(lab_1: Lab, lab_2: Lab, *, k_l: float = 1.0) -> Float:
         - 0.20 * np.cos(4 * h_mean - np.radians(63))
     )
     d_theta = np.radians(30) * np.exp(-(((np.degrees(h_mean) - 275) / 25) ** 2))
-    c_mean_7 = c_mean**7
+    c_mean_7 = _pow7(c_mean)
     r_c = 2 * np.sqrt(c_mean_7 / (c_mean_7 + _POW25_7))
     l_50 = (l_mean - 50) ** 2
     s_l = 1 + 0.015 * l_50 / np.sqrt(20 + l_50)
@@ -56,3 +56,9 @@ def delta_e_2000(lab_1: Lab, lab_2: Lab, *, k_l: float = 1.0) -> Float:
     # 4. the difference (equation 22)
     x_l, x_c, x_h = d_l / (k_l * s_l), d_c / s_c, d_h / s_h
     return np.sqrt(np.maximum(x_l**2 + x_c**2 + x_h**2 + r_t * x_c * x_h, 0.0))
+
+
+def _pow7(number: Float) -> Float:
+    """Its seventh power; twice as quick as asking for it."""
+    cube = number * number * number
+    return cube * cube * number

@@ -2,7 +2,7 @@
 
 import json
 import re
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
@@ -53,8 +53,11 @@ def stage_files(stages: Stages) -> dict[str, bytes]:
         return {name: picture.result() for name, picture in begun.items()}
 
 
-def write(plan: Plan, where: Path, title: str, paper: Paper = "A4", stages: Stages = ()) -> None:
-    """Write the plan's files, and the pictures of its stages, into a folder, all or none."""
-    with ThreadPoolExecutor(1) as aside:  # stages are painted while the documents are written
+def write(plan: Callable[[], Plan], where: Path, title: str, paper: Paper = "A4", stages: Stages = ()) -> None:
+    """Write the plan's files, and the pictures of its stages, into a folder, all or none.
+
+    The plan is asked for, and its documents are written, while the stages are painted.
+    """
+    with ThreadPoolExecutor(1) as aside:
         painted = aside.submit(stage_files, stages)
-        folder.write_folder(where, {**files(plan, title, paper), **painted.result()})
+        folder.write_folder(where, {**files(plan(), title, paper), **painted.result()})

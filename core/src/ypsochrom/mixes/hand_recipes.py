@@ -7,9 +7,8 @@ import numpy as np
 
 from ..colour.types import Lab
 from ..kit.errors import NoRecipe
-from ..kit.recent import Recent
 from ..paint.catalogue import Paintbox, paint
-from .piles import MOST_OF_A_TINTER, MOST_PARTS, MOST_RATIO, Mixed, Piles
+from .piles import MOST_OF_A_TINTER, MOST_PARTS, MOST_RATIO, Mixed, piles_of
 from .recipe import Recipe, sum_in_words
 from .search import ANYTHING, Match, Wanted, best_recipes, evaluate
 from .table import WHOLE_SHELF, table_for
@@ -92,11 +91,3 @@ def _likely_tubes(box: Paintbox, target: Lab, wanted: Wanted) -> tuple[str, ...]
     found = best_recipes(table_for(box), target, count=4 * WHOLE_SHELF)
     keys = dict.fromkeys([*wanted.must_use, *(key for match in found for key in match.recipe.keys)])
     return tuple(keys)[: WHOLE_SHELF - 1]
-
-
-_kept: Recent[str, Piles] = Recent(4)
-
-
-def piles_of(box: Paintbox) -> Piles:
-    """The recipes of these tubes written out, kept for the last few shelves; nothing is to be added to them."""
-    return _kept.get(box.fingerprint) or _kept.keep(box.fingerprint, Piles(box))

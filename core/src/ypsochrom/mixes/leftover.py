@@ -8,7 +8,7 @@ import numpy as np
 from ..kit.errors import BadSetting
 from ..paint.catalogue import Paintbox
 from .mix_set import Mix, in_box
-from .piles import Piles
+from .piles import piles_of
 from .recipe import Recipe, sum_in_words
 from .search import OUT_OF_REACH_DE00
 
@@ -37,7 +37,7 @@ def uses_of(left: Recipe, volume_ml: float, mixes: Sequence[Mix], box: Paintbox,
     """
     if not SMALLEST_ML <= volume_ml <= LARGEST_ML:
         raise BadSetting(f"{volume_ml:g} ml of a pile were told.", f"Choose {SMALLEST_ML:g} to {LARGEST_ML:g} ml.")
-    piles = Piles(box)
+    piles = piles_of(box)
     own = piles.add(LEFT, in_box(left, box))
     found = []
     for mix in mixes:

@@ -22,7 +22,7 @@ from ..paint.catalogue import Paintbox
 from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from .gather import MOST_MIXES, Target, gather, mean_colour
 from .palette import best_tubes
-from .piles import EVER_PARTS, MOST_OF_A_TINTER, Dose, Mixed, Piles
+from .piles import EVER_PARTS, MOST_OF_A_TINTER, Dose, Mixed, Piles, piles_of
 from .recipe import Recipe
 from .search import OUT_OF_REACH_DE00, Match, evaluate
 
@@ -195,8 +195,8 @@ def find_mixes(
     The `ends` of gradations get piles of their own while there may be more of them, else they are made of the others.
     """
     targets = [*targets_of(areas, paint_range), *ends]
-    piles, numbers = Piles(palette), itertools.count(1)
-    reached = [_as_reached(target, piles) for target in targets]
+    piles, numbers = piles_of(palette), itertools.count(1)
+    reached = _as_reached(targets, piles)
     groups = gather(reached, most=most)
     if ends and len(groups) >= most:
         targets = targets[: -len(ends)]
@@ -214,11 +214,15 @@ def find_mixes(
     return advised(palette, told_apart(mixes, areas))
 
 
-def _as_reached(target: Target, piles: Piles) -> Target:
-    """A target as what the tubes make of it: two that are out of reach and come to one colour need one pile."""
-    goal = np.array(target.lab)
-    nearest = piles.nearest(goal)
-    return replace(target, lab=triple(nearest)) if float(delta_e_2000(nearest, goal)) > _OUT_DE00 else target
+def _as_reached(targets: Sequence[Target], piles: Piles) -> list[Target]:
+    """Targets as what the tubes make of them: two that are out of reach and come to one colour need one pile."""
+    goals = np.array([target.lab for target in targets])
+    nearest = piles.nearest(goals)
+    out = delta_e_2000(nearest, goals) > _OUT_DE00
+    return [
+        replace(target, lab=triple(seen)) if far else target
+        for target, seen, far in zip(targets, nearest, out, strict=True)
+    ]
 
 
 def _care(surface_cm2: float, usual_cm2: float) -> float:

@@ -9,6 +9,7 @@ from ..areas.families import KINDS, cell_of
 from ..colour import cielab
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, MunsellValue, Srgb8
+from ..imaging.coloured import in_colours
 from .mix_set import MixSet
 
 
@@ -44,7 +45,7 @@ def rebuilt(areas: AreaMap, mixes: MixSet, values: MunsellValue) -> Rebuilt:
     difference = np.where(painted, lab_to_value(lab), 0.0).astype(np.float32)[cell] - np.where(
         painted[cell], values, 0.0
     )
-    return Rebuilt(cielab.lab_to_srgb8(lab)[cell], difference, _by_area(areas, difference))
+    return Rebuilt(in_colours(cielab.lab_to_srgb8(lab), cell), difference, _by_area(areas, difference))
 
 
 def _by_area(areas: AreaMap, difference: Float) -> dict[str, float]:

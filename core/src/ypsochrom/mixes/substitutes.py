@@ -9,8 +9,7 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.types import Float, Lab
 from ..paint import appearance, films
 from ..paint.catalogue import Paint, Paintbox, paint
-from .hand_recipes import piles_of
-from .piles import PART_PENALTY, SOURCE_PENALTY
+from .piles import PART_PENALTY, SOURCE_PENALTY, piles_of
 from .recipe import Recipe
 
 TINTS = (0.0, 1.0, 4.0, 12.0)

@@ -89,14 +89,12 @@ class RecipeTable:
     @cached_property
     def tree(self) -> KDTree:
         """A tree over the uniform coordinates, for many targets at once."""
-        return KDTree(self.near, leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
+        return grown(self.near)
 
     @cached_property
     def value_first(self) -> KDTree:
         """A tree over the colours in which nearness is value first, then a* and b*; for many targets at once."""
-        return KDTree(
-            self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32), balanced_tree=False, compact_nodes=False
-        )
+        return grown(self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32))
 
     def nearest_in_value(self, target: Lab, count: int) -> np.ndarray:
         """The rows that come nearest to one colour when its value counts `VALUE_FIRST` times, in no order.
@@ -114,6 +112,11 @@ class RecipeTable:
         rows = smallest(distance, count)
         rows = rows[np.argsort(distance[rows], kind="stable")]
         return rows if among is None else among[rows]
+
+
+def grown(points: Float) -> KDTree:
+    """A tree over points (n, 3) that grows quickly and is quick to ask."""
+    return KDTree(points, leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
 
 
 def smallest(numbers: Float, count: int) -> np.ndarray:

@@ -16,9 +16,10 @@ from ...colour import cielab
 from ...colour.ciede2000 import delta_e_2000
 from ...colour.munsell import lab_to_value
 from ...colour.types import Float, Lab, Mask, Srgb8
+from ...imaging.coloured import in_colours
 from ...kit.advice import Advice
 from ...materials.support import Support
-from ...mixes.piles import Piles
+from ...mixes.piles import piles_of
 from ...paint.catalogue import Paintbox
 
 SQUINT_MM = 3.0
@@ -143,18 +144,18 @@ class _Squint:
 
 def _part_colours(areas: AreaMap, box: Paintbox) -> tuple[Lab, Lab]:
     """The photo's mean colour of every part by cell, shape (cells, 3), and the nearest that the tubes make of it."""
-    piles = Piles(box)
     own = np.tile(np.array([50.0, 0.0, 0.0]), (len(areas.areas) * KINDS, 1))
     reached = own.copy()
-    for area in areas.areas:
-        for part in area.parts:
-            at = cell_of(area.index, part.family)
-            own[at], reached[at] = part.lab, piles.nearest(np.array(part.lab))
+    parts = [(cell_of(area.index, part.family), part.lab) for area in areas.areas for part in area.parts]
+    at, colours = np.array([cell for cell, _ in parts]), np.array([lab for _, lab in parts])
+    own[at], reached[at] = colours, piles_of(box).nearest(colours)
     return own, reached
 
 
 def _shown(table: Lab, cell: np.ndarray, runs: Mask, photo: Srgb8) -> Srgb8:
-    return np.where(runs[..., None], photo, cielab.lab_to_srgb8(table)[cell]).astype(np.uint8)
+    shown = in_colours(cielab.lab_to_srgb8(table), cell)
+    shown[runs] = photo[runs]
+    return shown
 
 
 def _apart(one: Lab, other: Lab) -> Apart:

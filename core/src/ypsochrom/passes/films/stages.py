@@ -16,6 +16,7 @@ from ...areas.borders import Border, Softness
 from ...areas.families import FAMILIES, KINDS, MIDDLE, cells_of
 from ...colour import cielab, spectra
 from ...colour.types import Float, Grey8, Lab, LabelImage, Srgb8
+from ...imaging.coloured import in_colours
 from ...mixes.blends import is_of_string
 from ...mixes.mix_set import Mix
 from ...mixes.recipe import Recipe
@@ -40,6 +41,7 @@ _RUNNING = [FAMILIES.index(family) for family in MIDDLE]
 """The parts of a gradation that run into each other; accents and highlights sit on it."""
 
 _BLUR_MM = 2.0
+_WIDE_PX = 3.0
 _UNCHANGED_SHARE = 0.25
 """In the look at the changes, what a pass leaves alone keeps so much of its contrast, around a pale grey."""
 
@@ -324,23 +326,24 @@ def _changes(stage: Stage, canvas: Canvas) -> Srgb8:
     return _drawn(cielab.lab_to_srgb8(np.where(changed[:, None], stage.dry, faded)), canvas)
 
 
-def _painted(table: np.ndarray, cells: np.ndarray) -> np.ndarray:
-    """`table[cells]`, four times as fast: a colour of three or four channels is looked up as one number."""
-    packed = np.zeros((len(table), 4), dtype=np.uint8)
-    packed[:, : table.shape[1]] = table
-    found = np.take(packed.view(np.uint32)[:, 0], cells).view(np.uint8).reshape(*cells.shape, 4)
-    return found if table.shape[1] == 4 else np.asarray(cv2.cvtColor(found, cv2.COLOR_RGBA2RGB), dtype=np.uint8)
-
-
 def _drawn(table: np.ndarray, canvas: Canvas) -> np.ndarray:
     """The colours of cells as a picture, its soft edges blended."""
-    flat = _painted(table, canvas.cells)
+    flat = in_colours(table, canvas.cells)
     if canvas.share.any():
-        flat = np.asarray(cv2.blendLinear(_painted(table, canvas.other), flat, canvas.share, 1.0 - canvas.share))
+        flat = np.asarray(cv2.blendLinear(in_colours(table, canvas.other), flat, canvas.share, 1.0 - canvas.share))
     if not canvas.blend.any():
         return flat
-    soft = cv2.GaussianBlur(flat, (0, 0), canvas.blur_px)
+    soft = _blurred(flat, canvas.blur_px)
     return np.asarray(cv2.blendLinear(soft, flat, canvas.blend, 1.0 - canvas.blend), dtype=np.uint8)
+
+
+def _blurred(picture: np.ndarray, sigma_px: float) -> np.ndarray:
+    """A picture blurred; widely at half its size, which nobody sees and takes a quarter of the time."""
+    if sigma_px < _WIDE_PX:
+        return np.asarray(cv2.GaussianBlur(picture, (0, 0), sigma_px))
+    high, wide = picture.shape[:2]
+    half = cv2.resize(picture, (-(-wide // 2), -(-high // 2)), interpolation=cv2.INTER_AREA)
+    return np.asarray(cv2.resize(cv2.GaussianBlur(half, (0, 0), sigma_px / 2), (wide, high)))
 
 
 def stage_pictures(

@@ -10,7 +10,7 @@ import numpy as np
 
 from ...colour.types import Reflectance
 from ...mixes.mix_set import Mix
-from ...mixes.piles import Piles
+from ...mixes.piles import Piles, piles_of
 from ...mixes.recipe import Recipe
 from ..amounts.quantities import film_volume_ml, pile_uses
 from ..amounts.shopping import recipe_price_per_ml
@@ -132,7 +132,7 @@ class _Cheaper:
 
     def _nearest(self, mix: Mix, affordable: tuple[str, ...]) -> Recipe:
         if affordable not in self._piles:
-            self._piles[affordable] = Piles(self._box.only(affordable))
+            self._piles[affordable] = piles_of(self._box.only(affordable))
         mixed = self._piles[affordable].alone(np.array(mix.match.lab_dry))
         return Recipe.of({dose.source: dose.parts for dose in mixed.made_from})
 

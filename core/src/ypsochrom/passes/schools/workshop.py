@@ -14,7 +14,7 @@ from ...colour.types import LabTriple, Reflectance, triple
 from ...mixes.blends import blend_of, is_blend
 from ...mixes.identity import KnownMix
 from ...mixes.mix_set import STILL_THE_SAME_DE00, Mix, WorstPart, mix_of, tint, told_apart
-from ...mixes.piles import Piles
+from ...mixes.piles import Piles, piles_of
 from ...mixes.recipe import Recipe
 from ...mixes.search import evaluate
 from ...paint import appearance
@@ -49,7 +49,7 @@ class Workshop:
         self._glaze_paints = GlazePaints.none()
         self._glazes: dict[tuple[LabTriple, Schedules, bytes], Glazing] = {}
         self._glazed: dict[tuple[str, LabTriple], Glazing] = {}
-        self.ground: Ground = ground_of(scene, tone, choices.ground_kind, Piles(self.box))
+        self.ground: Ground = ground_of(scene, tone, choices.ground_kind, piles_of(self.box))
 
     def choose_glazes(self, beneath: Callable[[Mix], Reflectance]) -> None:
         """Settle on a few glazes for the painting's mixes; `beneath` says over which underlayer each of them will lie."""
@@ -128,13 +128,13 @@ class Workshop:
 
     @cached_property
     def _tones(self) -> Piles:
-        return Piles(self.box)
+        return piles_of(self.box)
 
     def _quiet_tones(self, chroma: float) -> Piles:
         """Piles of the paints whose masstone has less than this CIELAB chroma; of all where none or only white is quiet."""
         if chroma not in self._quiet:
             keys = [key for key in self.box.keys if float(np.hypot(*self.masstone_lab(key)[1:])) < chroma]
-            self._quiet[chroma] = Piles(self.box.only(keys)) if len(keys) > 1 else self._tones
+            self._quiet[chroma] = piles_of(self.box.only(keys)) if len(keys) > 1 else self._tones
         return self._quiet[chroma]
 
     def masstone_lab(self, key: str) -> LabTriple:
