@@ -16,12 +16,12 @@ from ypsochrom.formats.pictures import ora, png
 from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
-from ypsochrom.values.lost import lost_shapes
+from ypsochrom.values.lost import finer_brushes, lost_shapes
 from ypsochrom.values.passages import Passage, finer_than
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
-from ypsochrom.work.value_node import ValueSummary, brush_of, map_as_laid, map_with, passage_of
+from ypsochrom.work.value_node import ValueSummary, brush_of, field_of, map_as_laid, map_with, passage_of
 
 from .schemas import (
     AccentOut,
@@ -124,10 +124,9 @@ def relief_out(work: Work) -> ReliefOut:
 
 
 def _relief(work: Work) -> ReliefOut:
-    brief, subject, found = work.inputs.brief, work.now("subject"), work.now("values")
-    support = brief.support
-    lab = cielab.linear_to_lab(subject.picture.linear[::2, ::2])
-    told = relief.character(subject.values)
+    support, found = work.inputs.brief.support, work.now("values")
+    focal = work.inputs.brief.focal
+    notan, told, accents = work.derived("seen in the photo", ("subject",), focal, lambda: _seen_in_the_photo(work))
     return ReliefOut(
         contours=[
             ContourOut(value=line.value, path=line.path, labels=[list(place) for place in line.labels])
@@ -137,15 +136,22 @@ def _relief(work: Work) -> ReliefOut:
             MassOut(step=m.step, share=m.share, area_cm2=m.share * support.area_cm2, inside=list(m.inside))
             for m in relief.masses(found.labels)
         ],
-        notan=[list(limits) for limits in relief.notan(subject.values).values()],
+        notan=[list(limits) for limits in notan.values()],
         key=told.key,
         contrast=told.contrast,
         words=told.words,
-        accents=[
-            AccentOut(kind=one.kind, x=one.at[0], y=one.at[1], words=one.words)
-            for one in composition.report(subject.values[::2, ::2], lab, brief.focal)
-        ],
+        accents=[AccentOut(kind=one.kind, x=one.at[0], y=one.at[1], words=one.words) for one in accents],
     )
+
+
+def _seen_in_the_photo(
+    work: Work,
+) -> tuple[dict[int, tuple[float, ...]], relief.Character, tuple[composition.Accent, ...]]:
+    """What of the report no threshold changes: the photo's notan, its key and contrast, and where the eye goes."""
+    subject = work.now("subject")
+    lab = cielab.linear_to_lab(subject.picture.linear[::2, ::2])
+    accents = composition.report(subject.values[::2, ::2], lab, work.inputs.brief.focal)
+    return relief.notan(subject.values), relief.character(subject.values), accents
 
 
 def lost_out(work: Work) -> list[LostShapeOut]:
@@ -156,8 +162,11 @@ def lost_out(work: Work) -> list[LostShapeOut]:
 
 def _lost(work: Work) -> list[LostShapeOut]:
     brief, found = work.inputs.brief, work.now("values")
-    field = work.now("subject").values
-    shapes = lost_shapes(field, found.thresholds, brief.support, brush_of(brief), found.labels)
+    support, brush_mm = brief.support, brush_of(brief)
+    finer = work.derived(
+        "finer brushes", ("subject",), (support, brush_mm), lambda: finer_brushes(field_of(work), support, brush_mm)
+    )
+    shapes = lost_shapes(finer, found.thresholds, support, found.labels)
     return [LostShapeOut(**vars(one)) for one in shapes]
 
 

@@ -3,7 +3,7 @@ import numpy as np
 import pytest
 
 from ypsochrom.materials.support import Support
-from ypsochrom.values.lost import lost_shapes
+from ypsochrom.values.lost import finer_brushes, lost_shapes
 from ypsochrom.values.value_map import value_map
 
 PANEL = Support(400, 300)
@@ -18,7 +18,8 @@ def with_an_eye(across_mm: float):
 
 
 def lost_at(field, brush_mm):
-    return lost_shapes(field, LIMITS, PANEL, brush_mm, value_map(field, LIMITS, PANEL, brush_mm).labels)
+    finer = finer_brushes(field, PANEL, brush_mm)
+    return lost_shapes(finer, LIMITS, PANEL, value_map(field, LIMITS, PANEL, brush_mm).labels)
 
 
 def test_an_eye_that_the_brush_loses_is_told_with_the_brush_that_keeps_it():

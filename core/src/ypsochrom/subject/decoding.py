@@ -246,7 +246,8 @@ def _at_working_size(size: tuple[int, int], strip: Strip, clean: "_Cleaning", lo
     """The picture made smaller strip by strip: by whole pixels as it is encoded to about twice the size, then in linear light.
 
     A JPEG has been opened at an eighth, a quarter or half its size where that is `_ENOUGH`: in twelve megapixels this moves a
-    colour by CIEDE2000 0.1 to 0.7 in the mean and takes half the time. So neither all of it in sRGB is ever held, nor the 12 bytes a pixel of all of it in linear light.
+    colour by CIEDE2000 0.1 to 0.7 in the mean and takes half the time. So neither all of it in sRGB is ever held, nor the
+    12 bytes a pixel of all of it in linear light.
     """
     factor = max(1, max(size) // (2 * longest_px))
     width, height = fit_within(-(-size[0] // factor), -(-size[1] // factor), longest_px)

@@ -7,10 +7,11 @@ against the brush, difference of value, and true edges along the border.
 from dataclasses import dataclass, replace
 from typing import Any
 
+import cv2
 import numpy as np
 from skimage.measure import label
 
-from ..colour.types import Float, LabelImage
+from ..colour.types import Float, LabelImage, Mask
 
 _SAME_VALUE = 0.2
 """A mass goes to the neighbour with the longest border, which counts less by 1/e for so much difference of value."""
@@ -65,6 +66,13 @@ def masses_of(labels: LabelImage, field: Float, edge: Float) -> tuple[LabelImage
     at, next_to = np.concatenate([beside, below]), np.concatenate([beside + 1, below + width])
     contacts = _summed(_pair(flat[at], flat[next_to], count), np.ones(1), edge.ravel()[at], count)
     return index, Masses(label_of, sizes, means, *contacts)
+
+
+def deepest(shape: Mask) -> tuple[int, int]:
+    """The row and column of the pixel of a shape (height, width) that lies farthest from its outside."""
+    depth = cv2.distanceTransform(np.pad(shape.astype(np.uint8), 1), cv2.DIST_L2, 3)[1:-1, 1:-1]
+    row, column = np.unravel_index(int(depth.argmax()), depth.shape)
+    return int(row), int(column)
 
 
 def _pair(one: LabelImage, other: LabelImage, count: int) -> LabelImage:

@@ -5,10 +5,13 @@ from typing import Literal
 
 import cv2
 import numpy as np
+from scipy import ndimage
+from skimage.measure import label
 
 from ..colour.types import Float, LabelImage, MunsellValue
 from ..imaging.outlines import outlines
 from ..kit.errors import BadSetting
+from .masses import deepest
 from .steps import natural_breaks
 from .value_map import ValueMap
 
@@ -68,19 +71,17 @@ class Mass:
 def masses(labels: LabelImage) -> tuple[Mass, ...]:
     """The plateaus of the map, the largest first; specks below a five-hundredth of the surface are left out."""
     height, width = labels.shape
+    islands = label(labels, background=255, connectivity=1)  # type: ignore[no-untyped-call]
+    share = np.bincount(islands.ravel()) / labels.size
+    boxes = ndimage.find_objects(islands)
     found = []
-    for step in np.unique(labels).tolist():
-        mask = (labels == step).astype(np.uint8)
-        count, islands, facts, _ = cv2.connectedComponentsWithStats(mask, connectivity=4)
-        depth = cv2.distanceTransform(mask, cv2.DIST_L2, 3)
-        for island in range(1, count):
-            left, top, across, down, size = facts[island].tolist()
-            share = size / labels.size
-            if share >= _SMALLEST_MASS_SHARE:
-                box = slice(top, top + down), slice(left, left + across)
-                y, x = np.unravel_index(int(np.where(islands[box] == island, depth[box], -1).argmax()), (down, across))
-                inside = ((left + int(x) + 0.5) / width, (top + int(y) + 0.5) / height)
-                found.append(Mass(int(step), share, inside))
+    for island in np.flatnonzero(share[1:] >= _SMALLEST_MASS_SHARE) + 1:
+        rows, columns = boxes[island - 1]
+        shape = islands[rows, columns] == island
+        y, x = deepest(shape)
+        inside = ((columns.start + x + 0.5) / width, (rows.start + y + 0.5) / height)
+        step = int(labels[rows.start + y, columns.start + x])
+        found.append(Mass(step, float(share[island]), inside))
     return tuple(sorted(found, key=lambda mass: (-mass.share, mass.step)))
 
 
