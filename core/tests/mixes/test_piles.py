@@ -7,13 +7,16 @@ import numpy as np
 import pytest
 
 from ypsochrom.colour.ciede2000 import delta_e_2000
+from ypsochrom.colour.munsell import lab_to_value
 from ypsochrom.mixes.piles import (
     DOSING_SIGMA,
     MOST_OF_A_TINTER,
     MOST_PARTS,
     MOST_RATIO,
     MOST_SOURCES,
+    VALUE_WEIGHT,
     Piles,
+    piles_of,
 )
 from ypsochrom.paint import appearance
 from ypsochrom.paint.catalogue import paintbox
@@ -143,3 +146,56 @@ def test_nothing_depends_on_chance():
     once, again = (Piles(BOX).alone(np.array([48.0, 10, 24])) for _ in range(2))
     assert once.made_from == again.made_from
     assert once.expected_de00 == again.expected_de00
+
+
+def test_what_comes_nearest_is_what_a_look_at_every_recipe_finds():
+    piles = Piles(BOX)
+    rng = np.random.default_rng(3)
+    targets = np.column_stack([rng.uniform(15, 78, 40), rng.normal(0, 25, (40, 2))])
+    every = piles._rows.lab.astype(float)
+    for target, found in zip(targets, piles.nearest(targets), strict=True):
+        cost = delta_e_2000(every, target) + VALUE_WEIGHT * np.abs(lab_to_value(every) - lab_to_value(target))
+        own = delta_e_2000(found, target) + VALUE_WEIGHT * abs(lab_to_value(found) - lab_to_value(target))
+        assert own <= 1.05 * cost.min() + 0.3  # those that lie near in the uniform space were looked at
+
+
+VERY_LIGHT_BLUE = np.array([93.8, -0.8, -6.0])
+"""A hazy sky: ultramarine let down in white twice, in whole parts, is plainly darker and bluer."""
+
+
+def test_a_light_that_no_pile_has_white_enough_for_is_let_down_once_more():
+    piles, numbers = Piles(BOX), itertools.count(1)
+    plain = Piles(BOX).alone(VERY_LIGHT_BLUE)
+    pile, new = piles.mix(VERY_LIGHT_BLUE, lambda: f"m{next(numbers):02d}")
+    *_, (_, base), (last, mixed) = new
+    assert last == pile
+    assert base.is_base
+    assert not mixed.is_base
+    assert new[-2][0] in {dose.source for dose in mixed.made_from}
+    assert mixed.expected_de00 < plain.expected_de00 - 1.0
+    assert mixed.expected_de00 < 2.5
+    names = {*BOX.keys, *(name for name, _ in new)}
+    for _, one in new:
+        assert {dose.source for dose in one.made_from} <= names
+        assert all(dose.parts <= MOST_RATIO for dose in one.made_from)
+    near = piles.nearest(VERY_LIGHT_BLUE[None])[0]
+    assert delta_e_2000(near, VERY_LIGHT_BLUE) <= mixed.expected_de00
+
+
+def test_what_a_pile_has_white_enough_for_needs_no_base():
+    piles, numbers = Piles(BOX), itertools.count(1)
+    _, new = piles.mix(np.array([84.0, 0.0, 8.0]), lambda: f"m{next(numbers):02d}")
+    assert [name for name, one in new if one.is_base and one.tint_of is None] == []
+
+
+def test_piles_of_a_box_begin_anew_for_everybody_who_asks():
+    first, numbers = piles_of(BOX), itertools.count(1)
+    before = len(first)
+    first.mix(np.array([50.0, 10.0, 10.0]), lambda: f"m{next(numbers):02d}")
+    assert len(first) > before
+    assert len(piles_of(BOX)) == before
+    second, numbers = piles_of(BOX), itertools.count(1)
+    pile, new = second.mix(np.array([50.0, 10.0, 10.0]), lambda: f"m{next(numbers):02d}")
+    fresh, numbers = Piles(BOX), itertools.count(1)
+    other, same = fresh.mix(np.array([50.0, 10.0, 10.0]), lambda: f"m{next(numbers):02d}")
+    assert (pile, [one.made_from for _, one in new]) == (other, [one.made_from for _, one in same])

@@ -7,6 +7,8 @@ import pytest
 from PIL import Image, ImageCms
 from skimage import data
 
+from ypsochrom.colour import cielab
+from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.kit.errors import BadPicture
 from ypsochrom.materials.support import Support
 from ypsochrom.subject.crop import CropCentre, coarse, crop_to
@@ -127,6 +129,20 @@ def test_working_size_is_bounded():
     picture = decode(encoded(Image.new("RGB", (5000, 2500), "grey"), "JPEG"))
     assert (picture.width, picture.height) == (1600, 800)
     assert (picture.original_width, picture.original_height) == (5000, 2500)
+
+
+def test_a_large_jpeg_opened_at_half_its_size_shows_what_all_of_it_would():
+    """scikit-image's astronaut at the size and with the noise of a camera, against the same pixels without loss."""
+    large = Image.fromarray(data.astronaut()).resize((4000, 4000), Image.Resampling.BICUBIC)
+    noise = np.random.default_rng(2).normal(0, 4, (4000, 4000, 1))
+    seen = Image.fromarray(np.clip(np.asarray(large) + noise, 0, 255).astype(np.uint8))
+    whole, half = (
+        cielab.linear_to_lab(decode(encoded(seen, kind, **how)).linear)
+        for kind, how in (("PNG", {"compress_level": 1}), ("JPEG", {"quality": 95, "subsampling": 0}))
+    )
+    assert half.shape == whole.shape
+    assert abs(float((half - whole)[..., 0].mean())) < 0.1
+    assert float(delta_e_2000(half[::4, ::4], whole[::4, ::4]).mean()) < 0.7
 
 
 def test_crop_has_the_supports_proportions_and_warns_of_much_loss():

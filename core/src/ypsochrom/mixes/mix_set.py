@@ -306,18 +306,21 @@ def mix_of(mixed: Mixed, target: Lab, palette: Paintbox, id_: str, name: str, se
     )
 
 
-def tint(mixed: Mixed, palette: Paintbox, id_: str) -> Mix:
-    """A paint let down in white as a mix; its target is its own colour."""
-    assert mixed.tint_of is not None  # the caller asked
-    name = f"{palette.only([mixed.tint_of]).paints[0].name} in white"
-    own = mix_of(mixed, appearance.dry_lab(mixed.shares, palette), palette, id_, name)
+def base_of(mixed: Mixed, palette: Paintbox, id_: str) -> Mix:
+    """A pile that is there for others to be mixed from as a mix; its target is its own colour."""
+    lab = appearance.dry_lab(mixed.shares, palette)
+    if mixed.tint_of is None:
+        name = f"{colour_name(lab)}, to be let down"
+    else:
+        name = f"{palette.only([mixed.tint_of]).paints[0].name} in white"
+    own = mix_of(mixed, lab, palette, id_, name)
     return replace(own, expected_de00=None, likely_worst_de00=None)
 
 
 def _mix(id_: str, mixed: Mixed, served: Sequence[Target], palette: Paintbox) -> Mix:
     """One pile for all targets that came to it; its target is their common mean."""
-    if mixed.tint_of is not None:
-        return tint(mixed, palette, id_)
+    if mixed.is_base:
+        return base_of(mixed, palette, id_)
     serves = [part_of(target) for target in served if target.serves]
     mix = mix_of(mixed, mean_colour(served), palette, id_, "", serves)
     return replace(mix, name=colour_name(np.array(mix.match.lab_dry)))

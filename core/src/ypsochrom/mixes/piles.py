@@ -20,7 +20,7 @@ from ..colour.ciede2000 import delta_e_2000
 from ..colour.munsell import lab_to_value
 from ..colour.types import Float, Lab
 from ..kit.recent import Recent
-from ..paint import strength, surface
+from ..paint import appearance, strength, surface
 from ..paint.catalogue import Paintbox, catalogue
 from .rows import Rows
 from .search import OUT_OF_REACH_DE00
@@ -49,6 +49,9 @@ DEAR_PENALTY, BLACK_PENALTY = 0.15, 0.25
 
 TINT_PARTS, TINT_PENALTY = 12, 0.3
 """White to one part of a paint that is let down before it goes into piles, and what one such pile more may cost in CIEDE2000."""
+
+_LIGHT, _PLAINLY_NEARER = 80.0, 1.0
+"""From this L* on a pile may be let down in white once more, where that brings it so much nearer (CIEDE2000)."""
 
 _DEAR = ("PY35", "PO20", "PR108", "PB28", "PB35")
 _NEAR, _WEIGHED, _DRAWS = 256, 48, 24
@@ -84,13 +87,15 @@ class Mixed:
     """A pile for a target: its doses in the order of adding, its paints as shares (n,) of the box, and what a hand comes to.
 
     `expected_de00` is the mean CIEDE2000 from the target with a hand's doses, `likely_worst_de00` what it stays under nine times
-    in ten; both are 0 for a tint, which is no target's. `tint_of` is then the paint that is let down in white.
+    in ten; both are 0 where `is_base`: no target's, but there for others to be mixed from. `tint_of` is then the paint that is
+    let down in white, None where it is more than that.
     """
 
     made_from: tuple[Dose, ...]
     shares: Float
     expected_de00: float = 0.0
     likely_worst_de00: float = 0.0
+    is_base: bool = False
     tint_of: str | None = None
 
 
@@ -167,7 +172,7 @@ class Piles:
         shares[[self._white, tube]] = np.array([TINT_PARTS, 1]) / (TINT_PARTS + 1)
         doses = (Dose(self.box.keys[self._white], TINT_PARTS), Dose(self.box.keys[tube], 1))
         own = self._stand(f"{self.box.keys[tube]} in white", shares, TINT_PENALTY)
-        self._tints[own] = Mixed(doses, shares, tint_of=self.box.keys[tube])
+        self._tints[own] = Mixed(doses, shares, is_base=True, tint_of=self.box.keys[tube])
         others = [i for i in range(len(self.box)) if i != self._white]
         return [
             (np.array([(own, other) for other in range(len(self.box))]), _parts(2)),
@@ -191,19 +196,69 @@ class Piles:
         Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last. With more `care` doses
         count less against nearness.
         """
-        sources, amounts, apart = self._chosen(np.asarray(target, dtype=float), care=care)
+        target = np.asarray(target, dtype=float)
+        new: tuple[tuple[str, Mixed], ...] = ()
+        base, among = self._to_let_down(target, care), None
+        if base is not None:
+            new = self._put_down(*base, None, new_id)
+            among = self._with_source(len(self._names) - 1)
+        sources, amounts, apart = self._chosen(target, among, care)
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
         for pile in self._piles:
             if np.allclose(self._shares[pile], shares, atol=1e-6):
                 return self._names[pile], ()
-        before = []
+        new = (*new, *self._put_down(sources, amounts, apart, new_id))
+        return new[-1][0], new
+
+    def _put_down(
+        self, sources: np.ndarray, amounts: np.ndarray, apart: Float | None, new_id: Callable[[], str]
+    ) -> tuple[tuple[str, Mixed], ...]:
+        """Put a pile beside the others: the tints that it asks for and that nobody has mixed, and itself, each under its id.
+
+        `apart` is how far off hands come with it, None for a base.
+        """
+        new = []
         for tint in [int(source) for source in sources if int(source) in self._tints]:
             self._names[tint], self._penalty[tint] = new_id(), 0.0
-            before.append((self._names[tint], self._tints.pop(tint)))
-        mixed = self._mixed(sources, amounts, apart)
-        name = new_id()
+            new.append((self._names[tint], self._tints.pop(tint)))
+        name, mixed = new_id(), self._mixed(sources, amounts, apart)
         self.add(name, mixed.shares)
-        return name, (*before, (name, mixed))
+        return (*new, (name, mixed))
+
+    def _with_source(self, own: int) -> np.ndarray:
+        """The rows that have this source and others."""
+        sources = self._rows.sources
+        return np.flatnonzero((sources == own).any(axis=1) & ((sources >= 0).sum(axis=1) > 1))
+
+    def _to_let_down(self, target: Lab, care: float) -> tuple[np.ndarray, np.ndarray] | None:
+        """Sources and amounts of a base for a light that no pile has white enough for: let down in white it comes plainly nearer
+        than any. None where there is no need of one."""
+        if self._white is None or target[0] < _LIGHT:
+            return None
+        rows = self._near(target, None)
+        price = self._price(self._rows.sources[rows], self._rows.amounts[rows].astype(np.float32)) / care
+        now = float((_cost_of(self._rows.lab[rows].astype(float), target) + price).min())
+        let_down = _cost_of(self._let_down(rows), target[None, None]) + price[:, None] + SOURCE_PENALTY / care
+        row, _ = np.unravel_index(int(let_down.argmin()), let_down.shape)
+        if let_down.min() > now - _PLAINLY_NEARER:
+            return None
+        used = self._rows.amounts[rows[row]] > 0
+        return self._rows.sources[rows[row]][used], self._rows.amounts[rows[row]][used].astype(np.float32)
+
+    def _let_down(self, rows: np.ndarray) -> Lab:
+        """The colours of rows with 1 to `MOST_RATIO` parts of white to one of them, shape (rows, ratios, 3)."""
+        assert self._white is not None  # the caller has one
+        amounts = self._rows.amounts[rows].astype(float)
+        shares = np.einsum(
+            "rs,rsn->rn", amounts, self._shares[self._rows.sources[rows]]
+        )  # no source is -1, of which is 0
+        shares /= amounts.sum(axis=1, keepdims=True)
+        white = np.arange(1, MOST_RATIO + 1)[None, :, None] * np.eye(len(self.box))[self._white]
+        lighter = shares[:, None] + white
+        seen: Lab = appearance.dry_lab(
+            (lighter / lighter.sum(axis=2, keepdims=True)).reshape(-1, len(self.box)), self.box
+        )
+        return seen.reshape(*lighter.shape[:2], 3)
 
     def nearest(self, targets: Lab) -> Lab:
         """What comes nearest to colours (n, 3) (dry CIELAB, value counted more) of all that is written out, with exact doses.
@@ -212,18 +267,16 @@ class Piles:
         """
         targets = np.asarray(targets, dtype=float)
         rows = self._rows.near_each(targets, _NEAR)
-        best, far = self._best_of(rows, targets)
-        for at in np.flatnonzero(far):  # what keeps the value is looked at too
+        best, apart = _best_of(self._rows.lab[rows].astype(float), targets)
+        level = np.flatnonzero(apart >= OUT_OF_REACH_DE00)  # there what keeps the value is looked at too
+        light = np.flatnonzero((targets[:, 0] >= _LIGHT) & (apart >= _PLAINLY_NEARER) & (self._white is not None))
+        for at in level:
             among = np.concatenate([rows[at], self._rows.level_with_each(targets[at : at + 1], _NEAR)[0]])
-            best[at], _ = self._best_of(among[None], targets[at : at + 1])
+            best[at : at + 1], _ = _best_of(self._rows.lab[among][None].astype(float), targets[at : at + 1])
+        for at in light:
+            lighter = np.concatenate([best[at][None], self._let_down(rows[at]).reshape(-1, 3)])
+            best[at : at + 1], _ = _best_of(lighter[None], targets[at : at + 1])
         return best
-
-    def _best_of(self, rows: np.ndarray, targets: Lab) -> tuple[Lab, np.ndarray]:
-        """Of every target's rows (n, m) the colour that costs least, and whether the target is out of their reach."""
-        labs = self._rows.lab[rows].astype(float)
-        apart = delta_e_2000(labs, targets[:, None])
-        cost = apart + VALUE_WEIGHT * np.abs(lab_to_value(labs) - lab_to_value(targets)[:, None])
-        return labs[np.arange(len(labs)), cost.argmin(axis=1)], apart.min(axis=1) >= OUT_OF_REACH_DE00
 
     def alone(self, target: Lab, *, with_white: bool = False) -> Mixed:
         """The pile for a target that is mixed of tubes only; with some white in it where that is asked for and there is one."""
@@ -232,8 +285,10 @@ class Piles:
             among = np.flatnonzero((self._rows.sources[: self._of_tubes] == self._white).any(axis=1))
         return self._mixed(*self._chosen(np.asarray(target, dtype=float), among))
 
-    def _mixed(self, sources: np.ndarray, amounts: np.ndarray, apart: Float) -> Mixed:
+    def _mixed(self, sources: np.ndarray, amounts: np.ndarray, apart: Float | None) -> Mixed:
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
+        if apart is None:
+            return Mixed(self._in_order(sources, amounts), shares, is_base=True)
         return Mixed(self._in_order(sources, amounts), shares, float(apart.mean()), float(np.quantile(apart, 0.9)))
 
     def several(
@@ -447,6 +502,13 @@ _kept: Recent[str, Piles] = Recent(6)
 def piles_of(box: Paintbox) -> Piles:
     """The tubes of a box before anything is mixed of them; for the last few boxes nothing is written out anew (50 ms)."""
     return (_kept.get(box.fingerprint) or _kept.keep(box.fingerprint, Piles(box))).copy()
+
+
+def _best_of(labs: Lab, targets: Lab) -> tuple[Lab, Float]:
+    """Of every target's (n, 3) colours (n, m, 3) the one that costs least, and how far off (CIEDE2000) the nearest is."""
+    apart = delta_e_2000(labs, targets[:, None])
+    cost = apart + VALUE_WEIGHT * np.abs(lab_to_value(labs) - lab_to_value(targets)[:, None])
+    return labs[np.arange(len(labs)), cost.argmin(axis=1)], apart.min(axis=1)
 
 
 def _cost_of(lab: Lab, target: Lab) -> Float:

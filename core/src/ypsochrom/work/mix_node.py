@@ -139,7 +139,7 @@ def pile_trade_off(work: Work) -> tuple[tuple[int, float], ...]:
 
 SOLVED: Node[SolvedMixes] = Node(
     name="solved",
-    version=4,
+    version=5,
     needs=("areas",),
     takes={
         "colours and handling of areas": _colours,

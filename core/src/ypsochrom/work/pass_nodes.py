@@ -288,7 +288,7 @@ def stage_look(work: Work, number: int, look: Look) -> bytes | None:
 
 STAGES: Node[StagePictures] = Node(
     name="stages",
-    version=5,
+    version=6,
     needs=("subject", "areas", "strokes", "mixes", "passes"),
     takes={"how far wet paint differs": lambda i: i.factors.wet_shift},
     compute=_paint,

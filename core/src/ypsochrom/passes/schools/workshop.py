@@ -13,7 +13,7 @@ from ...colour.munsell import lab_to_value
 from ...colour.types import LabTriple, Reflectance, triple
 from ...mixes.blends import blend_of, is_blend
 from ...mixes.identity import KnownMix
-from ...mixes.mix_set import STILL_THE_SAME_DE00, Mix, WorstPart, mix_of, tint, told_apart
+from ...mixes.mix_set import STILL_THE_SAME_DE00, Mix, WorstPart, base_of, mix_of, told_apart
 from ...mixes.piles import Piles, piles_of
 from ...mixes.recipe import Recipe
 from ...mixes.search import evaluate
@@ -120,8 +120,8 @@ class Workshop:
         for own, mixed in new:
             toned = (
                 mix_of(mixed, np.array(lab), tones.box, own, name)
-                if mixed.tint_of is None
-                else tint(mixed, tones.box, own)
+                if not mixed.is_base
+                else base_of(mixed, tones.box, own)
             )
             self._toned[own] = toned
         return self._toned[id_]
