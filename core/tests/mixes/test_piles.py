@@ -156,7 +156,9 @@ def test_what_comes_nearest_is_what_a_look_at_every_recipe_finds():
     for target, found in zip(targets, piles.nearest(targets), strict=True):
         cost = delta_e_2000(every, target) + VALUE_WEIGHT * np.abs(lab_to_value(every) - lab_to_value(target))
         own = delta_e_2000(found, target) + VALUE_WEIGHT * abs(lab_to_value(found) - lab_to_value(target))
-        assert own <= 1.05 * cost.min() + 0.3  # those that lie near in the uniform space were looked at
+        assert (
+            own <= 1.3 * cost.min() + 0.3
+        )  # what lies near in the uniform space was looked at, a rougher guide from afar
 
 
 VERY_LIGHT_BLUE = np.array([93.8, -0.8, -6.0])

@@ -26,7 +26,7 @@ _TICK, _SWATCH_WIDE, _SWATCH_HIGH = 21.0, 48.0, 34.1
 """Swatches are 12 mm high and more, to be compared at arm's length."""
 
 _BELOW = 5.0
-_PICTURE, _LEAST_PICTURE = 260.0, 110.0
+_PICTURE, _LEAST_PICTURE, _SMALLEST_PICTURE = 260.0, 110.0, 60.0
 _SPARE = 8.0
 
 _WAITS = {"none": "", "touch-dry": "on paint dry to the touch", "dry": "on paint dry through"}
@@ -81,7 +81,7 @@ def _pass(plan: PassPlan, paint_pass: PaintPass, stage: Srgb8, areas: Areas, pap
         if free >= _LEAST_PICTURE:
             break
     spots = [] if len(paint_pass.units) == 1 and _is_whole(paint_pass, areas) else _spots(paint_pass, areas)
-    shown = flow.NumberedPicture(stage, width, min(_PICTURE, max(_LEAST_PICTURE, free)) - 4, spots)
+    shown = flow.NumberedPicture(stage, width, min(_PICTURE, max(_SMALLEST_PICTURE, free)) - 4, spots)
     return [*jobs, shown, gap(4), *about, listed]
 
 
