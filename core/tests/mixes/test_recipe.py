@@ -2,9 +2,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from ypsochrom.colour.ciede2000 import delta_e_2000
 from ypsochrom.kit.errors import BadRecipe, UnknownPaint
 from ypsochrom.mixes.recipe import LET_DOWN_SHARE, Recipe
-from ypsochrom.paint.catalogue import catalogue
+from ypsochrom.paint.appearance import dry_lab_of_pile
+from ypsochrom.paint.catalogue import catalogue, paintbox
 
 whole = st.dictionaries(st.sampled_from(list(catalogue())), st.integers(1, 640), min_size=1, max_size=4)
 
@@ -41,3 +43,12 @@ def test_a_tenth_of_a_strong_tinter_is_let_down_and_goes_in_last_common_practice
     last = Recipe.of({"PW6": 160, "PY35l": 80, "PB15:3": 1}).portions()[-1]
     assert (last.key, last.parts, last.let_down_with) == ("PB15:3", 1, "medium")
     assert all(p.let_down_with is None for p in Recipe.of({"PW6": 8, "PB15:3": 1}).portions())
+
+
+def test_a_pile_told_in_shares_of_one_keeps_its_touch_of_a_strong_tinter():
+    shares = {"PW6": 0.976188, "PY83": 0.0180697, "PV19r": 0.00552721, "PG7": 0.000212584}
+    hundredfold = {key: 1000 * share for key, share in shares.items()}
+    one, same = (dry_lab_of_pile(Recipe.of(parts).mapping, paintbox(shares)) for parts in (shares, hundredfold))
+    assert delta_e_2000(one, same) < 0.05
+    without = dry_lab_of_pile({key: share for key, share in shares.items() if key != "PG7"}, paintbox(shares))
+    assert delta_e_2000(one, without) > 1  # it is seen

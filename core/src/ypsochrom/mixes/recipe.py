@@ -123,5 +123,10 @@ def _number(text: str) -> float | None:
 
 
 def _tidy(amount: float) -> float:
-    """Whole numbers as whole numbers, so that they print without a decimal point."""
-    return int(amount) if float(amount).is_integer() else round(float(amount), 3)
+    """Whole numbers as whole numbers, so that they print without a decimal point; others to a thousandth.
+
+    What is less than one part is kept to three figures or more: of a strong tinter less than a thousandth is seen.
+    """
+    if float(amount).is_integer():
+        return int(amount)
+    return round(float(amount), 3 + max(0, math.ceil(-math.log10(amount))))
