@@ -193,8 +193,8 @@ class Piles:
     ) -> tuple[str, tuple[tuple[str, Mixed], ...]]:
         """The id of the pile for a target (dry CIELAB), and what has to be mixed for it, in this order, each under its `new_id`.
 
-        Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last. With more `care` doses
-        count less against nearness.
+        Nothing has to be mixed where a pile that lies there is best; else the pile itself is the last. A light may have a base
+        before it, which is let down in white. With more `care` doses count less against nearness.
         """
         target = np.asarray(target, dtype=float)
         new: tuple[tuple[str, Mixed], ...] = ()
@@ -206,7 +206,7 @@ class Piles:
         shares: Float = amounts / amounts.sum() @ self._shares[sources]
         for pile in self._piles:
             if np.allclose(self._shares[pile], shares, atol=1e-6):
-                return self._names[pile], ()
+                return self._names[pile], new
         new = (*new, *self._put_down(sources, amounts, apart, new_id))
         return new[-1][0], new
 
