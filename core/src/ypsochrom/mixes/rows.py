@@ -1,16 +1,14 @@
 """Recipes of piles written out one beside the other, with what they look like, and where they lie near a colour."""
 
-from functools import cached_property
-
 import numpy as np
 from scipy.spatial import KDTree
 
 from ..colour.types import Float, Lab
-from .table import VALUE_FIRST, grown
+from .table import VALUE_FIRST, Searched
 from .uniform import coordinates
 
 
-class Rows:
+class Rows(Searched):
     """Recipes written out: sources (numbers, -1 where there is none) and amounts (n, most sources), dry CIELAB and place in the
     uniform space (n, 3), its squared length. Room is made for twice as many at a time, so that what is there is seldom copied."""
 
@@ -57,12 +55,12 @@ class Rows:
         return self._room["amounts"][: self.count]
 
     @property
-    def lab(self) -> Lab:
+    def lab(self) -> Lab:  # type: ignore[override]
         """What they look like."""
         return self._room["lab"][: self.count]
 
     @property
-    def near(self) -> Float:
+    def near(self) -> Float:  # type: ignore[override]
         """Where they lie in the uniform space."""
         return self._room["near"][: self.count]
 
@@ -70,16 +68,6 @@ class Rows:
     def norm(self) -> Float:
         """The squared length of that."""
         return self._room["norm"][: self.count]
-
-    @cached_property
-    def tree(self) -> KDTree:
-        """A tree over the uniform space, for many targets at once."""
-        return grown(self.near)
-
-    @cached_property
-    def value_first(self) -> KDTree:
-        """The same over the colours, value first."""
-        return grown(self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32))
 
     def near_each(self, targets: Lab, count: int) -> np.ndarray:
         """For every target (m, 3) so many rows that come near it, shape (m, count)."""

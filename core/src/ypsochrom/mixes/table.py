@@ -74,8 +74,25 @@ _LEAF = 40
 _CACHED_TABLES = 8
 
 
+class Searched:
+    """Recipes with what they look like, `lab` (n, 3), and where they lie in uniform coordinates, `near` (n, 3)."""
+
+    lab: Lab
+    near: Float
+
+    @cached_property
+    def tree(self) -> KDTree:
+        """A tree over the uniform coordinates, for many targets at once."""
+        return _grown(self.near)
+
+    @cached_property
+    def value_first(self) -> KDTree:
+        """A tree over the colours in which nearness is value first, then a* and b*; for many targets at once."""
+        return _grown(self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32))
+
+
 @dataclass(frozen=True, eq=False)
-class RecipeTable:
+class RecipeTable(Searched):
     """`amounts` (m, n) in tenths of a part in the box's order, `lab` (m, 3) dry, `near` (m, 3) in uniform coordinates."""
 
     box: Paintbox
@@ -85,16 +102,6 @@ class RecipeTable:
 
     def __len__(self) -> int:
         return len(self.amounts)
-
-    @cached_property
-    def tree(self) -> KDTree:
-        """A tree over the uniform coordinates, for many targets at once."""
-        return grown(self.near)
-
-    @cached_property
-    def value_first(self) -> KDTree:
-        """A tree over the colours in which nearness is value first, then a* and b*; for many targets at once."""
-        return grown(self.lab * np.array([VALUE_FIRST, 1, 1], dtype=np.float32))
 
     def nearest_in_value(self, target: Lab, count: int) -> np.ndarray:
         """The rows that come nearest to one colour when its value counts `VALUE_FIRST` times, in no order.
@@ -114,7 +121,7 @@ class RecipeTable:
         return rows if among is None else among[rows]
 
 
-def grown(points: Float) -> KDTree:
+def _grown(points: Float) -> KDTree:
     """A tree over points (n, 3) that grows quickly and is quick to ask."""
     return KDTree(points, leafsize=_LEAF, balanced_tree=False, compact_nodes=False)
 
