@@ -16,12 +16,12 @@ from ypsochrom.formats.pictures import ora, png
 from ypsochrom.formats.svg import values as values_svg
 from ypsochrom.kit import codec
 from ypsochrom.values import composition, relief
-from ypsochrom.values.lost import finer_brushes, lost_shapes
+from ypsochrom.values.lost import lost_shapes
 from ypsochrom.values.passages import Passage, finer_than
 from ypsochrom.values.value_map import ValueMap, widest_brush_mm
 from ypsochrom.work.brief import Brief, ValueSettings
 from ypsochrom.work.graph import Work
-from ypsochrom.work.value_node import ValueSummary, brush_of, field_of, map_as_laid, map_with, passage_of
+from ypsochrom.work.value_node import ValueSummary, brush_of, finer_brushes_of, map_as_laid, map_with, passage_of
 
 from .schemas import (
     AccentOut,
@@ -162,11 +162,7 @@ def lost_out(work: Work) -> list[LostShapeOut]:
 
 def _lost(work: Work) -> list[LostShapeOut]:
     brief, found = work.inputs.brief, work.now("values")
-    support, brush_mm = brief.support, brush_of(brief)
-    finer = work.derived(
-        "finer brushes", ("subject",), (support, brush_mm), lambda: finer_brushes(field_of(work), support, brush_mm)
-    )
-    shapes = lost_shapes(finer, found.thresholds, support, found.labels)
+    shapes = lost_shapes(finer_brushes_of(work), found.thresholds, brief.support, found.labels)
     return [LostShapeOut(**vars(one)) for one in shapes]
 
 

@@ -249,31 +249,27 @@ class Piles:
         """The colours of rows with 1 to `MOST_RATIO` parts of white to one of them, shape (rows, ratios, 3)."""
         assert self._white is not None  # the caller has one
         amounts = self._rows.amounts[rows].astype(float)
-        shares = np.einsum(
-            "rs,rsn->rn", amounts, self._shares[self._rows.sources[rows]]
-        )  # no source is -1, of which is 0
-        shares /= amounts.sum(axis=1, keepdims=True)
+        sources = self._shares[self._rows.sources[rows]]  # -1 stands for none, of which there is 0
+        shares = np.einsum("rs,rsn->rn", amounts, sources) / amounts.sum(axis=1, keepdims=True)
         white = np.arange(1, MOST_RATIO + 1)[None, :, None] * np.eye(len(self.box))[self._white]
         lighter = shares[:, None] + white
-        seen: Lab = appearance.dry_lab(
-            (lighter / lighter.sum(axis=2, keepdims=True)).reshape(-1, len(self.box)), self.box
-        )
+        seen: Lab = appearance.dry_lab(lighter.reshape(-1, len(self.box)), self.box)
         return seen.reshape(*lighter.shape[:2], 3)
 
     def nearest(self, targets: Lab) -> Lab:
         """What comes nearest to colours (n, 3) (dry CIELAB, value counted more) of all that is written out, with exact doses.
 
-        About 1 ms for each, and 50 ms before the first.
+        Lights may also come of that let down in white once more. About 1 ms for each, and 50 ms before the first.
         """
         targets = np.asarray(targets, dtype=float)
         rows = self._rows.near_each(targets, _NEAR)
         best, apart = _best_of(self._rows.lab[rows].astype(float), targets)
-        level = np.flatnonzero(apart >= OUT_OF_REACH_DE00)  # there what keeps the value is looked at too
-        light = np.flatnonzero((targets[:, 0] >= _LIGHT) & (apart >= _PLAINLY_NEARER) & (self._white is not None))
-        for at in level:
+        for at in np.flatnonzero(apart >= OUT_OF_REACH_DE00):  # what keeps the value is looked at too
             among = np.concatenate([rows[at], self._rows.level_with_each(targets[at : at + 1], _NEAR)[0]])
             best[at : at + 1], _ = _best_of(self._rows.lab[among][None].astype(float), targets[at : at + 1])
-        for at in light:
+        if self._white is None:
+            return best
+        for at in np.flatnonzero((targets[:, 0] >= _LIGHT) & (apart >= _PLAINLY_NEARER)):
             lighter = np.concatenate([best[at][None], self._let_down(rows[at]).reshape(-1, 3)])
             best[at : at + 1], _ = _best_of(lighter[None], targets[at : at + 1])
         return best
@@ -507,13 +503,18 @@ def piles_of(box: Paintbox) -> Piles:
 def _best_of(labs: Lab, targets: Lab) -> tuple[Lab, Float]:
     """Of every target's (n, 3) colours (n, m, 3) the one that costs least, and how far off (CIEDE2000) the nearest is."""
     apart = delta_e_2000(labs, targets[:, None])
-    cost = apart + VALUE_WEIGHT * np.abs(lab_to_value(labs) - lab_to_value(targets)[:, None])
+    cost = apart + _cost_of_value(labs, targets[:, None])
     return labs[np.arange(len(labs)), cost.argmin(axis=1)], apart.min(axis=1)
 
 
 def _cost_of(lab: Lab, target: Lab) -> Float:
     """What exact doses cost that come to these colours, whatever they are of."""
-    cost: Float = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
+    cost: Float = delta_e_2000(lab, target) + _cost_of_value(lab, target)
+    return cost
+
+
+def _cost_of_value(lab: Lab, target: Lab) -> Float:
+    cost: Float = VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
     return cost
 
 

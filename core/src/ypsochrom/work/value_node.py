@@ -12,6 +12,7 @@ from ..kit.codec import Json
 from ..kit.errors import BadSetting
 from ..kit.progress import Progress
 from ..values.brushwork import as_laid
+from ..values.lost import finer_brushes
 from ..values.passages import Passage, around, finer_than
 from ..values.placing import BrushField
 from ..values.steps import thresholds
@@ -87,6 +88,14 @@ def map_with(work: Work, brush_mm: float, seen: BrushField | None = None) -> Val
         own_values=settings.own_values,
         seen=seen,
         passages=passages_of(brief, brush_mm),
+    )
+
+
+def finer_brushes_of(work: Work) -> dict[float, BrushField]:
+    """What finer brushes than the map's see of the subject, which no threshold changes; kept for the next threshold."""
+    support, brush_mm = work.inputs.brief.support, brush_of(work.inputs.brief)
+    return work.derived(
+        "finer brushes", ("subject",), (support, brush_mm), lambda: finer_brushes(field_of(work), support, brush_mm)
     )
 
 

@@ -42,6 +42,8 @@ _RUNNING = [FAMILIES.index(family) for family in MIDDLE]
 
 _BLUR_MM = 2.0
 _WIDE_PX = 3.0
+"""A blur of this standard deviation or more is made at half the size."""
+
 _UNCHANGED_SHARE = 0.25
 """In the look at the changes, what a pass leaves alone keeps so much of its contrast, around a pale grey."""
 
