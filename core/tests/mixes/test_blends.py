@@ -7,7 +7,7 @@ import pytest
 from skimage.color import deltaE_ciede2000
 
 from ypsochrom.colour.types import triple
-from ypsochrom.mixes.blends import FAR_DE00, GAIN_DE00, blend_of, from_piles, is_blend, with_blends
+from ypsochrom.mixes.blends import FAR_DE00, GAIN_DE00, NEIGHBOURS_DE00, blend_of, from_piles, is_blend, with_blends
 from ypsochrom.mixes.gather import Target
 from ypsochrom.mixes.mix_set import Mix, MixSet
 from ypsochrom.mixes.recipe import Recipe
@@ -51,6 +51,26 @@ def test_a_part_between_two_piles_is_painted_with_both():
     assert all(("between", "light") not in mix.serves for mix in found.mixes)
     assert is_blend(blend)
     assert not any(is_blend(mix) for mix in found.mixes)
+
+
+def test_a_part_much_nearer_to_one_of_two_piles_takes_three_parts_of_it():
+    near_blue = colour({"PB29": 3 / 4 + 1 / 6, "PW6": 3 * 3 / 4 + 4 / 6, "PBr7rs": 1 / 6})  # 3 blue, 1 slate
+    (blend,) = with_blends(PILES, [TARGETS[0], target("between", near_blue), *TARGETS[2:]]).blends
+    assert blend_of(blend) == {"m01": 0.75, "m02": 0.25}
+    assert blend.name == "three quarters pile m01, one quarter pile m02"
+    assert blend.match.de00 < 0.1
+
+
+def test_piles_too_far_apart_are_not_mixed_with_the_brush():
+    """Blue black and white: what the brush picks up too much of one would be seen."""
+    dark, white = {"PB29": 4, "PBr7rs": 3}, {"PW6": 1}
+    assert float(deltaE_ciede2000(colour(dark), colour(white))) > NEIGHBOURS_DE00
+    two = MixSet(BOX, (pile("m01", dark, "night", "between"), pile("m02", white, "snow")))
+    grey = colour({"PB29": 2, "PBr7rs": 1.5, "PW6": 3.5})
+    assert (
+        with_blends(two, [target("night", colour(dark)), target("between", grey), target("snow", colour(white))]).blends
+        == ()
+    )
 
 
 def test_a_part_that_another_pile_serves_better_is_painted_with_that():

@@ -13,7 +13,7 @@ from ..areas.facts import PLANES, Plane
 from ..areas.families import MIDDLE, Family
 from ..areas.gradations import Gradation
 from ..areas.strokes import Flow, Growth, Run
-from ..colour.types import Reflectance
+from ..colour.types import LabTriple, Reflectance, triple
 from ..kit.errors import BadSetting
 from ..materials.supplies import PRIMED_WHITE, Brush, Face
 from ..materials.support import Support
@@ -22,6 +22,7 @@ from ..mixes.mix_set import Mix, MixSet
 from ..paint import drawdown
 from ..sky.air import ORDINARY_ROOM, Climate
 from ..values.composition import Focal
+from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
 from .factors import USUAL_FACTORS, Factors
 from .manners import Technique, checked_factor, checked_technique
 from .unit import OwnUnit
@@ -147,7 +148,7 @@ class Scene(Layout):
     """Everything the schools and rules may look at. `focal` is the passage that is to win, None where none is marked.
 
     `brushes` are the painter's own (none: the usual ones), `climate` is the air that is painted in, `face` is what it is painted
-    on; `edge_mm` is how much of the picture's edge runs along each area.
+    on; `edge_mm` is how much of the picture's edge runs along each area; `paint_range` what dry paint reaches.
     """
 
     mixes: MixSet
@@ -157,6 +158,15 @@ class Scene(Layout):
     climate: Climate = ORDINARY_ROOM
     face: Face = PRIMED_WHITE
     edge_mm: Mapping[str, float] = field(default_factory=dict)
+    paint_range: PaintRange = USUAL_RANGE
+
+    @cached_property
+    def goals(self) -> dict[tuple[str, Family], LabTriple]:
+        """The colour that every painted part is to have, in the range of dry paint: its own, not that of all that share its
+        pile."""
+        parts = [(area.id, part) for area in self.painted for part in area.parts]
+        lab = lab_in_paint_range(np.array([part.lab for _, part in parts]).reshape(-1, 3), self.paint_range)
+        return {(area, part.family): triple(one) for (area, part), one in zip(parts, lab, strict=True)}
 
     @cached_property
     def bare(self) -> Reflectance:

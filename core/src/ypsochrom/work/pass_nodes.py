@@ -26,6 +26,7 @@ from .area_nodes import decided
 from .graph import Node, Work
 from .inputs import Inputs
 from .stroke_node import Strokes, blended_gradations
+from .subject_node import paint_range_of
 
 _PAINTERS = 2
 
@@ -69,6 +70,7 @@ def scene_of(work: Work, *, last: bool = False) -> Scene:
         climate=brief.sittings.climate,
         face=brief.passes.face,
         edge_mm=_edge_mm(found.map, brief.support),
+        paint_range=paint_range_of(brief),
     )
 
 
@@ -111,7 +113,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=8,
+    version=9,
     needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,

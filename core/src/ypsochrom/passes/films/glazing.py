@@ -6,7 +6,7 @@ ones a little stronger (common practice: 90-95 % medium at first, about 80 % lat
 
 import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Self
 
 import numpy as np
@@ -150,40 +150,57 @@ def useful_glazes(targets: Lab, beneath: Reflectance, weights: Float, paints: Gl
 
 
 def best_glaze(target: Lab, beneath: Reflectance, paints: GlazePaints, schedules: Sequence[Sequence[float]]) -> Glazing:
-    """The recipe and layers that bring what lies beneath (internal reflectance, (36,)) nearest to the target (dry Lab).
+    """The recipe and layers that bring what lies beneath (internal reflectance, (36,)) nearest to the target (dry Lab)."""
+    return GlazesOver(beneath, paints, schedules).best(target)
 
-    Each schedule gives the medium shares of at most so many layers. Values count as in mixing; a paint or a layer more must be
-    worth it. No layer at all where none helps. Of equals the first.
+
+class GlazesOver:
+    """What every glaze makes of one underlayer (internal reflectance, (36,)), for any number of targets.
+
+    Each schedule gives the medium shares of at most so many layers.
     """
-    target, finish = np.asarray(target, dtype=float), surface.dry("satin")
-    bare = spectra.reflectance_to_lab(surface.seen(beneath, finish))
-    before = float(delta_e_2000(bare, target))
-    none = Glazing(None, (), triple(bare), before, triple(bare), before)
-    if not paints.recipes:
-        return none
-    states = _laid_by_shares(beneath, paints, schedules)
-    lab = spectra.reflectance_to_lab(surface.seen(np.stack(list(states.values())), finish))
-    layers = np.array([len(shares) for shares in states])
-    apart = delta_e_2000(lab, target)
-    costs = apart + _value_costs(lab, target) + paints.penalty + LAYER_PENALTY * layers[:, None]
-    untouched = _cost(bare, target)
-    row_of = {shares: row for row, shares in enumerate(states)}
 
-    def best_of(schedule: Sequence[float]) -> Glazing:
-        best, found = untouched, none
-        for count in range(1, len(schedule) + 1):
-            shares = tuple(schedule[:count])
-            row = row_of[shares]
-            at = int(np.argmin(costs[row]))
-            if costs[row, at] < best:
-                best = float(costs[row, at])
-                own = tuple(round(1 - float(paints.paint_share(share)[at]), 3) for share in shares)
-                found = Glazing(
-                    paints.recipes[at], own, triple(lab[row, at]), float(apart[row, at]), triple(bare), before
-                )
-        return found
+    def __init__(self, beneath: Reflectance, paints: GlazePaints, schedules: Sequence[Sequence[float]]) -> None:
+        finish = surface.dry("satin")
+        self._paints = paints
+        self._bare = spectra.reflectance_to_lab(surface.seen(beneath, finish))
+        if not paints.recipes:
+            return
+        states = _laid_by_shares(beneath, paints, schedules)
+        self._shares = tuple(states)
+        self._rows = [[self._shares.index(tuple(one[:count])) for count in range(1, len(one) + 1)] for one in schedules]
+        self._layers = np.array([len(shares) for shares in states])
+        self._lab = spectra.reflectance_to_lab(surface.seen(np.stack(list(states.values())), finish))
+        self._values = lab_to_value(self._lab)
 
-    return min(map(best_of, schedules), key=lambda one: one.de00 + LAYER_PENALTY * len(one.shares))
+    def best(self, target: Lab) -> Glazing:
+        """The recipe and layers that come nearest to a target (dry Lab).
+
+        Values count as in mixing; a paint or a layer more must be worth it. No layer at all where none helps. Of equals the
+        first.
+        """
+        target, bare = np.asarray(target, dtype=float), self._bare
+        before = float(delta_e_2000(bare, target))
+        none = Glazing(None, (), triple(bare), before, triple(bare), before)
+        if not self._paints.recipes:
+            return none
+        apart = delta_e_2000(self._lab, target)
+        value = VALUE_WEIGHT * np.abs(self._values - lab_to_value(target))
+        costs = apart + value + self._paints.penalty + LAYER_PENALTY * self._layers[:, None]
+        untouched, least, at = float(_costs(bare, target)), costs.min(axis=1), costs.argmin(axis=1)
+        best = [min(rows, key=least.__getitem__) for rows in self._rows]
+        found = [self._glazing(row, int(at[row]), apart, none) if least[row] < untouched else none for row in best]
+        return min(found, key=lambda one: one.de00 + LAYER_PENALTY * len(one.shares))
+
+    def _glazing(self, row: int, recipe: int, apart: Float, none: Glazing) -> Glazing:
+        own = tuple(round(1 - float(self._paints.paint_share(share)[recipe]), 3) for share in self._shares[row])
+        return replace(
+            none,
+            recipe=self._paints.recipes[recipe],
+            shares=own,
+            lab=triple(self._lab[row, recipe]),
+            de00=float(apart[row, recipe]),
+        )
 
 
 def _laid_by_shares(
@@ -206,17 +223,8 @@ def _layer(paints: GlazePaints, state: Reflectance, paint_share: Float) -> Refle
 
 
 def _costs(lab: Lab, target: Lab) -> Float:
-    found: Float = delta_e_2000(lab, target) + _value_costs(lab, target)
+    found: Float = delta_e_2000(lab, target) + VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
     return found
-
-
-def _value_costs(lab: Lab, target: Lab) -> Float:
-    found: Float = VALUE_WEIGHT * np.abs(lab_to_value(lab) - lab_to_value(target))
-    return found
-
-
-def _cost(lab: Lab, target: Lab) -> float:
-    return float(_costs(lab, target))
 
 
 def glazed(recipe: Recipe, shares: Sequence[float], box: Paintbox, beneath: Reflectance) -> Reflectance:

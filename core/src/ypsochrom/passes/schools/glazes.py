@@ -6,9 +6,13 @@ Common practice: the first coats are 90-95 % medium, later ones about 80 %; a gl
 from collections.abc import Sequence
 from dataclasses import replace
 
+import numpy as np
+
 from ...areas.area import Area
 from ...areas.families import MIDDLE, Family
+from ...colour.ciede2000 import delta_e_2000
 from ...colour.types import Reflectance
+from ...mixes.search import OUT_OF_REACH_DE00
 from ..films.glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
 from ..manners import manner
 from ..order import rules
@@ -38,8 +42,8 @@ OPAQUE = Role(
     "Only what glazes cannot reach: lights that must be lighter than what lies beneath, colours that stayed short.",
 )
 
-SHORT_DE00 = 5.0
-"""A passage that the glazes leave farther from its colour than this is finished in opaque paint."""
+_WORTH_DE00 = 1.0
+"""Opaque paint over glazes must come this much nearer."""
 
 
 def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
@@ -57,8 +61,8 @@ def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
 def _first(shop: Workshop, area: Area) -> tuple[Reflectance, list[Draft]]:
     """Up to three glazes over the whole area, towards its lightest middle family: what is darker follows later."""
     middle = [part.family for part in area.parts if part.family in MIDDLE] or [area.parts[0].family]
-    lightest = max((shop.mix_of(area, family) for family in middle), key=lambda mix: mix.match.lab_dry[0])
-    mix, found = shop.glaze(lightest.match.target_lab, shop.over_ground, FIRST_GLAZES)
+    lightest = max((shop.scene.goals[area.id, family] for family in middle), key=lambda lab: lab[0])
+    mix, found = shop.glaze(lightest, shop.over_ground, FIRST_GLAZES)
     if mix is None or found.recipe is None:
         return shop.over_ground, []
     state = glazed(found.recipe, found.shares, shop.box, shop.over_ground)
@@ -67,13 +71,15 @@ def _first(shop: Workshop, area: Area) -> tuple[Reflectance, list[Draft]]:
 
 
 def _later(shop: Workshop, area: Area, family: Family, state: Reflectance) -> list[Draft]:
-    own = shop.mix_of(area, family)
-    mix, found = shop.glaze(own.match.target_lab, state, LATER_GLAZES)
+    goal = shop.scene.goals[area.id, family]
+    mix, found = shop.glaze(goal, state, LATER_GLAZES)
     drafts = []
     if mix is not None:
         layer = replace(LATER.manner, medium_share=found.shares[0])
         drafts.append(Draft(LATER, area.id, family, mix, layer, len(found.shares)))
-    if found.de00 > max(SHORT_DE00, own.match.de00 + 1.0):
+    own = shop.mix_of(area, family)
+    opaque = float(delta_e_2000(np.array(own.match.lab_dry), np.array(goal)))
+    if found.de00 > max(OUT_OF_REACH_DE00, opaque + _WORTH_DE00):
         drafts.append(Draft(OPAQUE, area.id, family, own, OPAQUE.manner))
     return drafts
 

@@ -45,12 +45,12 @@ def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
     sepia = shop.choices.underpainting == "sepia"
     piles: dict[float, Mix] = {}
 
-    def lighter_grey(mix: Mix) -> Reflectance:
-        lightness = min(_GREYS_L, key=lambda one: abs(one - mix.match.target_lab[0] - _LIGHTER_L))
+    def lighter_grey(goal: LabTriple) -> Reflectance:
+        lightness = min(_GREYS_L, key=lambda one: abs(one - goal[0] - _LIGHTER_L))
         return layers.masstone(_grey(shop, lightness, sepia, piles).match.recipe, shop.box)
 
     shop.choose_glazes(lighter_grey)
-    plan = {(area.id, part.family): _grey_and_glaze(shop, mix, sepia, piles) for area, part, mix in shop.cells()}
+    plan = {part: _grey_and_glaze(shop, goal, sepia, piles) for part, goal in shop.scene.goals.items()}
     drafts: list[Draft] = []
     for area in areas:
         greys = {part.family: plan[area.id, part.family][0] for part in area.parts}
@@ -83,9 +83,10 @@ def _tint(area: Area, family: Family | None, mix: Mix, found: Glazing) -> Draft:
     return Draft(TINTS, area.id, family, mix, layer, len(found.shares))
 
 
-def _grey_and_glaze(shop: Workshop, mix: Mix, sepia: bool, piles: dict[float, Mix]) -> tuple[Mix, Mix | None, Glazing]:
-    """The grey under a mix, and the glaze that brings it there: of all greys the pair that comes nearest."""
-    target = mix.match.target_lab
+def _grey_and_glaze(
+    shop: Workshop, target: LabTriple, sepia: bool, piles: dict[float, Mix]
+) -> tuple[Mix, Mix | None, Glazing]:
+    """The grey under a colour, and the glaze that brings it there: of all greys the pair that comes nearest."""
     best: tuple[float, float, Glazing] | None = None
     for lightness in _GREYS_L:
         if target[0] <= lightness <= target[0] + 30:

@@ -20,7 +20,7 @@ from ...mixes.search import evaluate
 from ...paint import appearance
 from ...paint.catalogue import Paintbox
 from ..films import layers
-from ..films.glazing import GlazePaints, Glazing, best_glaze, effect_in_words, glaze_paints, useful_glazes
+from ..films.glazing import GlazePaints, GlazesOver, Glazing, effect_in_words, glaze_paints, useful_glazes
 from ..films.ground import Ground, ground_of
 from ..scene import Choices, GroundTone, Scene
 
@@ -47,20 +47,16 @@ class Workshop:
         self._given: set[str] = set()
         self._known = tuple(known)
         self._glaze_paints = GlazePaints.none()
-        self._glazes: dict[tuple[LabTriple, Schedules, bytes], Glazing] = {}
+        self._glazes: dict[tuple[Schedules, bytes], GlazesOver] = {}
         self._glazed: dict[tuple[str, LabTriple], Glazing] = {}
         self.ground: Ground = ground_of(scene, tone, choices.ground_kind, piles_of(self.box))
 
-    def choose_glazes(self, beneath: Callable[[Mix], Reflectance]) -> None:
-        """Settle on a few glazes for the painting's mixes; `beneath` says over which underlayer each of them will lie."""
-        mixes = [*self.scene.mixes.mixes, *self.scene.mixes.blends]
-        weight = {mix.id: 0.0 for mix in mixes}
-        for _, part, mix in self.cells():
-            weight[mix.id] += part.area_cm2
-        targets = np.array([mix.match.target_lab for mix in mixes])
-        below = np.stack([beneath(mix) for mix in mixes])
-        roots = np.sqrt([weight[mix.id] for mix in mixes])
-        self._glaze_paints = useful_glazes(targets, below, roots, glaze_paints(self.box))
+    def choose_glazes(self, beneath: Callable[[LabTriple], Reflectance]) -> None:
+        """Settle on a few glazes for the painting's parts; `beneath` says over which underlayer each colour will lie."""
+        goals = list(self.scene.goals.values())
+        below = np.stack([beneath(goal) for goal in goals])
+        roots = np.sqrt([part.area_cm2 for _, part, _ in self.cells()])
+        self._glaze_paints = useful_glazes(np.array(goals), below, roots, glaze_paints(self.box))
 
     def cells(self) -> Iterable[tuple[Area, FamilyPart, Mix]]:
         """Every painted part of every area with the mix that serves it."""
@@ -166,10 +162,10 @@ class Workshop:
 
     def glaze(self, target: LabTriple, beneath: Reflectance, schedules: Schedules) -> tuple[Mix | None, Glazing]:
         """The glaze that brings what lies beneath to the target, and its pile (None where none helps)."""
-        key = (target, schedules, np.asarray(beneath, dtype=np.float32).tobytes())
+        key = (schedules, np.asarray(beneath, dtype=np.float32).tobytes())
         if key not in self._glazes:
-            self._glazes[key] = best_glaze(np.array(target), beneath, self._glaze_paints, schedules)
-        found = self._glazes[key]
+            self._glazes[key] = GlazesOver(beneath, self._glaze_paints, schedules)
+        found = self._glazes[key].best(np.array(target))
         if found.recipe is None:
             return None, found
         pile = self.pile(found.recipe, target, "g", "glaze")
@@ -178,9 +174,9 @@ class Workshop:
 
     def _judged(self, glaze: Mix) -> Mix:
         """A glaze under the name of what it does, judged by what comes of it over what lies beneath, not by its own colour."""
-        areas = self.scene.area_of
-        goals = {part: self.mix_of(areas[part[0]], part[1]).match.target_lab for part in glaze.serves}
-        of = {part: self._glazed[glaze.id, lab] for part, lab in goals.items() if (glaze.id, lab) in self._glazed}
+        goals = self.scene.goals
+        at = {part: (glaze.id, goals[part]) for part in glaze.serves}
+        of = {part: self._glazed[key] for part, key in at.items() if key in self._glazed}
         if not of:
             return glaze
         lab = np.array([one.lab for one in of.values()])
