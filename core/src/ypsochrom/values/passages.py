@@ -67,7 +67,7 @@ def with_passage(
     rows, columns = (np.flatnonzero(mask.any(axis=axis)) for axis in (1, 0))
     box = tuple(slice(max(0, int(seen[0]) - margin), int(seen[-1]) + 1 + margin) for seen in (rows, columns))
     around = field[box]
-    fine = placed(at_brush(around, passage.brush_mm, px_per_mm, shortest_px=0), limits)
+    fine = placed(at_brush(around, passage.brush_mm, px_per_mm, shortest_px=0, whole_px=max(field.shape)), limits)
     laid = drawn(fine, len(limits) + 1, around.shape[1], around.shape[0])
     joined = np.where(mask[box], laid, labels[box])
     found = labels.copy()

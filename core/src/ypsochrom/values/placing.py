@@ -34,6 +34,12 @@ SHORTEST_PX, LONGEST_PX = 360, 1280
 _WIDER_CHISEL_PX, _NEARLY_ITS_OWN = (7, 9), 0.75
 """Of a small picture these, too, where the map is then nearly as large as the picture."""
 
+DRAWN_PX = 1280
+"""A smaller field is enlarged to this (`fine_enough`), so that borders are drawn finer than the photo's own pixels."""
+
+_SPARE_PX = 0.5
+"""Borders that are drawn smooth hold the chisel edge with so much less; not in a field that was enlarged, which is all smooth."""
+
 SMALLEST = PLACEABLE_BRUSHES2
 """A mass takes at least this many squared brushes."""
 
@@ -65,6 +71,16 @@ class BrushField:
     chisel_px: int
 
 
+def fine_enough(field: MunsellValue) -> MunsellValue:
+    """A field that borders can be drawn in: a small photo's is enlarged, smooth between its pixels."""
+    height, width = field.shape
+    scale = DRAWN_PX / max(height, width)
+    if scale <= 1:
+        return field
+    size = round(width * scale), round(height * scale)
+    return np.clip(cv2.resize(field, size, interpolation=cv2.INTER_CUBIC), field.min(), field.max())
+
+
 def at_brush(
     field: MunsellValue,
     brush_mm: float,
@@ -72,10 +88,16 @@ def at_brush(
     *,
     even: MunsellValue | None = None,
     shortest_px: int = SHORTEST_PX,
+    whole_px: int | None = None,
 ) -> BrushField:
-    """A field as a brush of this width sees it, at least so large; `even` where it was worked out before."""
+    """A field as a brush of this width sees it, at least so large; `even` where it was worked out before.
+
+    `whole_px` is the picture's longer side where the field is a piece of it.
+    """
     height, width = field.shape
-    scale, chisel_px = _scaled(brush_mm * px_per_mm, max(height, width), shortest_px)
+    long_px = max(height, width)
+    spare_px = 0.0 if (whole_px or long_px) <= DRAWN_PX else _SPARE_PX
+    scale, chisel_px = _scaled(brush_mm * px_per_mm, long_px, shortest_px, spare_px)
     size = max(8, round(width * scale)), max(8, round(height * scale))
     small = shrink(field, *size).astype(np.float32)
     px_per_mm *= size[0] / width
@@ -93,12 +115,12 @@ def at_brush(
     return BrushField(seen, even, np.maximum(jump - STRONG_EDGE, 0), brush_px, chisel_px)
 
 
-def _scaled(brush_px: float, long_px: int, shortest_px: int) -> tuple[float, int]:
+def _scaled(brush_px: float, long_px: int, shortest_px: int, spare_px: float) -> tuple[float, int]:
     """The share of its size at which a field is looked at, and the width of the chisel edge there.
 
-    It is an odd number of pixels wide in the picture, too; borders that are drawn smooth hold it with half a pixel less.
+    It is an odd number of pixels wide in the picture, too, but for what drawing smooth borders spares.
     """
-    chisel = max(CHISEL * brush_px, (round(CHISEL * brush_px) | 1) - 0.5)
+    chisel = max(CHISEL * brush_px, (round(CHISEL * brush_px) | 1) - spare_px)
     wider = [wide for wide in _WIDER_CHISEL_PX if _NEARLY_ITS_OWN * chisel <= wide <= chisel + 1]
     widths = (*CHISEL_PX, *wider)
     wide = next((wide for wide in widths if wide / chisel * long_px >= shortest_px), widths[-1])
@@ -119,7 +141,7 @@ _FIRST, _THEN = 0.15, 0.4
 """Shares of what a mass must be worth in the first two rounds, so that crumbs go before what they are part of."""
 
 _SMOOTH_PX = 3
-_KEPT_THIN = 0.008
+_KEPT_THIN = 0.006
 """So much of the surface may be thin where its edges are strong."""
 
 _AT_CORNERS = 137

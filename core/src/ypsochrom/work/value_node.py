@@ -14,7 +14,7 @@ from ..kit.progress import Progress
 from ..values.brushwork import as_laid
 from ..values.lost import finer_brushes
 from ..values.passages import Passage, around, finer_than
-from ..values.placing import BrushField
+from ..values.placing import BrushField, fine_enough
 from ..values.steps import thresholds
 from ..values.value_map import Step, ValueMap, seen_by, usual_brush_mm, value_map
 from .brief import Brief
@@ -57,13 +57,13 @@ def _seen(work: Work, even: MunsellValue | None = None) -> BrushField:
 
 
 def field_of(work: Work) -> MunsellValue:
-    """The subject's value field; where it is still known, the picture is not read for it."""
-    return work.derived("field", ("subject",), None, lambda: work.now("subject").values)
+    """The subject's value field, fine enough to draw borders in; where it is still known, the picture is not read for it."""
+    return work.derived("field", ("subject",), None, lambda: fine_enough(work.now("subject").values))
 
 
 BRUSH: Node[BrushField] = Node(
     name="brush",
-    version=2,
+    version=3,
     needs=("subject",),
     takes={"the brush of the value map": lambda i: brush_of(i.brief)},
     compute=lambda work, _: _seen(work),
@@ -146,7 +146,7 @@ def _read(body: Json, work: Work) -> ValueMap:
 
 VALUES: Node[ValueMap] = Node(
     name="values",
-    version=5,
+    version=6,
     needs=("subject", "brush"),
     takes={
         "the value settings": lambda i: i.brief.values,

@@ -39,7 +39,8 @@ def layers_ora(picture: Srgb8, found: ValueMap, lines: Sequence[Line], width_mm:
         mask = found.labels == step.index
         layers.append((f"Step {step.index + 1}, value {step.value:.1f}", _rgba(grey, mask), False))
     layers.append(("Value map", _rgba(grey, np.ones_like(found.labels, dtype=bool)), True))
-    layers.append(("Photo", np.dstack([picture, np.full((height, width), 255, np.uint8)]), True))
+    photo = cv2.resize(picture, (width, height), interpolation=cv2.INTER_CUBIC)  # the map of a small photo is larger
+    layers.append(("Photo", np.dstack([photo, np.full((height, width), 255, np.uint8)]), True))
     merged = np.repeat(grey[..., None], 3, axis=2)
     merged[ink(lines, width, height, width_mm) > _INKED] = 0
     thumbnail = cv2.resize(merged, fit_within(width, height, _THUMBNAIL_PX), interpolation=cv2.INTER_AREA)
