@@ -189,6 +189,19 @@ def test_only_strings_that_are_painted_with_are_in_the_plan(strung, school):
     assert bool(plan.strings) == (school != "monochrome")  # there a few forms are laid opaque, not the whole of it
 
 
+def test_a_gradation_in_grey_is_blended_of_the_greys_under_its_tints(running, flat, area):
+    """Not of what its ground is laid in."""
+    blended, plain = (find_passes(scene, SHELF, Choices(school="monochrome")) for scene in (running, flat))
+    ground = {step.mix for step in blended.passes[0].steps}
+    greys = [step for one in blended.passes for step in one.steps if step.technique == "blended"]
+    assert {step.family for step in greys} == set(MIDDLE)
+    assert not {step.mix for step in greys} & ground
+    dark, light = (blended.mix_of[next(s.mix for s in greys if s.family == family)] for family in ("shadow", "light"))
+    assert dark.match.lab_dry[0] < light.match.lab_dry[0]
+    whole = next(s for one in plain.passes[1:] for s in one.steps if s.area == area.id and s.family is None)
+    assert whole.mix in {step.mix for step in greys}
+
+
 def test_a_passage_of_one_part_is_blended_where_it_has_a_string(strung, area, scene):
     """A sky that runs from one hue to another at one value has no shadow and no light."""
     half = next(part for part in area.parts if part.family == "half-tone")

@@ -69,18 +69,17 @@ def summary(plan: PassPlan, scene: Scene, tubes: Sequence[Tube]) -> Summary:
 
 
 def away_from_goal(plan: PassPlan, scene: Scene) -> float:
-    """Mean CIEDE2000 over the painted surface between the finished dry films and the colours that were to be mixed."""
+    """Mean CIEDE2000 over the painted surface between the finished dry films and the colours that the parts are to have."""
     coating = Coating(scene.areas, scene.mixes.box, scene.bare)
     for paint_pass in plan.passes:
         coating.carry_out(paint_pass, plan.mix_of)
     seen = coating.seen()
-    cells, goals, weights = [], [], []
-    for area in scene.painted:
-        for part in area.parts:
-            cells.append(cell_of(area.index, part.family))
-            goals.append(scene.mixes.serving(area.id, part.family).match.target_lab)
-            weights.append(part.area_cm2)
-    return float(np.average(delta_e_2000(seen[cells], np.array(goals)), weights=weights)) if cells else 0.0
+    parts = [(area, part) for area in scene.painted for part in area.parts]
+    if not parts:
+        return 0.0
+    cells = [cell_of(area.index, part.family) for area, part in parts]
+    goals = np.array([scene.goals[area.id, part.family] for area, part in parts])
+    return float(np.average(delta_e_2000(seen[cells], goals), weights=[part.area_cm2 for _, part in parts]))
 
 
 @dataclass(frozen=True)

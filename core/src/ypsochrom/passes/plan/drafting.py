@@ -17,7 +17,6 @@ from ..scene import Choices, Scene
 from ..schools import SCHOOLS, school_of
 from ..schools.monochrome import MONOCHROME
 from ..schools.school import ENDS, FOCAL_FORMS, HELD_BACK_STEPS, School, on_parts
-from ..schools.underlayers import ROLE as UNDERPAINTING
 from ..schools.underlayers import underpainting
 from ..schools.workshop import Workshop
 from ..step import Draft, Role
@@ -117,18 +116,19 @@ def _laid_on_top(shop: Workshop) -> list[Draft]:
 def _held_back(shop: Workshop, drafts: Sequence[Draft], areas: frozenset[str]) -> list[Draft]:
     """The lightest opaque lights in a slightly darker mix of the painting, and their own mix again at the release.
 
-    Only where the painting has such a mix near enough, and the plan a pass that releases; an underlayer is no light, however
-    light it is.
+    Only where the painting has such a mix near enough, and the plan a pass that releases. A pile of a school's own, such as the
+    greys that glazes are to lie on, is no light, however light it is.
     """
     release = next((d.role for d in drafts if d.role.key in rules.RELEASE_ROLES), None)
     mixes = shop.scene.mixes.mixes
     if release is None:
         return list(drafts)
     lightest = max(mix.match.lab_dry[0] for mix in mixes)
+    own = {mix.id for mix in (*mixes, *shop.scene.mixes.blends)}
     found: list[Draft] = []
     for draft in drafts:
         opaque = draft.manner.medium_share == 0 and draft.role.key not in rules.RELEASE_ROLES
-        early = opaque and draft.role.key != UNDERPAINTING.key and draft.family == "light" and draft.area in areas
+        early = opaque and draft.mix.id in own and draft.family == "light" and draft.area in areas
         if early and draft.mix.match.lab_dry[0] > lightest - HELD_BACK_STEPS * L_PER_STEP:
             stand_in = _a_little_darker(draft.mix, mixes, lightest)
             if stand_in is not None:

@@ -13,7 +13,7 @@ from ..step import Draft
 from .layering import FIRST_COVER_ROLE, WHITE_BENEATH_ROLE
 
 _LAID: frozenset[str] = WET_IN_WET | {"thin"}
-_BENEATH = ("underpainting", WHITE_BENEATH_ROLE, FIRST_COVER_ROLE)
+_BENEATH = ("ground", "underpainting", WHITE_BENEATH_ROLE, FIRST_COVER_ROLE)
 BLENDED: Manner = manner("blended")
 
 

@@ -46,7 +46,7 @@ def surfaces(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
 
 def _is_body(draft: Draft) -> bool:
     """Whether it lays the colour of a form: accents and highlights sit on that, the ground lies beneath."""
-    return is_opaque(draft) and draft.role.key != "ground" and draft.family not in ENDS
+    return is_opaque(draft) and draft.family not in ENDS
 
 
 def _grown(own: Sequence[Draft], growth: Growth, shop: Workshop) -> list[Draft]:

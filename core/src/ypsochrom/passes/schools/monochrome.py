@@ -35,7 +35,7 @@ TINTS = Role(
     "Colour over the dry grey painting, area by area, in clear films.",
 )
 
-_GREYS_L = (30.0, 40.0, 50.0, 60.0, 70.0, 78.0, 86.0, 93.0)
+_GREYS_L = (22.0, 30.0, 40.0, 50.0, 60.0, 70.0, 78.0, 86.0, 93.0)
 _LIGHTER_L = 10.0
 _SEPIA_AB = (3.0, 10.0)
 _SCHEDULES = (*LATER_GLAZES, *FIRST_GLAZES)
