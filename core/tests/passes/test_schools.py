@@ -432,19 +432,22 @@ def test_parts_without_surface_ask_for_no_step(scene, plans):
     assert not [s for s in steps_of(plan) if s.area == area.id and s.family == nothing.family]
 
 
-def test_a_whisker_goes_over_everything_with_a_brush_of_its_own_and_a_spot_does_not_common_practice(scene):
-    def with_thing(length_mm, width_mm):
-        area = replace(scene.painted[0], area_cm2=length_mm * width_mm / 100)
-        others = [a.id for a in scene.painted[1:3]]
-        pattern = next(b for b in scene.borders)
-        borders = tuple(
-            replace(pattern, a=area.id, b=other, over=area.id, length_mm=length_mm + width_mm) for other in others
-        )
-        rest = tuple(b for b in scene.borders if area.id not in (b.a, b.b))
-        areas = tuple(area if a.id == area.id else a for a in scene.areas)
-        return replace(scene, areas=areas, borders=(*rest, *borders)), area.id
+def with_thing(scene, length_mm, width_mm, *, values=("accent", "shadow", "half-tone", "light", "highlight")):
+    """The scene with its first area so long and wide, over two others; and its id."""
+    parts = tuple(part for part in scene.painted[0].parts if part.family in values)
+    area = replace(scene.painted[0], area_cm2=length_mm * width_mm / 100, parts=parts)
+    others = [a.id for a in scene.painted[1:3]]
+    pattern = next(b for b in scene.borders)
+    borders = tuple(
+        replace(pattern, a=area.id, b=other, over=area.id, length_mm=length_mm + width_mm) for other in others
+    )
+    rest = tuple(b for b in scene.borders if area.id not in (b.a, b.b))
+    areas = tuple(area if a.id == area.id else a for a in scene.areas)
+    return replace(scene, areas=areas, borders=(*rest, *borders)), area.id
 
-    whisker, thing = with_thing(80, 3)
+
+def test_a_whisker_goes_over_everything_with_a_brush_of_its_own_and_a_spot_does_not_common_practice(scene):
+    whisker, thing = with_thing(scene, 80, 3, values=("light", "highlight"))
     assert whisker.overlapping == {thing}
     plan = find_passes(whisker, SHELF)
     last = plan.passes[-1]
@@ -457,8 +460,25 @@ def test_a_whisker_goes_over_everything_with_a_brush_of_its_own_and_a_spot_does_
     assert last.brush_of(over[0]) < last.brush_mm
     off = find_passes(whisker, SHELF, Choices(rules_off={rules.ON_TOP: "drawn in wet"}))
     assert roles(off)[-1] == "highlight"
-    spot, _ = with_thing(6, 5)
+    spot, _ = with_thing(scene, 6, 5)
     assert spot.overlapping == frozenset()
+
+
+@pytest.mark.parametrize("key", ["direct", "glazes", "light-first"])
+def test_what_overlaps_everything_keeps_its_lights_and_accents_over_its_one_stroke(scene, key):
+    """One stroke first, whatever is darker than it; then what is plainly another value."""
+    whisker, thing = with_thing(scene, 80, 3)
+    over = steps_of(find_passes(whisker, SHELF, Choices(school=key)), "what overlaps everything")
+    assert over[0].family is None
+    main = whisker.main_mix(whisker.area_of[thing]).match.lab_dry[0]
+    for part in whisker.area_of[thing].parts:
+        other_value = abs(whisker.goals[thing, part.family][0] - main) > 10
+        own = whisker.mixes.serving(thing, part.family).id != over[0].mix
+        if part.family in ("accent", "highlight") or other_value:
+            assert (part.family in {s.family for s in over}) == own
+        else:
+            assert part.family not in {s.family for s in over}
+    assert len(over) > 2
 
 
 def test_an_underlayer_is_no_light_that_is_held_back_and_comes_again_at_the_end():

@@ -53,9 +53,12 @@ def _share_a_cell(a: Draft, b: Draft) -> bool:
 
 
 def _beneath(_scene: Scene, steps: Sequence[Draft]) -> Pairs:
+    """The layer that is nearer to the ground, and in one layer the whole of an area, come first."""
     for a, b in combinations(steps, 2):
-        if a.role.rank != b.role.rank and _share_a_cell(a, b):
-            yield (a, b) if a.role.rank < b.role.rank else (b, a)
+        if _share_a_cell(a, b):
+            lower, upper = sorted((a, b), key=lambda step: (step.role.rank, step.family is not None))
+            if (lower.role.rank, lower.family is None) != (upper.role.rank, upper.family is None):
+                yield lower, upper
 
 
 def _behind_first(scene: Scene, steps: Sequence[Draft]) -> Pairs:

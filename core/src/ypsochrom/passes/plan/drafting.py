@@ -6,6 +6,7 @@ from dataclasses import replace
 import numpy as np
 
 from ...areas.area import Area
+from ...areas.families import Family
 from ...colour.ciede2000 import delta_e_2000
 from ...kit.advice import Advice
 from ...materials.supplies import Medium, MediumKind
@@ -16,6 +17,7 @@ from ..order import rules
 from ..scene import Choices, Scene
 from ..schools import SCHOOLS, school_of
 from ..schools.monochrome import MONOCHROME
+from ..schools.on_site import ON_SITE
 from ..schools.school import ENDS, FOCAL_FORMS, HELD_BACK_STEPS, School, on_parts
 from ..schools.underlayers import underpainting
 from ..schools.workshop import Workshop
@@ -52,7 +54,7 @@ def drafts_of(
     """
     scene, choices = shop.scene, shop.choices
     laid, advice = _laid_by_the_schools(shop, main, mediums)
-    laid = _held_back(shop, [*laid, *_laid_on_top(shop)], _areas_under(rules.HELD, shop, main))
+    laid = _held_back(shop, [*laid, *_laid_on_top(shop, main)], _areas_under(rules.HELD, shop, main))
     drafts = _sorted(without_empty([*_ground_drafts(scene, shop.ground), *_with_fading(laid, choices)], scene))
     pale = [draft for draft in drafts if draft.area in _areas_under(rules.WHITE_BENEATH, shop, main)]
     if pale:
@@ -102,15 +104,27 @@ def _laid_by_the_schools(shop: Workshop, main: School, mediums: Sequence[Medium]
     return drafts, advice
 
 
-def _laid_on_top(shop: Workshop) -> list[Draft]:
-    """What overlaps everything: its own mix in one stroke, then its accents and highlights."""
+def _laid_on_top(shop: Workshop, main: School) -> list[Draft]:
+    """What overlaps everything: its own mix in one stroke, then what is plainly another value, its accents and highlights.
+
+    On site there is no time for the second.
+    """
+    by_school = groups_of(shop.scene, shop.choices, main)
+    hurried = {area.id for school, areas in by_school if school is ON_SITE for area in areas}
     drafts: list[Draft] = []
     for area in shop.scene.painted:
         if area.id in _on_top(shop):
-            main_mix = shop.scene.main_mix(area)
-            drafts.append(Draft(OVERLAPPING, area.id, None, main_mix, OVERLAPPING.manner, 1))
-            drafts += on_parts(shop, [area], OVERLAPPING, ENDS, {area.id: main_mix}, 1)
+            whole = shop.scene.main_mix(area)
+            families = ENDS if area.id in hurried else (*ENDS, *_of_another_value(shop.scene, area, whole))
+            drafts.append(Draft(OVERLAPPING, area.id, None, whole, OVERLAPPING.manner, 1))
+            drafts += on_parts(shop, [area], OVERLAPPING, families, {area.id: whole}, 1)
     return drafts
+
+
+def _of_another_value(scene: Scene, area: Area, whole: Mix) -> list[Family]:
+    """The parts of an area that lie more than a step from the mix that all of it is laid in."""
+    lightness = whole.match.lab_dry[0]
+    return [part.family for part in area.parts if abs(scene.goals[area.id, part.family][0] - lightness) > L_PER_STEP]
 
 
 def _held_back(shop: Workshop, drafts: Sequence[Draft], areas: frozenset[str]) -> list[Draft]:
