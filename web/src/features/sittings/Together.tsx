@@ -50,18 +50,28 @@ export function Together({ paintingId, others }: Props) {
           <Fact name="Waiting saved">{savedWords(found.data.saved_waits_min)}</Fact>
           <Fact name="Piles for both">{found.data.shared.length}</Fact>
           <Fact name="Sittings for both">{found.data.sittings}</Fact>
-          <Box component="ol" aria-label="The order of work on both" sx={{ pl: 3, mt: 1 }}>
-            {found.data.order.slice(0, SHOWN).map((line, place) => (
-              <li key={place}>
-                <Typography>{line}</Typography>
-              </li>
-            ))}
-          </Box>
-          {found.data.order.length > SHOWN && (
-            <Typography color="text.secondary">and {found.data.order.length - SHOWN} more</Typography>
-          )}
+          <OrderOfWork lines={found.data.order} />
         </>
       )}
     </Section>
+  );
+}
+
+/** The first lines, which may all be of one painting; the others at a tap. */
+function OrderOfWork({ lines }: { lines: string[] }) {
+  const [whole, setWhole] = useState(false);
+  return (
+    <>
+      <Box component="ol" aria-label="The order of work on both" sx={{ pl: 3, mt: 1 }}>
+        {(whole ? lines : lines.slice(0, SHOWN)).map((line, place) => (
+          <li key={place}>
+            <Typography>{line}</Typography>
+          </li>
+        ))}
+      </Box>
+      {!whole && lines.length > SHOWN && (
+        <Button onClick={() => setWhole(true)}>Show the other {lines.length - SHOWN} steps</Button>
+      )}
+    </>
   );
 }

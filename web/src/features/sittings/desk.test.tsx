@@ -465,10 +465,12 @@ describe("two paintings side by side", () => {
     inStudio(<Together paintingId={7} others={[{ id: 9, title: "Cat" }]} />);
     expect(await screen.findByText("With “Cat”: 45 min less than one after the other")).toBeTruthy();
     expect(screen.getByText("Mixing and washing saved").parentElement!.textContent).toContain("nothing");
-    expect(
-      within(screen.getByRole("list", { name: "The order of work on both" })).getAllByRole("listitem"),
-    ).toHaveLength(12);
-    expect(screen.getByText("and 2 more")).toBeTruthy();
+    const order = within(screen.getByRole("list", { name: "The order of work on both" }));
+    expect(order.getAllByRole("listitem")).toHaveLength(12);
+    fireEvent.click(screen.getByRole("button", { name: "Show the other 2 steps" }));
+    expect(order.getAllByRole("listitem")).toHaveLength(14);
+    expect(order.getByText("line 13")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /Show the other/ })).toBeNull();
     expect(screen.getByRole<HTMLButtonElement>("button", { name: /Lay both/ }).disabled).toBe(true);
   });
 });
