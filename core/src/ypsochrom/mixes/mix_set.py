@@ -159,14 +159,14 @@ def targets_of(areas: Sequence[Area], paint_range: PaintRange = USUAL_RANGE) -> 
 
     `BadSetting` when every area is left bare.
     """
-    found = []
-    for area in areas:
-        for part in area.parts:
-            lab = lab_in_paint_range(np.array(part.lab), paint_range)
-            found.append(Target(f"{area.id}/{part.family}", triple(lab), part.area_cm2))
-    if not found:
+    parts = [(area.id, part) for area in areas for part in area.parts]
+    if not parts:
         raise BadSetting("Every area is left bare: there is nothing to mix.", "Choose at least one area to be painted.")
-    return tuple(found)
+    wanted = lab_in_paint_range(np.array([part.lab for _, part in parts]), paint_range)
+    return tuple(
+        Target(f"{area}/{part.family}", triple(lab), part.area_cm2)
+        for (area, part), lab in zip(parts, wanted, strict=True)
+    )
 
 
 def choose_palette(

@@ -13,16 +13,16 @@ from ..areas.facts import PLANES, Plane
 from ..areas.families import MIDDLE, Family
 from ..areas.gradations import Gradation
 from ..areas.strokes import Flow, Growth, Run
-from ..colour.types import LabTriple, Reflectance, triple
+from ..colour.types import LabTriple, Reflectance
 from ..kit.errors import BadSetting
 from ..materials.supplies import PRIMED_WHITE, Brush, Face
 from ..materials.support import Support
 from ..mixes.blends import blend_of, is_blend, is_of_string
-from ..mixes.mix_set import Mix, MixSet
+from ..mixes.mix_set import Mix, MixSet, part_of, targets_of
 from ..paint import drawdown
 from ..sky.air import ORDINARY_ROOM, Climate
 from ..values.composition import Focal
-from ..values.scale import USUAL_RANGE, PaintRange, lab_in_paint_range
+from ..values.scale import USUAL_RANGE, PaintRange
 from .factors import USUAL_FACTORS, Factors
 from .manners import Technique, checked_factor, checked_technique
 from .unit import OwnUnit
@@ -164,9 +164,7 @@ class Scene(Layout):
     def goals(self) -> dict[tuple[str, Family], LabTriple]:
         """The colour that every painted part is to have, in the range of dry paint: its own, not that of all that share its
         pile."""
-        parts = [(area.id, part) for area in self.painted for part in area.parts]
-        lab = lab_in_paint_range(np.array([part.lab for _, part in parts]).reshape(-1, 3), self.paint_range)
-        return {(area, part.family): triple(one) for (area, part), one in zip(parts, lab, strict=True)}
+        return {part_of(target): target.lab for target in targets_of(self.painted, self.paint_range)}
 
     @cached_property
     def bare(self) -> Reflectance:

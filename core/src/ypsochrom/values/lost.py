@@ -47,7 +47,7 @@ def finer_brushes(field: MunsellValue, support: Support, brush_mm: float) -> dic
     """The field as the brushes see it that may keep what this one loses, by width in mm; 0.1 s each, for all thresholds."""
     small = shrink(field, *fit_within(field.shape[1], field.shape[0], _LONGEST_PX))
     finer = (width for width in WIDTHS_MM if FINEST_SHARE * brush_mm <= width < brush_mm)
-    return {width: seen_by(small, support, width) for width in finer}
+    return {width: seen_by(small, support, width, whole_px=max(field.shape)) for width in finer}
 
 
 def lost_shapes(

@@ -92,7 +92,7 @@ def at_brush(
 ) -> BrushField:
     """A field as a brush of this width sees it, at least so large; `even` where it was worked out before.
 
-    `whole_px` is the picture's longer side where the field is a piece of it.
+    `whole_px` is the picture's longer side where the field is a piece of it, or it made small.
     """
     height, width = field.shape
     long_px = max(height, width)

@@ -116,9 +116,20 @@ def value_map(
     return ValueMap(labels=labels, steps=steps, thresholds=limits)
 
 
-def seen_by(field: MunsellValue, support: Support, brush_mm: float, *, even: MunsellValue | None = None) -> BrushField:
-    """The field as a brush of this width sees it; 0.1 to 0.5 s, or less where the even field is known."""
-    return at_brush(field, brush_mm, brush_px(brush_mm, support, field.shape[1]) / brush_mm, even=even)
+def seen_by(
+    field: MunsellValue,
+    support: Support,
+    brush_mm: float,
+    *,
+    even: MunsellValue | None = None,
+    whole_px: int | None = None,
+) -> BrushField:
+    """The field as a brush of this width sees it; 0.1 to 0.5 s, or less where the even field is known.
+
+    `whole_px` is the longer side of the field that this one was made small from.
+    """
+    px_per_mm = brush_px(brush_mm, support, field.shape[1]) / brush_mm
+    return at_brush(field, brush_mm, px_per_mm, even=even, whole_px=whole_px)
 
 
 def _with_moved(labels: LabelImage, moved: Sequence[Moved], count: int) -> LabelImage:

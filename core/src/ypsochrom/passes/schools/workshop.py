@@ -53,9 +53,10 @@ class Workshop:
 
     def choose_glazes(self, beneath: Callable[[LabTriple], Reflectance]) -> None:
         """Settle on a few glazes for the painting's parts; `beneath` says over which underlayer each colour will lie."""
-        goals = list(self.scene.goals.values())
+        parts = [(area.id, part) for area, part, _ in self.cells()]
+        goals = [self.scene.goals[area, part.family] for area, part in parts]
         below = np.stack([beneath(goal) for goal in goals])
-        roots = np.sqrt([part.area_cm2 for _, part, _ in self.cells()])
+        roots = np.sqrt([part.area_cm2 for _, part in parts])
         self._glaze_paints = useful_glazes(np.array(goals), below, roots, glaze_paints(self.box))
 
     def cells(self) -> Iterable[tuple[Area, FamilyPart, Mix]]:
