@@ -60,7 +60,7 @@ def test_fewer_piles_are_asked_for_on_the_curve_and_taken_back(page: Page):
 
 def test_doses_go_into_the_pile_and_are_pulled_back_and_a_reload_keeps_them(page: Page):
     to_the_bench(page)
-    page.get_by_role("button", name="By hand").click()
+    page.get_by_role("button", name="By hand", exact=True).click()
     heap = page.get_by_role("button", name="Take a pea of titanium white")
     heap.evaluate("heap => { for (let pea = 0; pea < 3; pea++) heap.click(); }")  # quicker than it is drawn
     page.get_by_role("button", name="a drop").click()

@@ -120,10 +120,11 @@ def waiting_unheard() -> list[int]:
 def cancel(owner: Any, run_id: int) -> Run:
     """Ask a run to stop; one that still waits, or was lost, ends at once."""
     run = one_of(Run, owner, "computation", pk=run_id)
-    run.cancel = True
+    run.cancel, noted = True, ["cancel"]
     if run.state == Run.State.WAITING or is_lost(run):
         run.state = Run.State.CANCELLED
-    run.save()
+        noted.append("state")
+    run.save(update_fields=noted)  # what a worker notes meanwhile stands
     return run
 
 
@@ -178,14 +179,14 @@ def _note(run: Run, **facts: Any) -> None:
 
 
 def _reporter(run: Run) -> Progress:
-    """Writes progress into the run a few times a second, and raises `Cancelled` when the painter asked to stop."""
-    last = 0.0
+    """Writes progress into the run a few times a second and when other work begins; raises `Cancelled` when asked to stop."""
+    last, at_work = 0.0, ""
 
     def report(share: float, doing: str) -> None:
-        nonlocal last
+        nonlocal last, at_work
         now = time.monotonic()
-        if now - last >= REPORT_EVERY_S:
-            last = now
+        if doing != at_work or now - last >= REPORT_EVERY_S:
+            last, at_work = now, doing
             if Run.objects.filter(pk=run.pk, cancel=True).exists():
                 raise Cancelled
             _note(run, share=share, doing=doing[:_ROOM_FOR_DOING])

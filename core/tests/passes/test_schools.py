@@ -110,6 +110,21 @@ def test_glazes_bring_a_part_to_its_own_colour_or_opaque_paint_does(plans, scene
     assert glazed > 10
 
 
+def test_tints_over_grey_leave_no_part_another_colour_that_its_pile_would_reach(plans, scene):
+    tinted = 0
+    for area in scene.painted:
+        for part in area.parts:
+            seen, _ = laid_step_by_step(plans["monochrome"], scene, area.id, part.family)
+            goal = np.array(scene.goals[area.id, part.family])
+            pile = np.array(scene.mixes.serving(area.id, part.family).match.lab_dry)
+            apart, in_its_pile = float(delta_e_2000(seen, goal)), float(delta_e_2000(pile, goal))
+            assert apart <= max(6.0, in_its_pile + 1.0) + 0.3, (area.id, part.family, apart, in_its_pile)
+            tinted += (area.id, part.family) in {
+                cell for s in steps_of(plans["monochrome"], "tint glazes") for cell in s.cells
+            }
+    assert tinted > 10
+
+
 def test_first_glazes_are_90_to_95_percent_medium_later_ones_about_80_common_practice(plans):
     plan = plans["glazes"]
     assert {s.technique for s in steps_of(plan, "first glazes")} == {"glaze"}

@@ -234,7 +234,7 @@ class Work:
             weight = self.nodes[name].weight
             self.now(name, part_of(progress, done / total, (done + weight) / total))
             done += weight
-        progress(1.0, "done")
+        progress(1.0, self.nodes[goal].doing)
 
     def _remember(self, kept: Kept, result: Any) -> None:
         self._read[kept.key.node] = result

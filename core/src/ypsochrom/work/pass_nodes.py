@@ -113,7 +113,7 @@ def _planes(i: Inputs) -> Any:
 
 PASSES: Node[PassPlan] = Node(
     name="passes",
-    version=9,
+    version=10,
     needs=("areas", "strokes", "mixes"),
     takes={
         "planes of areas": _planes,

@@ -6,18 +6,15 @@ Common practice: the first coats are 90-95 % medium, later ones about 80 %; a gl
 from collections.abc import Sequence
 from dataclasses import replace
 
-import numpy as np
-
 from ...areas.area import Area
 from ...areas.families import MIDDLE, Family
-from ...colour.ciede2000 import delta_e_2000
 from ...colour.types import Reflectance
 from ...mixes.search import OUT_OF_REACH_DE00
 from ..films.glazing import FIRST_GLAZES, FIRST_SHARE, LATER_GLAZES, LATER_SHARE, glazed
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, LIGHTS_AND_ACCENTS, School, on_parts
+from .school import ENDS, LIGHTS_AND_ACCENTS, School, finished_opaque, on_parts
 from .workshop import Workshop
 
 FIRST = Role(
@@ -34,16 +31,6 @@ LATER = Role(
     manner("glaze", "glazing liquid", LATER_SHARE),
     "A little more paint in the medium: every family is brought to its value and colour.",
 )
-OPAQUE = Role(
-    "opaque passages",
-    50,
-    1 / 36,
-    manner("opaque"),
-    "Only what glazes cannot reach: lights that must be lighter than what lies beneath, colours that stayed short.",
-)
-
-_WORTH_DE00 = 1.0
-"""Opaque paint over glazes must come this much nearer."""
 
 
 def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
@@ -73,15 +60,13 @@ def _first(shop: Workshop, area: Area) -> tuple[Reflectance, list[Draft]]:
 def _later(shop: Workshop, area: Area, family: Family, state: Reflectance) -> list[Draft]:
     goal = shop.scene.goals[area.id, family]
     mix, found = shop.glaze(goal, state, LATER_GLAZES)
-    drafts = []
-    if mix is not None:
-        layer = replace(LATER.manner, medium_share=found.shares[0])
-        drafts.append(Draft(LATER, area.id, family, mix, layer, len(found.shares)))
-    own = shop.mix_of(area, family)
-    opaque = float(delta_e_2000(np.array(own.match.lab_dry), np.array(goal)))
-    if found.de00 > max(OUT_OF_REACH_DE00, opaque + _WORTH_DE00):
-        drafts.append(Draft(OPAQUE, area.id, family, own, OPAQUE.manner))
-    return drafts
+    opaque = finished_opaque(shop, area, family, found.de00, OUT_OF_REACH_DE00)
+    if opaque is not None:
+        return [opaque]
+    if mix is None:
+        return []
+    layer = replace(LATER.manner, medium_share=found.shares[0])
+    return [Draft(LATER, area.id, family, mix, layer, len(found.shares))]
 
 
 GLAZES = School(

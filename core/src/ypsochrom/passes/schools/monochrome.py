@@ -15,7 +15,7 @@ from ..films.glazing import FIRST_GLAZES, LATER_GLAZES, LATER_SHARE, Glazing
 from ..manners import manner
 from ..order import rules
 from ..step import Draft, Role
-from .school import ENDS, LIGHTS_AND_ACCENTS, School, focal_forms, on_parts, over_areas
+from .school import ENDS, LIGHTS_AND_ACCENTS, School, finished_opaque, focal_forms, on_parts, over_areas
 from .underlayers import QUIET_CHROMA
 from .workshop import Workshop
 
@@ -38,6 +38,9 @@ TINTS = Role(
 _GREYS_L = (22.0, 30.0, 40.0, 50.0, 60.0, 70.0, 78.0, 86.0, 93.0)
 _LIGHTER_L = 10.0
 _SEPIA_AB = (3.0, 10.0)
+_FAR_DE00 = 6.0
+"""What a tint leaves farther off than this a painter sees as another colour; the method is one of glazes, so less is let be."""
+
 _SCHEDULES = (*LATER_GLAZES, *FIRST_GLAZES)
 
 
@@ -61,7 +64,16 @@ def _lays(shop: Workshop, areas: Sequence[Area]) -> list[Draft]:
             for family, grey in greys.items()
             if grey is not main
         ]
-        drafts += _tints(area, {part.family: plan[area.id, part.family][1:] for part in area.parts})
+        tints = {part.family: plan[area.id, part.family][1:] for part in area.parts}
+        opaque = [
+            finished_opaque(shop, area, family, found.de00, _FAR_DE00)
+            for family, (_, found) in tints.items()
+            if family not in ENDS
+        ]
+        finished = [draft for draft in opaque if draft is not None]
+        done = {draft.family for draft in finished}
+        drafts += _tints(area, {family: tint for family, tint in tints.items() if family not in done})
+        drafts += finished
     return [*drafts, *focal_forms(shop, areas), *on_parts(shop, areas, LIGHTS_AND_ACCENTS, ENDS)]
 
 

@@ -3,8 +3,11 @@
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from ...areas.area import Area
 from ...areas.families import MIDDLE, Family
+from ...colour.ciede2000 import delta_e_2000
 from ...materials.supplies import MediumKind
 from ...mixes.mix_set import Mix
 from ..manners import manner
@@ -101,6 +104,25 @@ LIGHTS_AND_ACCENTS = Role(
     manner("loaded"),
     "The darkest accents, then the lightest lights: opaque, last, and very little of them.",
 )
+
+OPAQUE = Role(
+    "opaque passages",
+    50,
+    1 / 36,
+    manner("opaque"),
+    "Only what glazes cannot reach: lights that must be lighter than what lies beneath, colours that stayed short.",
+)
+
+_WORTH_DE00 = 1.0
+"""Opaque paint over glazes must come this much nearer (CIEDE2000)."""
+
+
+def finished_opaque(shop: Workshop, area: Area, family: Family, left_de00: float, allowed_de00: float) -> Draft | None:
+    """Opaque paint on a part that glazes leave farther off (CIEDE2000) than allowed, where its pile comes plainly nearer."""
+    own = shop.mix_of(area, family)
+    goal = shop.scene.goals[area.id, family]
+    nearer = float(delta_e_2000(np.array(own.match.lab_dry), np.array(goal))) + _WORTH_DE00
+    return Draft(OPAQUE, area.id, family, own, OPAQUE.manner) if left_de00 > max(allowed_de00, nearer) else None
 
 
 def focal_forms(shop: Workshop, areas: Iterable[Area]) -> list[Draft]:
