@@ -19,7 +19,7 @@ SIDE_BY_SIDE := $(MAKE) --no-print-directory -j2
 
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package.json workflow.json
 
-.PHONY: demo test unit journeys hosted test-hosted dev lint lint-python lint-web client lock bench storm screenshots clean
+.PHONY: demo test unit unit-web journeys hosted test-hosted dev lint lint-python lint-web client lock bench storm screenshots clean
 
 demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) manage.py migrate --verbosity 0
@@ -27,25 +27,27 @@ demo: $(STAMPS)/run $(STAMPS)/build
 	@$(PY) -m demo.load --once
 	@exec $(PY) -m demo.serve $(PORT)
 
-# What waits for the network or one core goes side by side. Journeys and unit tests each take both cores, one after the other: side by
-# side they take longer than that.
+# What waits for the network or one core goes side by side, the pages' unit tests with the journeys, which begin with one core while the
+# demo is loaded. Journeys and unit tests each take both cores, one after the other: side by side they take longer than that.
 test:
-	@$(SIDE_BY_SIDE) $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+	@$(SIDE_BY_SIDE) $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/browser
 	@$(SIDE_BY_SIDE) lint-python lint-web
-	cd web && node node_modules/vitest/vitest.mjs run
 	@$(MAKE) --no-print-directory unit
-	@$(MAKE) --no-print-directory journeys
+	@$(SIDE_BY_SIDE) unit-web journeys
+
+unit-web: $(STAMPS)/npm
+	$(NODE) node_modules/vitest/vitest.mjs run
 
 unit: $(STAMPS)/dev
 	$(PY) -m pytest core/tests server demo tests -n 2 --dist loadfile
 
-journeys: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+journeys: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/browser
 	$(PY) -m pytest e2e -n 2 --dist loadfile
 
 hosted: $(STAMPS)/hosted $(STAMPS)/build
 	@$(PY) -m tools.hosted $(HOSTED_PORT)
 
-test-hosted: $(STAMPS)/hosted $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+test-hosted: $(STAMPS)/hosted $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/browser
 	$(PY) -m tools.hosted test $(ON_POSTGRES)
 
 dev: $(STAMPS)/dev $(STAMPS)/npm
@@ -86,7 +88,7 @@ bench: $(STAMPS)/dev $(STAMPS)/build
 storm: $(STAMPS)/dev $(STAMPS)/build
 	$(PY) -m tools.storm
 
-screenshots: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/chromium
+screenshots: $(STAMPS)/dev $(STAMPS)/build $(STAMPS)/browser
 	$(PY) -m tools.screenshots
 
 clean:
@@ -123,7 +125,8 @@ $(STAMPS)/build: $(STAMPS)/npm $(STAMPS)/run $(WEB_SOURCES)
 	$(PY) -m whitenoise.compress -q web/dist/static
 	@touch $@
 
-$(STAMPS)/chromium:
+$(STAMPS)/browser:
 	@mkdir -p $(STAMPS)
-	@test -x /usr/bin/chromium || (apt-get update -qq && apt-get install -y -qq chromium)
+	@test -x /usr/bin/chromium-headless-shell || (apt-get update -qq && apt-get install -y -qq chromium-headless-shell) || \
+		test -x /usr/bin/chromium
 	@touch $@

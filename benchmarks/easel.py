@@ -13,7 +13,9 @@ from statistics import median
 import numpy as np
 from playwright.sync_api import BrowserContext, Page, sync_playwright
 
-from .frames import ADDRESS, BEGIN, END, FLAGS
+from tools.browser import launched
+
+from .frames import ADDRESS, BEGIN, END
 from .timing import report
 
 CLOSER = "/paintings/3/easel"
@@ -128,7 +130,7 @@ def main() -> None:
     """Open, turn, watch, print."""
     address = sys.argv[1] if len(sys.argv) > 1 else ADDRESS
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = launched(playwright)
         context = browser.new_context(viewport={"width": 1180, "height": 820})
         _opening(context, address)
         page = context.new_page()

@@ -7,8 +7,9 @@ import sys
 
 from playwright.sync_api import Locator, Page, sync_playwright
 
+from tools.browser import launched
+
 ADDRESS = "http://127.0.0.1:8765"
-FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 MOVES, PAUSE_MS = 60, 14
 
 BEGIN = """() => {
@@ -49,7 +50,7 @@ def main() -> None:
     """Drag, count, print."""
     address = sys.argv[1] if len(sys.argv) > 1 else ADDRESS
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = launched(playwright)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
         page.goto(f"{address}/paintings/1/values")
         page.wait_for_load_state("networkidle")

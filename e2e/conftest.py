@@ -14,12 +14,9 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
+from tools.browser import launched
+
 REPOSITORY = Path(__file__).parents[1]
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync",
-]  # fmt: skip
 DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
 _AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js")
 
@@ -96,7 +93,7 @@ def answers(host: str, port: int) -> None:
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        browser = launched(playwright)
         yield browser
         browser.close()
 

@@ -10,7 +10,8 @@ from collections.abc import Callable, Iterator
 import pytest
 from playwright.sync_api import Page, expect, sync_playwright
 
-from e2e.conftest import CHROMIUM, DESK, FLAGS, serious_violations
+from e2e.conftest import DESK, serious_violations
+from tools.browser import launched
 
 SITE, PASSWORD = os.environ.get("YPSOCHROM_SITE", ""), os.environ.get("YPSOCHROM_PASSWORD", "")
 TITLE = "Kettle and lemons on the sill"
@@ -21,7 +22,7 @@ expect.set_options(timeout=20_000)
 def browser_of() -> Iterator[Callable[..., Page]]:
     """A browser of its own for everybody, logged in unless they are strangers; it minds every error of the page."""
     with sync_playwright() as playwright:
-        chromium = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        chromium = launched(playwright)
         errors: list[str] = []
 
         def opened(name: str | None = None, password: str = PASSWORD) -> Page:

@@ -10,10 +10,11 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from .browser import launched
+
 REPOSITORY = Path(__file__).parents[1]
 TARGET = REPOSITORY / "docs/screenshots"
 PORT = 8799
-FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"]
 
 VIEWS = {
     "studio": "/",
@@ -82,7 +83,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
         server = _serve(data)
         try:
-            browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+            browser = launched(playwright)
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.add_init_script("sessionStorage.setItem('screen-check', '')")  # practice begins with the question
             for name in VIEWS:

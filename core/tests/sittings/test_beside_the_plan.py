@@ -14,7 +14,7 @@ from ypsochrom.passes.amounts.keeping import shared_piles
 from ypsochrom.passes.films.drying import Drying
 from ypsochrom.passes.scene import Choices
 from ypsochrom.sittings.calendar import Diary, Recurring, zone_of
-from ypsochrom.sittings.giving import what_gives
+from ypsochrom.sittings.giving import fewer_passes, what_gives
 from ypsochrom.sittings.on_site import light_of, light_of_schedule
 from ypsochrom.sittings.open_time import open_time
 from ypsochrom.sittings.packing import packing_of
@@ -133,7 +133,7 @@ def test_what_gives_for_a_deadline_is_in_time_first_and_says_its_trade(kettle_sc
     assert max(smaller) < tasks_of(painted_of(plans["glazes"]), ROOM).minutes / 60
 
 
-def test_a_part_of_a_pass_is_spared_where_the_rest_of_it_is_not(kettle_scene, plans):
+def test_a_part_of_a_pass_is_spared_where_the_rest_of_it_is_not(plans):
     plan = plans["direct"]
     last = plan.passes[-1]
     here = {id_ for unit in last.units[1:] for id_ in unit.steps}
@@ -145,10 +145,9 @@ def test_a_part_of_a_pass_is_spared_where_the_rest_of_it_is_not(kettle_scene, pl
         left.append(of)
         return tasks_of(painted_of(of), ROOM)
 
-    found = what_gives(kettle_scene, two, Choices(), starter_shelf(), STARTER_MEDIUMS, Asked(MORNINGS), tasks)
-    (fewer,) = [one for one in found if one.gives == "fewer passes"]
+    (fewer,) = fewer_passes(two, Asked(MORNINGS), tasks)
     assert fewer.words == f"without highlight in pass {last.number}"
-    assert left[1].passes[-1].units == last.units[1:]
+    assert left[0].passes[-1].units == last.units[1:]
     assert fewer.hours < tasks_of(painted_of(two), ROOM).minutes / 60
 
 

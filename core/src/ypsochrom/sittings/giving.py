@@ -59,7 +59,7 @@ def what_gives(
     """All ways, those that are in time first and of these the one that changes least; about 4 s, so in the background."""
     found = [*_longer(tasks_of_plan(plan), asked)]
     progress(0.05, "leaving out passes")
-    found += _fewer(plan, asked, tasks_of_plan)
+    found += fewer_passes(plan, asked, tasks_of_plan)
     others = [key for key in SCHOOLS if key != choices.school]
     for number, key in enumerate(others):
         progress(0.1 + 0.6 * number / len(others), f"trying {SCHOOLS[key].title.lower()}")
@@ -97,7 +97,8 @@ def _longer(tasks: Tasks, asked: Asked) -> list[Giving]:
     return found
 
 
-def _fewer(plan: PassPlan, asked: Asked, tasks_of_plan: Callable[[PassPlan], Tasks]) -> list[Giving]:
+def fewer_passes(plan: PassPlan, asked: Asked, tasks_of_plan: Callable[[PassPlan], Tasks]) -> list[Giving]:
+    """The plan without one of the passes, or parts of a pass, that can be spared; the last first."""
     found = []
     spared = [(one, part) for one in plan.passes for part in one.parts if part.startswith(_SPARED)]
     for one, part in reversed(spared):
