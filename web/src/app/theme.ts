@@ -38,6 +38,9 @@ declare module "@mui/material/styles" {
 
 const FONT = `${FACE}, system-ui, sans-serif`;
 
+/** A button of a row keeps its left edge, which is needed where the row goes on in the next line. */
+const wrapped = { borderLeft: `1px solid ${N[7]}` };
+
 export const theme = createTheme({
   palette: {
     primary: { main: "#495c66", dark: "#394951", light: "#566e79", contrastText: "#ffffff" },
@@ -84,6 +87,7 @@ export const theme = createTheme({
         root: { minHeight: 40, textTransform: "none", color: N[3], paddingInline: 14, borderColor: N[7] },
       },
     },
+    MuiToggleButtonGroup: { styleOverrides: { middleButton: wrapped, lastButton: wrapped } },
     MuiPaper: { defaultProps: { elevation: 0 } },
     MuiDialogActions: { styleOverrides: { root: { padding: "8px 24px 20px" } } },
     MuiDialog: { defaultProps: { fullWidth: true, maxWidth: "sm" } },
