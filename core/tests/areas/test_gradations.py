@@ -123,3 +123,18 @@ def test_a_fall_is_read_between_its_crossings_and_beyond_them_as_at_its_rim():
     assert fall.at(fall.crossings) == pytest.approx([0.0, 0.4, 0.2, 1.0])
     line = Fall((0.0, 0.0), 5.0, ((0.0, 1.0),))
     assert line.at(np.array([[2.5, 30.0]])) == pytest.approx([0.5])
+
+
+@pytest.mark.parametrize("narrow_end", ["light", "dark"])
+def test_how_much_of_the_surface_lies_where_is_told(narrow_end):
+    """A sail: a triangle that the light crosses, so that most of it is dark, or most of it light."""
+    tall = X / 119 if narrow_end == "light" else 1 - X / 119
+    inside = (np.abs(Y - 45) < 44 * tall).ravel()
+    lab, spots = lab_of(90 - 50 * X / 119)[inside], SPOTS[inside]
+    shares = np.linspace(0.1, 0.9, 17)
+    for found in (gradation_of(lab, spots), gradation_along(lab, spots, (0.0, 45.0), (119.0, 45.0))):
+        assert found is not None
+        assert found.before(shares) == pytest.approx(np.quantile(found.along(spots), shares), abs=0.03)
+        assert found.before(np.array([0.5]))[0] == pytest.approx(0.71 if narrow_end == "light" else 0.29, abs=0.05)
+    even = replace(found, spread=())
+    assert even.before(shares) == pytest.approx(shares)

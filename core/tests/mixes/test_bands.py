@@ -90,6 +90,25 @@ def test_the_parts_take_shares_of_the_string_and_look_like_what_they_are_as_a_wh
     assert len(served) == len(set(served)) == len(area.parts)
 
 
+def test_of_every_pile_so_much_is_taken_as_lies_where_it_is_laid():
+    """A wall most of which is dark; its light part is the smallest."""
+    area = wall()
+    light, dark = replace(area.parts[2], area_cm2=20.0), replace(area.parts[0], area_cm2=140.0)
+    area = replace(area, parts=(dark, area.parts[1], light))
+    mostly_dark = replace(run(), spread=(0.0, 0.5, 0.8, 0.9, 1.0))
+    (found,) = graded((area,), (area,), {area.id: mostly_dark})
+    lying = np.interp(np.linspace(0, 1, 4001), np.linspace(0, 1, 5), mostly_dark.spread)
+    piles = np.array([np.interp(lying, found.places, one).mean() for one in np.eye(len(found.places))])
+    surface = [part.area_cm2 for part in area.parts]
+    assert np.average(found.shares, axis=0, weights=surface) == pytest.approx(piles, abs=0.01)
+    assert found.shares.sum(axis=1) == pytest.approx(1.0)
+    assert (
+        found.shares[2, 0] > found.shares[1, 0] > found.shares[0, 0] == 0
+    )  # the lightest pile: of the light most, of the dark none
+    (even,) = graded((area,), (area,), {area.id: run()})
+    assert np.average(even.shares, axis=0, weights=surface)[0] > 2 * piles[0]
+
+
 @settings(max_examples=25, deadline=None)
 @given(span=st.floats(9, 70), surface=st.floats(2, 500))
 def test_the_wider_the_run_and_the_larger_the_passage_the_more_piles(span, surface):

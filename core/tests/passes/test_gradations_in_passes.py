@@ -1,27 +1,34 @@
 """Gradations in the passes: one blend of a string of piles, in a unit of its own, and a ramp in the pictures."""
 
+import io
 from dataclasses import replace
 
 import numpy as np
 import pytest
+from PIL import Image
+from sklearn.datasets import load_sample_image
 
 from ypsochrom.areas.families import FAMILIES, MIDDLE
 from ypsochrom.areas.gradations import Gradation
 from ypsochrom.colour import cielab
 from ypsochrom.materials.shelf import starter_shelf
+from ypsochrom.materials.support import Support
 from ypsochrom.mixes.bands import graded, with_strings
 from ypsochrom.mixes.blends import is_of_string
 from ypsochrom.mixes.told import told_bands
 from ypsochrom.passes.films.stages import canvas_of, paint_picture, smaller, stages
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
+from ypsochrom.subject.decode import decode
 from ypsochrom.values.scale import USUAL_RANGE
+from ypsochrom.work.brief import Brief
 from ypsochrom.work.graph import Work
 from ypsochrom.work.pass_nodes import scene_of
-from ypsochrom.work.planned import plan_of
+from ypsochrom.work.planned import plan_of, work_from
 from ypsochrom.work.subject_node import paint_range_of
 
 SHELF = starter_shelf()
+RUNNING = [FAMILIES.index(family) for family in MIDDLE]
 SCHOOLS = ("direct", "sections", "background-first", "light-first", "on-site")
 
 
@@ -155,7 +162,7 @@ def test_in_the_pictures_the_string_reaches_from_its_lightest_pile_to_its_darkes
     *_, last = stages(strung, plan.mix_of, plan.passes, strung.mixes.box, canvas)
     lightness = cielab.srgb8_to_lab(paint_picture(last, canvas))[..., 0]
     (string,) = plan.strings
-    running = np.isin(kettle_plan.areas.families, [FAMILIES.index(family) for family in MIDDLE])
+    running = np.isin(kettle_plan.areas.families, RUNNING)
     inside = (kettle_plan.areas.labels == area.index) & running
     ends = [string.bands[0].match.lab_dry[0], string.bands[-1].match.lab_dry[0]]
     assert np.quantile(lightness[inside], [0.98, 0.02]) == pytest.approx(ends, abs=3.0)
@@ -213,3 +220,20 @@ def test_a_passage_of_one_part_is_blended_where_it_has_a_string(strung, area, sc
         plan = find_passes(replace(strung, areas=areas, mixes=have), SHELF, Choices())
         techniques = {step.technique for p in plan.passes for step in p.steps if step.area == area.id}
         assert ("blended" in techniques) == blended
+
+
+def test_strings_are_mixed_for_the_surface_that_their_bands_cover_in_the_picture():
+    """A sky in a photo, most of which is light."""
+    data = io.BytesIO()
+    Image.fromarray(load_sample_image("china.jpg")).save(data, "PNG")
+    work = work_from(decode(data.getvalue(), longest_px=480), Brief(Support(400, 300)), SHELF)
+    areas, gradations, strings = work.now("areas").map, scene_of(work).gradations, work.now("mixes").mixes.strings
+    mm_per_px = 400 / areas.labels.shape[1]
+    index = {area.id: area.index for area in areas.areas}
+    assert strings
+    for string in strings:
+        inside = (areas.labels == index[string.area]) & np.isin(areas.families, RUNNING)
+        along = gradations[string.area].along(np.argwhere(inside)[:, ::-1] * mm_per_px)
+        places = [band.at for band in string.bands]
+        covered = [np.interp(along, places, one).mean() for one in np.eye(len(places))]
+        assert [band.share for band in string.bands] == pytest.approx(covered, abs=0.03)

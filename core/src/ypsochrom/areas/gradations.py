@@ -25,6 +25,10 @@ _STEP_DE, _SURFACE_CM2 = 12.0, 4.0
 """One more pile for so much more between the ends (CIELAB), as long as each has so much to cover. From memory."""
 
 _SAMPLES = 101
+_SPREAD, _LOOKED_AT = 10, 1999
+"""So many equal shares of the surface are told apart along the string, by so many of its pixels; an odd number, so that they do
+not stand in columns."""
+
 _KNOTS, _HELD = 5, 0.05
 
 _AXIS_DE = 6.0
@@ -72,7 +76,8 @@ class Gradation:
     """`start` and `end` are the ends of its axis (x, y in mm), the lighter first, with their colours and those `between` them at
     even distances.
 
-    `explained` is 0.8 to 1, less where the painter drew it; such a one runs straight, others as `fall` says.
+    `explained` is 0.8 to 1, less where the painter drew it; such a one runs straight, others as `fall` says. `spread` are the
+    places on its string before which equal shares of its surface lie, from none to all of it; evenly where there are none.
     """
 
     start: Spot
@@ -82,6 +87,7 @@ class Gradation:
     explained: float
     between: tuple[LabTriple, ...] = ()
     fall: Fall | None = None
+    spread: tuple[float, ...] = ()
 
     def along(self, spots_mm: Float) -> Float:
         """Where on its string spots (n, 2) in mm lie: 0 at its light end, 1 at its dark end."""
@@ -89,6 +95,10 @@ class Gradation:
             return self.fall.at(spots_mm)
         start, way = np.array(self.start), np.subtract(self.end, self.start)
         return np.clip((spots_mm - start) @ way / float(way @ way), 0.0, 1.0)
+
+    def before(self, share: Float) -> Float:
+        """The places on its string before which these shares (0 to 1) of its surface lie."""
+        return np.interp(share, np.linspace(0.0, 1.0, len(self.spread)), self.spread) if self.spread else share
 
     @property
     def bends(self) -> bool:
@@ -166,7 +176,9 @@ def gradation_of(lab: Lab, spots_mm: Float) -> Gradation | None:
     ramp = _ramp(along, colour, weight)
     found = _between(place_mean + axis * low, place_mean + axis * high, ramp, (low, high))
     span = np.linalg.norm(ramp.bent(high) - ramp.bent(low))
-    return _falling(found, weight, place, colour) if ramp.explained >= EXPLAINED and span >= LEAST_SPAN_DE else None
+    if ramp.explained < EXPLAINED or span < LEAST_SPAN_DE:
+        return None
+    return _spread(_falling(found, weight, place, colour), spots_mm)
 
 
 def _falling(straight: Gradation, weight: Float, place: Float, colour: Lab) -> Gradation:
@@ -231,7 +243,7 @@ def gradation_along(lab: Lab, spots_mm: Float, one: Spot, other: Spot) -> Gradat
         weight, place, colour = np.ones(len(lab)), spots_mm, lab
     along = np.clip((place - start) @ way / length2, 0.0, 1.0)
     ramp = _ramp(along, colour, weight)
-    return _between(start, np.array(other, dtype=float), ramp, (0.0, 1.0))
+    return _spread(_between(start, np.array(other, dtype=float), ramp, (0.0, 1.0)), spots_mm)
 
 
 @dataclass(frozen=True, eq=False)
@@ -278,6 +290,13 @@ def _between(start: Float, end: Float, ramp: _Ramp, ends: tuple[float, float]) -
         start, end, lab = end, start, lab[::-1]
     between = tuple(triple(one) for one in lab[1:-1])
     return Gradation(_spot(start), _spot(end), triple(lab[0]), triple(lab[-1]), round(ramp.explained, 3), between)
+
+
+def _spread(found: Gradation, spots_mm: Float) -> Gradation:
+    """The gradation with how its surface, pixels at these spots, lies along its string."""
+    some = spots_mm[np.linspace(0, len(spots_mm) - 1, min(len(spots_mm), _LOOKED_AT)).astype(int)]
+    spread = np.quantile(found.along(some), np.linspace(0.0, 1.0, _SPREAD + 1))
+    return replace(found, spread=tuple(spread.round(3).tolist()))
 
 
 def _cells(lab: Lab, spots: Float) -> tuple[Float, Float, Float]:

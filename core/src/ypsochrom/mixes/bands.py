@@ -82,10 +82,17 @@ class Graded:
 
     @property
     def shares(self) -> Float:
-        """What every part takes of the string's piles, shape (parts, piles): each row adds up to 1."""
-        hats = np.stack([np.interp(_ALONG, self.places, one) for one in np.eye(len(self.places))], axis=1)
-        inside = [self.nearest == i for i in range(len(self.parts))]
-        return np.array([hats[one].mean(axis=0) if one.any() else hats[_SAMPLES // 2] for one in inside])
+        """What every part takes of the string's piles, shape (parts, piles): each row adds up to 1.
+
+        From its light end on every part has as much of the surface as it covers, in the order of their colours.
+        """
+        order = np.argsort(np.linalg.norm(self.lab[:, None] - [part.lab for part in self.parts], axis=2).argmin(axis=0))
+        covered = np.concatenate([[0.0], np.cumsum([self.parts[i].area_cm2 for i in order])])
+        found = np.zeros((len(self.parts), len(self.places)))
+        for i, begins, ends in zip(order, covered, covered[1:], strict=False):
+            at = self.gradation.before(np.linspace(begins, ends, _SAMPLES) / covered[-1])
+            found[i] = [np.interp(at, self.places, one).mean() for one in np.eye(len(self.places))]
+        return found
 
 
 def graded(areas: Iterable[Area], photo: Iterable[Area], gradations: Mapping[str, Gradation]) -> tuple[Graded, ...]:

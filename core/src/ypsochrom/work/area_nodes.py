@@ -147,7 +147,7 @@ def _read(body: Json, work: Work) -> FoundAreas:
 
 AREAS: Node[FoundAreas] = Node(
     name="areas",
-    version=6,
+    version=7,
     needs=("subject", "pieces"),
     takes={
         "the number of areas": lambda i: i.brief.areas.detail,

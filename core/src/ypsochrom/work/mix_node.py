@@ -160,7 +160,7 @@ SOLVED: Node[SolvedMixes] = Node(
 
 MIXES: Node[FoundMixes] = Node(
     name="mixes",
-    version=5,
+    version=6,
     needs=("areas", "strokes", "solved"),
     takes={
         "your own recipes": lambda i: i.brief.mixes.kept,

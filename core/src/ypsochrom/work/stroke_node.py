@@ -86,7 +86,7 @@ def _of_decisions(name: str) -> Any:
 
 STROKES: Node[Strokes] = Node(
     name="strokes",
-    version=2,
+    version=3,
     needs=("subject", "areas"),
     takes={
         "gradations that you drew": _of_decisions("gradation"),
