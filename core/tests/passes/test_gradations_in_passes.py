@@ -19,6 +19,7 @@ from ypsochrom.mixes.told import told_bands
 from ypsochrom.passes.films.stages import canvas_of, paint_picture, smaller, stages
 from ypsochrom.passes.plan.pass_plan import find_passes
 from ypsochrom.passes.scene import Choices
+from ypsochrom.passes.schools import monochrome
 from ypsochrom.subject.decode import decode
 from ypsochrom.values.scale import USUAL_RANGE
 from ypsochrom.work.brief import Brief
@@ -29,6 +30,7 @@ from ypsochrom.work.subject_node import paint_range_of
 
 SHELF = starter_shelf()
 RUNNING = [FAMILIES.index(family) for family in MIDDLE]
+ROLES = ("grey block-in", "grey modelling", "opaque passages")
 SCHOOLS = ("direct", "sections", "background-first", "light-first", "on-site")
 
 
@@ -237,3 +239,15 @@ def test_strings_are_mixed_for_the_surface_that_their_bands_cover_in_the_picture
         places = [band.at for band in string.bands]
         covered = [np.interp(along, places, one).mean() for one in np.eye(len(places))]
         assert [band.share for band in string.bands] == pytest.approx(covered, abs=0.03)
+
+
+def test_what_is_finished_in_colour_does_not_come_among_the_greys(strung, area, monkeypatch):
+    """A wood that ran from light to dark had the colour of its shadow, which tints did not reach, blended with its greys."""
+    monkeypatch.setattr(monochrome, "_FAR_DE00", 0.0)
+    plan = find_passes(strung, SHELF, Choices(school="monochrome"))
+    steps = {role: [step for one in plan.passes for step in one.steps if one.role_of(step) == role] for role in ROLES}
+    in_colour = {mix.id for mix in (*strung.mixes.mixes, *strung.mixes.blends)}
+    assert area.id in {step.area for step in steps["opaque passages"]}
+    greys = [step for step in steps["grey modelling"] if step.area == area.id and step.family in MIDDLE]
+    assert {step.technique for step in greys} == {"blended"}
+    assert not {step.mix for role in ("grey block-in", "grey modelling") for step in steps[role]} & in_colour

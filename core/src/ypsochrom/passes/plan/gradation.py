@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from ...areas.families import MIDDLE
 from ..manners import WET_IN_WET, Manner, manner
+from ..schools.school import OPAQUE
 from ..schools.workshop import Workshop
 from ..step import Draft
 from .layering import FIRST_COVER_ROLE, WHITE_BENEATH_ROLE
@@ -25,7 +26,10 @@ def blended_passages(drafts: Sequence[Draft], shop: Workshop) -> list[Draft]:
     found = list(drafts)
     for area_id in shop.scene.gradations:
         area = shop.scene.area_of[area_id]
-        own = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and is_opaque(draft)]
+        laid = [draft for draft in found if draft.area == area_id and draft.family in MIDDLE and is_opaque(draft)]
+        own = [
+            draft for draft in laid if draft.role is not OPAQUE
+        ] or laid  # what finishes a part is not blended with what it covers
         parts = [part.family for part in area.parts if part.family in MIDDLE]
         if not own or (len(parts) < 2 and area_id not in shop.scene.mixes.string_of):
             continue
