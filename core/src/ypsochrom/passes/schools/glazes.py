@@ -60,13 +60,12 @@ def _first(shop: Workshop, area: Area) -> tuple[Reflectance, list[Draft]]:
 def _later(shop: Workshop, area: Area, family: Family, state: Reflectance) -> list[Draft]:
     goal = shop.scene.goals[area.id, family]
     mix, found = shop.glaze(goal, state, LATER_GLAZES)
+    drafts = []
+    if mix is not None:
+        layer = replace(LATER.manner, medium_share=found.shares[0])
+        drafts.append(Draft(LATER, area.id, family, mix, layer, len(found.shares)))
     opaque = finished_opaque(shop, area, family, found.de00, OUT_OF_REACH_DE00)
-    if opaque is not None:
-        return [opaque]
-    if mix is None:
-        return []
-    layer = replace(LATER.manner, medium_share=found.shares[0])
-    return [Draft(LATER, area.id, family, mix, layer, len(found.shares))]
+    return drafts if opaque is None else [*drafts, opaque]
 
 
 GLAZES = School(
