@@ -395,7 +395,7 @@ it("marks are told in numbers to who does not see them", () => {
   inStudio(
     <Question
       exercise={exercise({ asks: "point", view })}
-      url=""
+      url="/picture.png"
       verdict={null}
       said={null}
       answer={() => {}}
