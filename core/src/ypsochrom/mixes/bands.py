@@ -40,14 +40,13 @@ _END_SHARE = 1 / 8
 class Graded:
     """An area whose colour runs, as it is to be painted.
 
-    At `_SAMPLES` places of the axis: the colour (n, 3), and which of the `parts` along which it runs is nearest there.
+    `parts` are those along which it runs, `lab` the colour (n, 3) at `_SAMPLES` places of its string.
     """
 
     area: Area
     gradation: Gradation
     parts: tuple[FamilyPart, ...]
     lab: Lab
-    nearest: np.ndarray
 
     @classmethod
     def of(cls, area: Area, photo: Area, gradation: Gradation) -> "Graded | None":
@@ -61,15 +60,15 @@ class Graded:
         lab = gradation.at(_ALONG)
         was = {part.family: np.array(part.lab) for part in photo.parts}
         there = np.array([was[part.family] for part in parts])
-        nearest = np.linalg.norm(lab[:, None] - there[None], axis=2).argmin(axis=1)
         moved = np.array([part.lab for part in parts]) - there
         if moved.any():
+            nearest = np.linalg.norm(lab[:, None] - there[None], axis=2).argmin(axis=1)
             middles = np.array(
                 [_ALONG[nearest == i].mean() if (nearest == i).any() else 0.5 for i in range(len(parts))]
             )
             order = np.argsort(middles)
             lab = lab + np.stack([np.interp(_ALONG, middles[order], column) for column in moved[order].T], axis=1)
-        return cls(area, gradation, parts, lab, nearest)
+        return cls(area, gradation, parts, lab)
 
     @property
     def places(self) -> tuple[float, ...]:
