@@ -7,9 +7,11 @@ import socket
 import subprocess
 import sys
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
@@ -20,7 +22,9 @@ REPOSITORY = Path(__file__).parents[1]
 DESK, TABLET = {"width": 1280, "height": 800}, {"width": 820, "height": 1180}
 _AXE = Path(REPOSITORY, "web/node_modules/axe-core/axe.min.js")
 
-expect.set_options(timeout=20_000)
+LONGEST_MS = 60_000  # no promise of the product: machines that check it stand still for a while now and then
+ROOM_BYTES = 2_000_000_000
+expect.set_options(timeout=LONGEST_MS)
 
 
 def free_port() -> int:
@@ -33,6 +37,15 @@ def open_painting(page: Page, title: str) -> None:
     """A painting opened from the studio's list."""
     page.goto("/")
     page.get_by_role("list", name="Paintings").get_by_role("link", name=title).click()
+
+
+def until(page: Page, asked: Callable[[], Any]) -> Any:
+    """What is answered as soon as it is something; for what `expect` cannot wait for. AssertionError if it never is."""
+    for _ in range(LONGEST_MS // 100):
+        if answer := asked():
+            return answer
+        page.wait_for_timeout(100)
+    raise AssertionError("it never came")
 
 
 def serious_violations(page: Page) -> list:
@@ -63,21 +76,28 @@ def demo(tmp_path_factory, worker_id) -> Path:
 
 
 @pytest.fixture(scope="module")
-def studio(demo: Path, tmp_path_factory, request) -> Iterator[str]:
+def studio(demo: Path, request) -> Iterator[str]:
     """The address of a studio served as `make demo` serves it: every module finds the demo untouched.
 
     It has one web process, which has less to load, unless the module says with `PROCESSES` that it needs more.
     """
-    port, data = free_port(), tmp_path_factory.mktemp("studio")
-    shutil.copytree(demo, data, dirs_exist_ok=True)
-    environment = {**environment_of(data), "YPSOCHROM_PROCESSES": str(getattr(request.module, "PROCESSES", 1))}
-    process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
-    try:
-        answers("127.0.0.1", port)
-        yield f"http://127.0.0.1:{port}"
-    finally:
-        process.terminate()
-        process.wait(timeout=60)
+    with TemporaryDirectory(dir=_memory(), ignore_cleanup_errors=True) as folder:
+        port, data = free_port(), Path(folder) / "studio"
+        shutil.copytree(demo, data)
+        environment = {**environment_of(data), "YPSOCHROM_PROCESSES": str(getattr(request.module, "PROCESSES", 1))}
+        process = subprocess.Popen([sys.executable, "-m", "demo.serve", str(port)], cwd=REPOSITORY, env=environment)
+        try:
+            answers("127.0.0.1", port)
+            yield f"http://127.0.0.1:{port}"
+        finally:
+            process.terminate()
+            process.wait(timeout=60)
+
+
+def _memory() -> Path | None:
+    """Where files lie in memory, if there is room: a disk that others hold up holds up no journey."""
+    shared = Path("/dev/shm")
+    return shared if shared.is_dir() and shutil.disk_usage(shared).free > ROOM_BYTES else None
 
 
 def answers(host: str, port: int) -> None:
@@ -112,6 +132,7 @@ def minded(browser: Browser, studio: str) -> Iterator[Page]:
     A refusal that a journey provokes on purpose (status 4xx) is announced in `page.expected_refusals`.
     """
     context = browser.new_context(viewport=DESK, base_url=studio, accept_downloads=True)
+    context.set_default_timeout(LONGEST_MS)
     page = context.new_page()
     troubles: list[str] = []
     page.expected_refusals = 0

@@ -10,12 +10,12 @@ from collections.abc import Callable, Iterator
 import pytest
 from playwright.sync_api import Page, expect, sync_playwright
 
-from e2e.conftest import DESK, serious_violations
+from e2e.conftest import DESK, LONGEST_MS, serious_violations
 from tools.browser import launched
 
 SITE, PASSWORD = os.environ.get("YPSOCHROM_SITE", ""), os.environ.get("YPSOCHROM_PASSWORD", "")
 TITLE = "Kettle and lemons on the sill"
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=LONGEST_MS)
 
 
 @pytest.fixture

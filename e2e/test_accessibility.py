@@ -64,3 +64,20 @@ def test_axe_finds_no_serious_violation(page: Page, path: str):
         page.set_viewport_size(size)
         expect(shown.first).to_be_visible()
         assert serious_violations(page) == [], size
+
+
+LONGEST_MOVEMENT_S = """() => Math.max(...[...document.querySelectorAll("[role=presentation], [role=presentation] *")].flatMap(
+    (one) => getComputedStyle(one).transitionDuration.split(",").map(parseFloat)))"""
+
+
+def test_nothing_moves_where_the_device_asks_for_less_motion(page: Page):
+    """Animation from interactions can be turned off: WCAG 2.2, success criterion 2.3.3."""
+    moving = {}
+    for wish in ("no-preference", "reduce"):
+        page.emulate_media(reduced_motion=wish)
+        page.goto("/materials")
+        page.get_by_role("button", name="Change titanium white").click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        moving[wish] = page.evaluate(LONGEST_MOVEMENT_S)
+    assert moving["no-preference"] > 0
+    assert moving["reduce"] == 0

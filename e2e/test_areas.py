@@ -4,6 +4,8 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from e2e.conftest import until
+
 OUT_OF_DATE = re.compile("out of date")
 
 
@@ -151,7 +153,7 @@ def test_another_colour_depth_and_edge_are_told_and_the_plan_is_looked_at(page: 
     page.get_by_role("button", name="Depth", exact=True).click()
     expect(page.get_by_role("img", name=re.compile("three planes of depth"))).to_be_visible()
     page.get_by_role("button", name="Bring up to date").click()
-    expect(page.get_by_role("link", name=OUT_OF_DATE)).to_have_count(0, timeout=60_000)
+    expect(page.get_by_role("link", name=OUT_OF_DATE)).to_have_count(0)
     page.get_by_role("button", name="The plan", exact=True).click()
     expect(page.get_by_role("img", name="The picture in the plan’s dry colours")).to_be_visible()
     page.get_by_role("button", name="Difference").click()
@@ -243,6 +245,12 @@ def test_an_area_gets_a_finer_brush_in_the_value_map(page: Page):
     expect(facts.get_by_role("button", name="The area with its own brush as the rest")).to_have_count(0)
 
 
+def tufted_pass(page: Page) -> int | None:
+    """The number of the first pass with a unit in tufts."""
+    passes = page.request.get("/api/passes/1").json()["passes"]
+    return next((one["number"] for one in passes for unit in one["units"] if unit["technique"] == "tufts"), None)
+
+
 def test_an_area_becomes_grass_and_a_gradation_is_drawn(page: Page):
     facts, stage = open_areas(page)
     tap(page, stage, 0.23, 0.71)  # the rope
@@ -262,14 +270,6 @@ def test_an_area_becomes_grass_and_a_gradation_is_drawn(page: Page):
         facts.get_by_role("button", name="As it was found").click()
     expect(end).to_have_count(0)
     page.goto("/paintings/1/passes")
-    number = 0
-    for _ in range(150):  # the plan follows in the background
-        passes = page.request.get("/api/passes/1").json()["passes"]
-        tufted = [any(unit["technique"] == "tufts" for unit in one["units"]) for one in passes]
-        number = tufted.index(True) + 1 if any(tufted) else 0
-        if number:
-            break
-        page.wait_for_timeout(200)
-    assert number
-    page.goto(f"/paintings/1/passes?pass={number}")
+    tufted = until(page, lambda: tufted_pass(page))  # the plan follows in the background
+    page.goto(f"/paintings/1/passes?pass={tufted}")
     expect(page.get_by_role("region", name="Facts")).to_contain_text("tufts")

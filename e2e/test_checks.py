@@ -10,8 +10,8 @@ LIST = re.compile(r"thing(s)? to mend|Nothing to mend|Stop here")
 
 
 def measured(page: Page) -> None:
-    expect(page.get_by_role("status", name="Measuring")).to_have_count(0, timeout=60_000)
-    expect(page.get_by_role("heading", name=LIST)).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status", name="Measuring")).to_have_count(0)
+    expect(page.get_by_role("heading", name=LIST)).to_be_visible()
 
 
 def photo_of(page: Page, check: int = 1) -> bytes:
@@ -94,7 +94,7 @@ def test_corners_are_moved_by_hand_and_a_black_photo_is_kept_and_says_why(page: 
     page.get_by_role("button", name="New photo").click()
     photo = {"name": "black.png", "mimeType": "image/png", "buffer": black.getvalue()}
     page.get_by_label("Choose a file: the picture").set_input_files(photo)
-    expect(page.get_by_text("The photo is black or nearly so.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_text("The photo is black or nearly so.")).to_be_visible()
     expect(page.get_by_role("img", name="The photo as it was taken")).to_be_visible()
     page.get_by_role("button", name="Remove this check").click()
     page.get_by_role("button", name="Remove it with its photo").click()

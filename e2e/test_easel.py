@@ -10,7 +10,17 @@ import sys
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from e2e.conftest import DESK, REPOSITORY, TABLET, answers, environment_of, free_port, open_painting, serious_violations
+from e2e.conftest import (
+    DESK,
+    REPOSITORY,
+    TABLET,
+    answers,
+    environment_of,
+    free_port,
+    open_painting,
+    serious_violations,
+    until,
+)
 
 CLOSER, SLIPWAY = "Kettle, closer", "Slipway, low tide"
 LYING = {"width": 1180, "height": 820}
@@ -153,11 +163,7 @@ def kept_on_the_device(page: Page) -> None:
     kept = """async () => { const count = async (name) => (await (await caches.open(name)).keys()).length;
         return navigator.serviceWorker.controller !== null &&
         (await count('easel-pictures')) > 5 && (await count('easel-pages')) > 0; }"""
-    for _ in range(100):
-        if page.evaluate(kept):
-            return
-        page.wait_for_timeout(200)
-    raise AssertionError("the device keeps nothing")
+    until(page, lambda: page.evaluate(kept))
 
 
 def test_without_the_network_the_sitting_goes_on_through_a_reload_and_is_sent_when_it_is_back(tablet):

@@ -9,6 +9,8 @@ from PIL import Image
 from playwright.sync_api import Page, Route, expect
 from skimage import data
 
+from e2e.conftest import until
+
 
 @pytest.fixture
 def photo(tmp_path) -> Path:
@@ -45,7 +47,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     page.mouse.down()
     page.mouse.move(x, y - 12)
     page.mouse.move(x, y - 24)
-    assert canvas.evaluate(pixels) != sum_before  # follows the finger before it is let go
+    until(page, lambda: canvas.evaluate(pixels) != sum_before)  # follows the finger before it is let go
     with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT") as kept:
         page.mouse.up()
     assert kept.value.ok
@@ -61,7 +63,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     page.get_by_role("button", name="Plan the painting").click()
     expect(page.get_by_role("status", name="Planning")).to_be_visible()
     page.reload()
-    expect(page.get_by_role("button", name=re.compile("After pass 1, ground"))).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("button", name=re.compile("After pass 1, ground"))).to_be_visible()
 
     # areas: a tap on the picture says what is there
     page.get_by_role("link", name=re.compile("^.?\\s*Areas")).click()
@@ -100,7 +102,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     page.get_by_role("button", name="Plan", exact=True).click()
     expect(page.get_by_role("region", name="Facts")).to_contain_text("First sitting")
     expect(page.get_by_role("region", name="Facts")).to_contain_text(
-        re.compile("No order of these units|could be saved"), timeout=60_000
+        re.compile("No order of these units|could be saved")
     )
 
 
@@ -111,7 +113,7 @@ def test_a_plan_can_be_stopped_and_begun_again(page: Page, photo: Path):
     again = page.get_by_role("button", name="Plan the painting")
     expect(again).to_be_visible()
     again.click()
-    expect(page.get_by_role("button", name=re.compile("After pass 2"))).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("button", name=re.compile("After pass 2"))).to_be_visible()
     page.goto("/")
     removed = page.get_by_role("button", name="Remove Cup on table")
     expect(removed.first).to_be_visible()
@@ -157,11 +159,7 @@ def test_nothing_slides_beneath_the_hand_when_the_face_comes_late(page: Page):
 
     page.route("**/*.woff2", face)
     page.goto("/paintings/1/values", wait_until="commit")
-    for _ in range(200):  # a busy machine takes its time to ask for it
-        if held:
-            break
-        page.wait_for_timeout(100)
-    assert held
+    until(page, lambda: held)
     page.wait_for_timeout(500)
     words = page.get_by_role("link", name="Sittings")
     expect(words).to_have_count(0)

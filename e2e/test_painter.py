@@ -112,7 +112,7 @@ def test_a_change_of_the_shelf_makes_the_plan_out_of_date_and_one_action_mends_i
     expect(page.get_by_role("link", name=re.compile("Passes out of date"))).to_be_visible()
     expect(page.get_by_role("button", name="Plan as PDF")).to_be_disabled()
     page.get_by_role("button", name="Bring up to date").click()
-    expect(page.get_by_role("link", name=re.compile("out of date"))).to_have_count(0, timeout=60_000)
+    expect(page.get_by_role("link", name=re.compile("out of date"))).to_have_count(0)
     expect(page.get_by_role("button", name="Plan as PDF")).to_be_enabled()
 
     page.goto("/materials")

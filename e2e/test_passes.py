@@ -4,13 +4,15 @@ import re
 
 from playwright.sync_api import Page, expect
 
+from e2e.conftest import until
+
 
 def open_passes(page: Page, more: str = "pass=2"):
     page.goto(f"/paintings/1/passes?{more}")
     facts = page.get_by_role("region", name="Facts")
     expect(facts.get_by_role("group", name="What is told of the passes")).to_be_visible()
     # what a journey before this one began in the background is done: it would draw the list anew under the hand
-    expect(page.get_by_role("status", name="Planning")).to_have_count(0, timeout=60_000)
+    expect(page.get_by_role("status", name="Planning")).to_have_count(0)
     return facts
 
 
@@ -37,11 +39,7 @@ def names(facts) -> list[str]:
 
 def expect_names(facts, wanted: list[str]) -> None:
     """The steps come into this order when the page has taken in what was kept."""
-    for _ in range(100):
-        if names(facts) == wanted:
-            return
-        facts.page.wait_for_timeout(100)
-    assert names(facts) == wanted
+    until(facts.page, lambda: names(facts) == wanted)
 
 
 def kept(page: Page):
@@ -50,8 +48,8 @@ def kept(page: Page):
 
 def painted(page: Page) -> None:
     """All pictures of the stages have been painted."""
-    expect(page.get_by_role("status", name="Planning")).to_have_count(0, timeout=60_000)
-    expect(page.get_by_role("img", name=re.compile("The painting after pass"))).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("status", name="Planning")).to_have_count(0)
+    expect(page.get_by_role("img", name=re.compile("The painting after pass"))).to_be_visible()
 
 
 def test_the_stages_are_stepped_through_with_the_arrow_keys_and_seen_in_other_lights(page: Page):
@@ -198,13 +196,16 @@ def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Pa
 
     # by the keyboard: taken up, carried earlier until a rule minds, put down
     last.get_by_role("button", name="Move").focus()
+    told = page.locator("[aria-live]", has_text="raggable item")
     page.keyboard.press("Space")
-    page.wait_for_timeout(300)
+    expect(told).to_contain_text("icked up")
     breaks = facts.get_by_role("status", name="What the move breaks")
     places = 0
     while "broken here" not in breaks.inner_text() or "No rule" in breaks.inner_text():
+        before_it = told.inner_text()
+        page.wait_for_timeout(300)  # the rows have glided to their places
         page.keyboard.press("ArrowUp")
-        page.wait_for_timeout(300)
+        expect(told).not_to_have_text(before_it)
         places += 1
         assert places < len(before)
     expect(breaks).to_have_text(re.compile("^▲ “.+” would be broken here$"))
@@ -300,10 +301,10 @@ def test_schools_and_grounds_are_compared_for_this_picture(page: Page):
     facts = open_passes(page, "pass=2&tab=method")
     facts.get_by_role("button", name="Try all methods on this picture").click()
     table = facts.get_by_role("table", name="Methods compared")
-    expect(table).to_be_visible(timeout=60_000)
+    expect(table).to_be_visible()
     expect(table.get_by_role("row", name=re.compile("^Drawing"))).to_be_visible()
     facts.get_by_role("button", name="Try four grounds and look for savings").click()
-    expect(facts.get_by_role("button", name="Use it: the black ground")).to_be_visible(timeout=60_000)
+    expect(facts.get_by_role("button", name="Use it: the black ground")).to_be_visible()
     page.reload()
     expect(table).to_be_visible()
     expect(facts.get_by_role("button", name="Use it: the black ground")).to_be_visible()
@@ -332,7 +333,7 @@ def test_what_would_be_at_another_size_and_what_the_sheet_says(page: Page):
     facts.get_by_label("Another size, as in 60x45cm").fill("80x60cm")
     facts.get_by_role("button", name="Work it out").click()
     table = facts.get_by_role("table", name="What would be")
-    expect(table).to_be_visible(timeout=60_000)
+    expect(table).to_be_visible()
     now, then = (
         float(re.search(r"[\d.]+", cell).group())
         for cell in table.get_by_role("row", name=re.compile("^Paint \\d")).get_by_role("cell").all_inner_texts()

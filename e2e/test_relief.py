@@ -5,6 +5,8 @@ import zipfile
 
 from playwright.sync_api import Page, expect
 
+from e2e.conftest import until
+
 NOTHING_STALE = re.compile("out of date")
 
 
@@ -97,7 +99,7 @@ def test_the_drawing_is_laid_over_the_photo_made_simpler_and_taken_along(page: P
     detail.focus()
     for _ in range(10):
         page.keyboard.press("ArrowLeft")
-    assert int(count.inner_text().split()[0]) < usual / 2
+    until(page, lambda: int(count.inner_text().split()[0]) < usual / 2)
     facts.get_by_role("group", name="Borders of values, dotted").get_by_role("button").first.click()
     expect(drawing.locator("path[stroke-dasharray]")).to_have_attribute("d", re.compile("^M"))
     with page.expect_download() as saving:
@@ -271,7 +273,7 @@ def test_a_subject_without_a_photo_is_laid_in_zones_and_planned(page: Page):
     page.get_by_role("banner").get_by_role("button", name="Undo").click()
     page.get_by_role("banner").get_by_role("button", name="Redo").click()
     page.get_by_role("button", name="Plan the painting").click()
-    expect(page.get_by_role("button", name=re.compile("After pass 1, ground"))).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("button", name=re.compile("After pass 1, ground"))).to_be_visible()
     page.reload()
     expect(page.get_by_role("grid", name=re.compile("^Lattice"))).to_be_visible()
     page.goto("/")

@@ -38,15 +38,15 @@ def title_of(label: str) -> str:
 def settled(page: Page) -> None:
     """The schedule has been laid and the search for a shorter one has ended."""
     expect(page.get_by_label("Laying the plan into your sittings")).to_have_count(0)
-    expect(page.get_by_label("Planning")).to_have_count(0, timeout=60_000)
-    expect(page.get_by_label("Looking for a shorter schedule")).to_have_count(0, timeout=60_000)
+    expect(page.get_by_label("Planning")).to_have_count(0)
+    expect(page.get_by_label("Looking for a shorter schedule")).to_have_count(0)
 
 
 @pytest.fixture
 def at_home(page: Page) -> Page:
     open_sittings(page, KETTLE)
     searched = re.compile("No order of these units|could be saved by another order")
-    expect(page.get_by_role("region", name="Facts")).to_contain_text(searched, timeout=60_000)
+    expect(page.get_by_role("region", name="Facts")).to_contain_text(searched)
     settled(page)
     return page
 
@@ -198,7 +198,7 @@ def test_a_day_that_cannot_be_kept_says_what_has_to_give(at_home):
     expect(facts).to_contain_text("not done by the last day")
     settled(page)  # what comes and goes above the button would move it away under the pointer
     page.get_by_role("button", name="See what has to give").click()
-    expect(facts).to_contain_text("Longer sittings:", timeout=60_000)
+    expect(facts).to_contain_text("Longer sittings:")
     expect(facts).to_contain_text("Another method:")
     page.keyboard.press("Control+z")
     settled(page)
@@ -265,7 +265,7 @@ def test_two_paintings_side_by_side(at_home):
     page.get_by_role("combobox", name="The other painting").click()
     page.get_by_role("option", name=SLIPWAY).click()
     page.get_by_role("button", name="Lay both into these sittings").click()
-    expect(facts).to_contain_text(f"With “{SLIPWAY}”", timeout=60_000)
+    expect(facts).to_contain_text(f"With “{SLIPWAY}”")
     page.get_by_role("button", name=re.compile("Show the other .* steps")).click()
     order = page.get_by_role("list", name="The order of work on both")
     expect(order).to_contain_text(re.compile(f"{KETTLE}.*{SLIPWAY}.*{KETTLE}"))  # not one after the other

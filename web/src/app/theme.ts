@@ -42,6 +42,7 @@ const FONT = `${FACE}, system-ui, sans-serif`;
 const wrapped = { borderLeft: `1px solid ${N[7]}` };
 
 export const theme = createTheme({
+  motion: { reducedMotion: "system" }, // who has asked the device for less motion gets none
   palette: {
     primary: { main: "#495c66", dark: "#394951", light: "#566e79", contrastText: "#ffffff" },
     error: { main: N[3], contrastText: "#ffffff" },
@@ -145,7 +146,8 @@ export function easelTheme(surround: EaselSurround) {
   const one = GROUNDS[surround];
   const outlined = { borderColor: one.line, color: one.text };
   return createTheme({
-    transitions: { create: () => "none" }, // nothing moves beside a picture that is judged
+    motion: { reducedMotion: "always" }, // nothing moves beside a picture that is judged
+    transitions: { create: () => "none" },
     palette: {
       mode: surround === "Light" ? "light" : "dark",
       primary: { main: one.main, contrastText: one.onMain },
