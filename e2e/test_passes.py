@@ -198,7 +198,7 @@ def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Pa
     last.get_by_role("button", name="Move").focus()
     told = page.locator("[aria-live]", has_text="raggable item")
     page.keyboard.press("Space")
-    expect(told).to_contain_text("icked up")
+    expect(told).to_contain_text("was moved over")  # itself, as soon as it is picked up
     breaks = facts.get_by_role("status", name="What the move breaks")
     places = 0
     while "broken here" not in breaks.inner_text() or "No rule" in breaks.inner_text():
