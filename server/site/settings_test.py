@@ -20,4 +20,5 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
 MEDIA_ROOT = _PLACE / "pictures"
 TASKS = {"default": {"BACKEND": "django_tasks.backends.immediate.ImmediateBackend"}}
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+WHITENOISE_AUTOREFRESH = True  # looks for a file when it is asked for, not for all when a client begins
 MIDDLEWARE = ["server.site.tests.brief_transactions.BriefTransactions", *_MIDDLEWARE]
