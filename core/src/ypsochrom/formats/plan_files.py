@@ -44,19 +44,19 @@ Stages = Iterable[tuple[PaintPass, Srgb8, Grey8]]
 
 def stage_files(stages: Stages) -> dict[str, bytes]:
     """The stages as PNG: `stages/NN-role.png`, and `stages/NN-role-values.png` in grey."""
-    with ThreadPoolExecutor(2) as aside:
-        begun = {}
-        for one, dry, grey in stages:
-            name = f"stages/{one.number:02d}-{re.sub('[^a-z0-9]+', '-', one.role).strip('-')}"
-            begun[f"{name}.png"] = aside.submit(lambda picture: png.said_to_be_srgb(png.picture_png(picture)), dry)
-            begun[f"{name}-values.png"] = aside.submit(png.grey_png, grey)
-        return {name: picture.result() for name, picture in begun.items()}
+    found = {}
+    for one, dry, grey in stages:
+        name = f"stages/{one.number:02d}-{re.sub('[^a-z0-9]+', '-', one.role).strip('-')}"
+        found[f"{name}.png"] = png.said_to_be_srgb(png.picture_png(dry))
+        found[f"{name}-values.png"] = png.grey_png(grey)
+    return found
 
 
 def write(plan: Callable[[], Plan], where: Path, title: str, paper: Paper = "A4", stages: Stages = ()) -> None:
     """Write the plan's files, and the pictures of its stages, into a folder, all or none.
 
-    The plan is asked for, and its documents are written, while the stages are painted.
+    The plan is asked for, and its documents are written, while the stages are painted one by one: so a core is left for the
+    plan's last figure, how near the painting comes, which the documents wait for.
     """
     with ThreadPoolExecutor(1) as aside:
         painted = aside.submit(stage_files, stages)

@@ -257,16 +257,11 @@ _laid: Recent[str, tuple[Stage, ...]] = Recent(2)
 
 
 def painted_stages(work: Work) -> Iterator[tuple[PaintPass, Srgb8, Grey8]]:
-    """Every pass with the painting after it, dry and in its values alone, at working size."""
+    """Every pass with the painting after it, dry and in its values alone, at working size; painted one after the other."""
     canvas, found = stages_of(work)
-
-    def each() -> Iterator[tuple[PaintPass, Srgb8, Grey8]]:
-        with ThreadPoolExecutor(_PAINTERS) as painters:
-            painted = painters.map(lambda stage: paint_with_values(stage, canvas), found)
-            for one, (dry, greys) in zip(work.now("passes").passes, painted, strict=True):
-                yield one, dry, greys
-
-    return each()
+    return (
+        (one, *paint_with_values(stage, canvas)) for one, stage in zip(work.now("passes").passes, found, strict=True)
+    )
 
 
 _looked_at: Recent[str, Canvas] = Recent(2)

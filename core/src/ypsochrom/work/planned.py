@@ -100,10 +100,10 @@ def planned_work(
     with ThreadPoolExecutor(1) as aside:
         work.bring("subject")
         pieces = aside.submit(work.now, "pieces")  # depends on no value
-        if not brief.mixes.chosen:
-            aside.submit(lambda: palette.prepare(usable_box(work.inputs.stock.tubes)))  # depends on the shelf alone
         for share, goal in enumerate(_GOALS):
             if goal == "judgement":
+                if not brief.mixes.chosen:
+                    palette.prepare(usable_box(work.inputs.stock.tubes))  # depends on the shelf alone
                 pieces.result()  # the areas are made of them
             work.bring(goal, lambda done, doing, share=share: progress((share + done) / len(_GOALS), doing))  # type: ignore[misc]
             if goal == "strokes":
