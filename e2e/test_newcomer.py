@@ -47,7 +47,7 @@ def test_a_newcomer_plans_a_photo_and_takes_the_pdf_to_the_easel(page: Page, pho
     page.mouse.down()
     page.mouse.move(x, y - 12)
     page.mouse.move(x, y - 24)
-    until(page, lambda: canvas.evaluate(pixels) != sum_before)  # follows the finger before it is let go
+    assert canvas.evaluate(pixels) != sum_before  # follows the finger before it is let go
     with page.expect_response(lambda a: "/api/values/" in a.url and a.request.method == "PUT") as kept:
         page.mouse.up()
     assert kept.value.ok

@@ -208,6 +208,9 @@ def test_a_step_says_why_it_stands_there_and_a_moved_one_what_it_breaks(page: Pa
         expect(told).not_to_have_text(before_it)
         places += 1
         assert places < len(before)
+    page.emulate_media(reduced_motion="reduce")  # then they are there at once
+    assert set(steps(facts).evaluate_all("all => all.map(one => getComputedStyle(one).transitionProperty)")) == {"none"}
+    page.emulate_media(reduced_motion="no-preference")
     expect(breaks).to_have_text(re.compile("^▲ “.+” would be broken here$"))
     with kept(page):
         page.keyboard.press("Space")

@@ -5,8 +5,6 @@ import zipfile
 
 from playwright.sync_api import Page, expect
 
-from e2e.conftest import until
-
 NOTHING_STALE = re.compile("out of date")
 
 
@@ -99,7 +97,7 @@ def test_the_drawing_is_laid_over_the_photo_made_simpler_and_taken_along(page: P
     detail.focus()
     for _ in range(10):
         page.keyboard.press("ArrowLeft")
-    until(page, lambda: int(count.inner_text().split()[0]) < usual / 2)
+    assert int(count.inner_text().split()[0]) < usual / 2
     facts.get_by_role("group", name="Borders of values, dotted").get_by_role("button").first.click()
     expect(drawing.locator("path[stroke-dasharray]")).to_have_attribute("d", re.compile("^M"))
     with page.expect_download() as saving:

@@ -193,6 +193,7 @@ function StepRow({
         boxShadow: isDragging ? 3 : 0,
         borderLeft: 3,
         borderColor: marked ? "text.primary" : "transparent",
+        "@media (prefers-reduced-motion: reduce)": { transition: "none !important" }, // the style's own glides
       }}
     >
       <Stack direction="row" sx={{ alignItems: "center" }}>
